@@ -1,0 +1,1 @@
+"""Sabaka on the command line: reports, checks and drawings of design files."""

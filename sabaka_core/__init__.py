@@ -1,0 +1,22 @@
+"""Sabaka's core: everything that is known of hives, with no interface and no database."""
+
+from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
+from sabaka_core.edits import apply_edit, apply_patch, patch_between
+from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
+from sabaka_core.report.build import build_report
+
+__version__ = "0.1.0"
+__all__ = [
+    "Hive",
+    "InfeasibleError",
+    "ParameterError",
+    "SabakaError",
+    "apply_edit",
+    "apply_patch",
+    "build_report",
+    "dump_hive",
+    "hive_text",
+    "load_hive",
+    "patch_between",
+    "validate_hive",
+]

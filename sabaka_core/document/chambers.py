@@ -1,0 +1,157 @@
+"""Chambers: the cavities a hive is made of, with walls, rests, litter and entrances."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import (
+    Clearance,
+    Ident,
+    Length,
+    Material,
+    Offset,
+    Part,
+    Thickness,
+    Wall,
+)
+from sabaka_core.document.run import Run
+from sabaka_core.document.sections import Section
+
+
+class Layer(Part):
+    """One layer of a wall, by its actual (planed) thickness."""
+
+    material: Material
+    thickness_mm: Thickness
+
+
+Layers = Annotated[tuple[Layer, ...], Field(min_length=1, max_length=8)]
+
+
+def total_thickness_mm(layers: tuple[Layer, ...]) -> float:
+    """Thickness of a build-up [mm]: the sum of its layers."""
+    return sum(layer.thickness_mm for layer in layers)
+
+
+class Walls(Part):
+    """Build-up of sides, ends and floor, inside layer first."""
+
+    sides: Layers
+    ends: Layers
+    floor: Layers
+
+
+class Rest(Part):
+    """What the bars or lugs lie on."""
+
+    kind: Literal["rim", "rebate", "rods", "none"] = "rim"
+    width_mm: Clearance = 0.0
+    depth_mm: Clearance = 0.0
+
+
+class Litter(Part):
+    """What lies on the floor.
+
+    ``depth_mm`` is how high litter, or the rim of a trough, stands above the floor;
+    ``sunk_mm`` how far a trough is let in below it.
+    """
+
+    kind: Literal["none", "deep", "trough"] = "none"
+    depth_mm: Clearance = 0.0
+    sunk_mm: Clearance = 0.0
+    width_mm: Clearance = 0.0
+
+
+class Place(Part):
+    """Where a chamber's near lower corner stands in the hive."""
+
+    x_mm: Offset = 0.0
+    y_mm: Offset = 0.0
+    z_mm: Offset = 0.0
+
+
+class _Entrance(Part):
+    """Common part of every entrance.
+
+    ``at_mm`` is the centre: along the run on a side wall, across from the middle on an end.
+    ``height_mm`` is the lower edge above the floor.
+    """
+
+    wall: Wall
+    at_mm: Offset
+    height_mm: Clearance
+
+
+class Hole(_Entrance):
+    """A bored hole, open or plugged."""
+
+    kind: Literal["hole"] = "hole"
+    diameter_mm: Annotated[Length, Field(le=150)]
+    setting: Literal["open", "plugged"] = "open"
+
+    @property
+    def size_mm(self) -> tuple[float, float]:
+        """Opening as width and height [mm]."""
+        return self.diameter_mm, self.diameter_mm
+
+    @property
+    def is_open(self) -> bool:
+        return self.setting == "open"
+
+
+class Slot(_Entrance):
+    """A long low opening, open or plugged."""
+
+    kind: Literal["slot"] = "slot"
+    width_mm: Length
+    opening_mm: Annotated[Length, Field(le=100)]
+    setting: Literal["open", "plugged"] = "open"
+
+    @property
+    def size_mm(self) -> tuple[float, float]:
+        """Opening as width and height [mm]."""
+        return self.width_mm, self.opening_mm
+
+    @property
+    def is_open(self) -> bool:
+        return self.setting == "open"
+
+
+class Disc(_Entrance):
+    """A turning disc over a hole, with settings."""
+
+    kind: Literal["disc"] = "disc"
+    disc_mm: Length
+    opening_mm: Annotated[Length, Field(le=150)]
+    setting: Literal["open", "part", "vent", "excluder", "plugged"] = "open"
+
+    @property
+    def size_mm(self) -> tuple[float, float]:
+        """Opening as width and height [mm]."""
+        return self.opening_mm, self.opening_mm
+
+    @property
+    def is_open(self) -> bool:
+        return self.setting in ("open", "part", "excluder")
+
+
+Entrance = Annotated[Hole | Slot | Disc, Field(discriminator="kind")]
+
+
+class Chamber(Part):
+    """One cavity with its run."""
+
+    id: Ident
+    role: Literal["whole", "brood", "honey", "nucleus", "shelf"] = "whole"
+    place: Place = Place()
+    axis: Literal["lying", "standing"] = "lying"
+    combs: Literal["across", "along"] = "across"
+    section: Section
+    length_mm: Length
+    walls: Walls
+    rest: Rest = Rest()
+    litter: Litter = Litter()
+    entrances: Annotated[tuple[Entrance, ...], Field(max_length=60)] = ()
+    run: Run = Run()

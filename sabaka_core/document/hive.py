@@ -1,0 +1,163 @@
+"""The design document, version 1: one hive as its keeper owns, saves and exports it.
+
+Every system of the trade is chambers with sections, walls and runs, joined by passages;
+a system adds a preset and rules of its own, not a shape of document.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Note, Part, Thickness
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.combs import CombType
+from sabaka_core.document.run import Comb
+
+FORMAT = "sabaka-hive"
+VERSION = 1
+
+HiveSystem = Literal[
+    "sloped-top-bar",
+    "straight-top-bar",
+    "long-shallow",
+    "deep-horizontal",
+    "two-chamber",
+    "side-by-side",
+    "rear-access",
+    "stacked-long",
+    "tree-cavity",
+    "conversion-box",
+    "tall-in-stack",
+]
+
+
+class Choices(Part):
+    """Where keepers' schools differ: the keeper's choice, never a hidden default."""
+
+    slope_school: Literal["follows-curve", "leaning-floor", "upright"] = "follows-curve"
+    comb_curve: Literal["catenary", "parabola"] = "catenary"
+    bees: Literal["african", "european", "wide"] = "european"
+    bee_space_mm: Annotated[float, Field(ge=6, le=9.5, strict=True)] = 9.5
+    floor_gap_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 15.0
+    cell_mm: Annotated[float, Field(ge=4.6, le=7, strict=True)] = 5.4
+
+
+class Board(Part):
+    """Boards on hand, by actual sizes."""
+
+    label: Name
+    length_mm: Length
+    width_mm: Length
+    thickness_mm: Thickness
+    count: Count = 1
+
+
+class Colony(Part):
+    """One colony: which chamber and which stretch of its run is its own."""
+
+    id: Ident
+    name: Name
+    chamber: Ident
+    stretch: Literal["between-followers", "near-end", "far-end", "whole"] = "between-followers"
+    strength: Literal["nucleus", "growing", "full"] = "full"
+
+
+class Passage(Part):
+    """A way for bees from one chamber to another."""
+
+    from_chamber: Ident
+    to_chamber: Ident
+    kind: Literal["slot", "holes", "open"] = "open"
+    width_mm: Length | None = None
+    height_mm: Length | None = None
+    excluder: bool = False
+
+
+class Cover(Part):
+    """What lies over the bars or frames."""
+
+    kind: Literal["bars", "slats", "boards", "cloth", "screen"] = "bars"
+    thickness_mm: Clearance = 0.0
+    count: Count = 1
+
+
+class Roof(Part):
+    """The lid: its inside clearance above the bars and how it opens."""
+
+    kind: Literal["flat", "gabled", "hinged"] = "flat"
+    clearance_mm: Clearance = 0.0
+    overlap_mm: Clearance = 12.0
+
+
+class Stand(Part):
+    """Height of the floor's underside above the ground, and leg splay."""
+
+    height_mm: Clearance = 0.0
+    splay_deg: Annotated[float, Field(ge=0, le=45, strict=True)] = 0.0
+
+
+class Super(Part):
+    """Boxes set on a chamber."""
+
+    chamber: Ident
+    comb_type: Ident
+    height_mm: Length
+    frames: Count
+    boxes: Count = 1
+
+
+class Hive(Part):
+    """One hive design."""
+
+    format: Literal["sabaka-hive"] = "sabaka-hive"
+    version: Literal[1] = 1
+    name: Name
+    notes: Note = ""
+    system: HiveSystem
+    choices: Choices = Choices()
+    boards: Annotated[tuple[Board, ...], Field(max_length=200)] = ()
+    comb_types: Annotated[tuple[CombType, ...], Field(max_length=40)] = ()
+    chambers: Annotated[tuple[Chamber, ...], Field(min_length=1, max_length=24)]
+    passages: Annotated[tuple[Passage, ...], Field(max_length=60)] = ()
+    covers: Annotated[tuple[Cover, ...], Field(max_length=60)] = ()
+    roof: Roof | None = None
+    stand: Stand | None = None
+    supers: Annotated[tuple[Super, ...], Field(max_length=24)] = ()
+    colonies: Annotated[tuple[Colony, ...], Field(max_length=24)] = ()
+
+    def comb_type(self, ident: str) -> CombType:
+        """The comb type of that id; the document's validation guarantees that it exists."""
+        return next(kind for kind in self.comb_types if kind.id == ident)
+
+    @model_validator(mode="after")
+    def _references_resolve(self) -> Self:
+        types = _unique([kind.id for kind in self.comb_types], "comb type")
+        chambers = _unique([chamber.id for chamber in self.chambers], "chamber")
+        _unique([colony.id for colony in self.colonies], "colony")
+        for chamber in self.chambers:
+            for item in chamber.run.items:
+                if isinstance(item, Comb):
+                    _known(item.type, types, "comb type")
+        for colony in self.colonies:
+            _known(colony.chamber, chambers, "chamber")
+        for passage in self.passages:
+            _known(passage.from_chamber, chambers, "chamber")
+            _known(passage.to_chamber, chambers, "chamber")
+        for box in self.supers:
+            _known(box.chamber, chambers, "chamber")
+            _known(box.comb_type, types, "comb type")
+        return self
+
+
+def _unique(idents: list[str], what: str) -> set[str]:
+    for ident in idents:
+        if idents.count(ident) > 1:
+            raise ValueError(f"Two {what}s are called “{ident}”.")
+    return set(idents)
+
+
+def _known(ident: str, known: set[str], what: str) -> None:
+    if ident not in known:
+        raise ValueError(f"There is no {what} “{ident}” in this design.")

@@ -1,0 +1,82 @@
+"""The run: everything between the two end walls, in order from the near end.
+
+Positions are running sums, so that an item carries only its own size.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import Clearance, Ident, Length, Part, Side, Thickness
+
+Contents = Literal["empty", "brood", "pollen", "nectar", "honey"]
+
+
+class Gap(Part):
+    """Open room: behind a follower, or before the first comb."""
+
+    kind: Literal["gap"] = "gap"
+    length_mm: Clearance
+    purpose: Literal["empty", "feeder", "straw"] = "empty"
+
+
+class Follower(Part):
+    """A movable board that ends the nest on one side."""
+
+    kind: Literal["follower"] = "follower"
+    side: Side
+    thickness_mm: Thickness
+    fit: Literal["tight", "loose"] = "tight"
+    side_clearance_mm: Clearance = 2.5
+    foot_gap_mm: Clearance = 12.0
+    insulated: bool = False
+    feeding_hole: bool = False
+
+
+class Comb(Part):
+    """One comb place: a bar or frame of a type, with what it is for and what is on it."""
+
+    kind: Literal["comb"] = "comb"
+    type: Ident
+    role: Literal["brood", "honey"] = "brood"
+    contents: Contents = "empty"
+
+
+class Feeder(Part):
+    """A feeder that hangs in the run like a comb."""
+
+    kind: Literal["feeder"] = "feeder"
+    length_mm: Length
+
+
+class Excluder(Part):
+    """A queen excluder across the run."""
+
+    kind: Literal["excluder"] = "excluder"
+    thickness_mm: Thickness
+
+
+class Divider(Part):
+    """A fixed board between two colonies."""
+
+    kind: Literal["divider"] = "divider"
+    thickness_mm: Thickness
+
+
+class Spacer(Part):
+    """A strip of wood that takes up room in the ceiling."""
+
+    kind: Literal["spacer"] = "spacer"
+    length_mm: Length
+
+
+RunItem = Annotated[Gap | Follower | Comb | Feeder | Excluder | Divider | Spacer, Field(discriminator="kind")]
+
+
+class Run(Part):
+    """The ordered run and where the nest sits in it (beside the open entrance)."""
+
+    nest_at: Literal["near", "far", "middle"] = "near"
+    items: Annotated[tuple[RunItem, ...], Field(max_length=500)] = ()

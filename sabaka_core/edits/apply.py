@@ -1,0 +1,104 @@
+"""One door for every change of a design: an edit goes in, a valid design comes out."""
+
+from __future__ import annotations
+
+from typing import Any, assert_never, cast
+
+import jsonpatch
+from jsonpointer import JsonPointerException
+
+from sabaka_core.analysis import analyse
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.load import dump_hive, validate_hive
+from sabaka_core.edits import models as edit_models
+from sabaka_core.edits.fields import SECTION, hold_sizes, set_field, set_section_size
+from sabaka_core.edits.follower import move_follower
+from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
+from sabaka_core.edits.models import Edit
+from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
+from sabaka_core.errors import ParameterError
+from sabaka_core.units import System, parse_length
+
+PatchOps = list[dict[str, Any]]
+
+
+def apply_edit(hive: Hive, edit: Edit) -> Hive:
+    """The design after one edit, validated.
+
+    Raises:
+        ParameterError: names the field that is wrong.
+        InfeasibleError: the wish can't be met; says what could.
+    """
+    return validate_hive(dump_hive(_apply(hive, edit)))
+
+
+def patch_between(before: Hive, after: Hive) -> PatchOps:
+    """The RFC 6902 patch that turns one design into another."""
+    patch: PatchOps = jsonpatch.make_patch(dump_hive(before), dump_hive(after)).patch
+    return patch
+
+
+def apply_patch(hive: Hive, patch: PatchOps) -> Hive:
+    """A design with an RFC 6902 patch applied.
+
+    Raises:
+        ParameterError: the patch doesn't fit this design, or leaves it invalid.
+    """
+    try:
+        raw = jsonpatch.JsonPatch(cast(Any, patch)).apply(dump_hive(hive))
+    except (jsonpatch.JsonPatchException, JsonPointerException, TypeError, KeyError, ValueError) as error:
+        raise ParameterError("patch", "", f"This change doesn't fit the design any more: {error}", "patch") from None
+    return validate_hive(raw)
+
+
+def _apply(hive: Hive, edit: Edit) -> Hive:
+    match edit:
+        case edit_models.Look():
+            return hive
+        case edit_models.SetField():
+            return set_field(hive, edit.path, edit.text, edit.units)
+        case edit_models.HoldSizes():
+            return hold_sizes(hive, edit.sizes)
+        case edit_models.Drop():
+            return _drop(hive, edit)
+        case edit_models.MoveFollower():
+            at = parse_length(edit.text, edit.units, f"follower-{edit.side}")
+            return move_follower(hive, edit.side, at, snap=False)
+        case edit_models.InsertComb():
+            return insert_comb(hive, edit.at, edit.type, edit.role)
+        case edit_models.RemoveItem():
+            return remove_item(hive, edit.at)
+        case edit_models.SwapItems():
+            return swap_items(hive, edit.at, edit.other)
+        case edit_models.RetypeComb():
+            return retype_comb(hive, edit.at, edit.type, edit.role, edit.contents)
+        case edit_models.AddEntrance():
+            return add_entrance(hive, new_entrance(analyse(hive), edit.kind))
+        case edit_models.RemoveEntrance():
+            return remove_entrance(hive, edit.index)
+        case edit_models.Patch():
+            return apply_patch(hive, edit.patch)
+        case _:
+            assert_never(edit)
+
+
+def _drop(hive: Hive, edit: edit_models.Drop) -> Hive:
+    """A handle's new place becomes the size it stands for."""
+    match edit.handle:
+        case "follower-near":
+            return move_follower(hive, "near", edit.x_mm, edit.snap)
+        case "follower-far":
+            return move_follower(hive, "far", edit.x_mm, edit.snap)
+        case "section-top":
+            return set_section_size(hive, "top_mm", click(2 * edit.x_mm, edit.units))
+        case "section-floor":
+            return set_section_size(hive, "floor_mm", click(2 * edit.x_mm, edit.units))
+        case "section-height":
+            return set_section_size(hive, "height_mm", click(edit.y_mm, edit.units))
+    raise ParameterError("handle", edit.handle, f"{SECTION} has no such handle.", "no-such-handle")
+
+
+def click(value_mm: float, units: System) -> float:
+    """A dragged size, rounded to what a rule shows: 1 mm, or 1/16 in."""
+    step = 1.0 if units == "mm" else 25.4 / 16
+    return round(round(value_mm / step) * step, 4)

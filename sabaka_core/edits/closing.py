@@ -1,0 +1,86 @@
+"""Keeping a run closed while other things change: the end gap takes up the difference."""
+
+from __future__ import annotations
+
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Feeder, Follower, Gap, RunItem
+from sabaka_core.run.layout import lay_out
+from sabaka_core.sources import practice
+
+CLOSED_MM = 0.1
+
+
+def with_chamber(hive: Hive, chamber: Chamber) -> Hive:
+    """The hive with its first chamber replaced."""
+    return hive.model_copy(update={"chambers": (chamber, *hive.chambers[1:])})
+
+
+def with_items(hive: Hive, items: tuple[RunItem, ...]) -> Hive:
+    """The hive with the items of its run replaced."""
+    chamber = hive.chambers[0]
+    run = chamber.run.model_copy(update={"items": items})
+    return with_chamber(hive, chamber.model_copy(update={"run": run}))
+
+
+def items_of(hive: Hive) -> tuple[RunItem, ...]:
+    """Items of the first chamber's run."""
+    return hive.chambers[0].run.items
+
+
+def leftover_mm(hive: Hive) -> float:
+    """Closing error of the run [mm]."""
+    return lay_out(hive, hive.chambers[0]).leftover_mm
+
+
+def is_closed(hive: Hive) -> bool:
+    """Whether the run fills the box, to a tenth of a millimetre."""
+    return abs(leftover_mm(hive)) <= CLOSED_MM
+
+
+def end_gaps(items: tuple[RunItem, ...]) -> list[int]:
+    """Indexes of the gaps behind the followers, the far end's first, outermost first."""
+    far = next((i for i, it in enumerate(items) if isinstance(it, Follower) and it.side == "far"), None)
+    near = next((i for i, it in enumerate(items) if isinstance(it, Follower) and it.side == "near"), None)
+    order: list[int] = []
+    if far is not None:
+        order += [i for i in range(len(items) - 1, far, -1) if isinstance(items[i], Gap)]
+    if near is not None:
+        order += [i for i in range(near) if isinstance(items[i], Gap)]
+    return order
+
+
+def least_gap_mm(item: RunItem) -> float:
+    """What a gap has to keep [mm]: a feeder's room, or nothing."""
+    if isinstance(item, Gap) and item.purpose == "feeder":
+        return practice("feeder_gap").number
+    return 0.0
+
+
+def close_run(hive: Hive, keep: int | None = None) -> Hive:
+    """Let the gaps behind the followers take up the closing error, as far as they can.
+
+    Args:
+        hive: a hive whose run may be too long or too short.
+        keep: index of an item that must stay as it is.
+    Returns:
+        The hive with its run closed, or as it was when the gaps can't take the difference.
+    """
+    left = leftover_mm(hive)
+    items = list(items_of(hive))
+    for index in end_gaps(tuple(items)):
+        gap = items[index]
+        assert isinstance(gap, Gap)
+        if index == keep:
+            continue
+        change = max(left, -gap.length_mm)
+        items[index] = gap.model_copy(update={"length_mm": round(gap.length_mm + change, 6)})
+        left -= change
+        if abs(left) <= 1e-6:
+            return with_items(hive, tuple(items))
+    return hive
+
+
+def feeder_at(items: tuple[RunItem, ...]) -> int | None:
+    """Index of a hanging feeder, when the run has one."""
+    return next((i for i, item in enumerate(items) if isinstance(item, Feeder)), None)

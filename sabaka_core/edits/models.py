@@ -1,0 +1,135 @@
+"""What a keeper can do to a design, as data. One class an action."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from sabaka_core.document.base import Ident, Side
+from sabaka_core.document.run import Contents
+from sabaka_core.units import System
+
+Place = Annotated[float, Field(ge=-100_000, le=100_000)]
+Index = Annotated[int, Field(ge=0, le=1_000)]
+Typed = Annotated[str, Field(max_length=4_000)]
+Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[^/]+)+$")]
+SizeName = Literal["top_mm", "floor_mm", "height_mm", "slope_deg", "face_mm"]
+
+
+class _Edit(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Look(_Edit):
+    """Change nothing; ask for the report."""
+
+    do: Literal["look"] = "look"
+
+
+class SetField(_Edit):
+    """Type into one field."""
+
+    do: Literal["set"] = "set"
+    path: Pointer
+    text: Typed
+    units: System = "mm"
+
+
+class HoldSizes(_Edit):
+    """Say which three sizes of the section are held."""
+
+    do: Literal["hold"] = "hold"
+    sizes: Annotated[tuple[SizeName, ...], Field(min_length=3, max_length=3)]
+
+
+class Drop(_Edit):
+    """Let go of a drawing's handle at a place on the drawing [mm]."""
+
+    do: Literal["drop"] = "drop"
+    handle: Annotated[str, Field(max_length=40)]
+    x_mm: Place
+    y_mm: Place = 0.0
+    snap: bool = True
+    units: System = "mm"
+
+
+class MoveFollower(_Edit):
+    """Type where a follower should stand."""
+
+    do: Literal["move-follower"] = "move-follower"
+    side: Side
+    text: Typed
+    units: System = "mm"
+
+
+class InsertComb(_Edit):
+    """Put a new empty bar into the run before an item."""
+
+    do: Literal["insert-comb"] = "insert-comb"
+    at: Index
+    type: Ident
+    role: Literal["brood", "honey"] = "brood"
+
+
+class RemoveItem(_Edit):
+    """Take an item out of the run."""
+
+    do: Literal["remove-item"] = "remove-item"
+    at: Index
+
+
+class SwapItems(_Edit):
+    """Change two items of the run round."""
+
+    do: Literal["swap-items"] = "swap-items"
+    at: Index
+    other: Index
+
+
+class RetypeComb(_Edit):
+    """Change a bar's kind, purpose or contents."""
+
+    do: Literal["retype-comb"] = "retype-comb"
+    at: Index
+    type: Ident | None = None
+    role: Literal["brood", "honey"] | None = None
+    contents: Contents | None = None
+
+
+class AddEntrance(_Edit):
+    """Add an entrance beside the nest."""
+
+    do: Literal["add-entrance"] = "add-entrance"
+    kind: Literal["hole", "slot", "disc"] = "hole"
+
+
+class RemoveEntrance(_Edit):
+    """Take an entrance away."""
+
+    do: Literal["remove-entrance"] = "remove-entrance"
+    index: Index
+
+
+class Patch(_Edit):
+    """Apply an RFC 6902 patch: a mend, an undo or a redo."""
+
+    do: Literal["patch"] = "patch"
+    patch: Annotated[list[dict[str, Any]], Field(max_length=2_000)]
+
+
+Edit = Annotated[
+    Look
+    | SetField
+    | HoldSizes
+    | Drop
+    | MoveFollower
+    | InsertComb
+    | RemoveItem
+    | SwapItems
+    | RetypeComb
+    | AddEntrance
+    | RemoveEntrance
+    | Patch,
+    Field(discriminator="do"),
+]

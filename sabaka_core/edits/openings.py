@@ -1,0 +1,61 @@
+"""Adding and taking away entrances."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.chambers import Disc, Entrance, Hole, Slot
+from sabaka_core.document.hive import Hive
+from sabaka_core.edits.closing import with_chamber
+from sabaka_core.errors import ParameterError
+from sabaka_core.sources import practice
+
+HOLE_MM = 25.0
+
+
+def lowest_clear_mm(analysis: Analysis) -> float:
+    """Lowest place for an entrance's lower edge above the floor, clear of litter [mm]."""
+    litter = analysis.litter_mm
+    return litter + practice("entrance_edge").number if litter else 0.0
+
+
+def nest_hole(analysis: Analysis) -> Hole:
+    """An open hole in the left wall beside the outermost bar at the nest's end."""
+    layout = analysis.layout
+    room = layout.nest_end_mm - layout.nest_start_mm
+    inset = min(60.0, room / 2)
+    far = analysis.chamber.run.nest_at == "far"
+    at = layout.nest_end_mm - inset if far else layout.nest_start_mm + inset
+    return Hole(
+        wall="left",
+        at_mm=round(at, 1),
+        height_mm=round(max(lowest_clear_mm(analysis), 20.0), 1),
+        diameter_mm=HOLE_MM,
+    )
+
+
+def add_entrance(hive: Hive, entrance: Entrance) -> Hive:
+    """The hive with one entrance more, last in the list."""
+    chamber = hive.chambers[0]
+    return with_chamber(hive, chamber.model_copy(update={"entrances": (*chamber.entrances, entrance)}))
+
+
+def new_entrance(analysis: Analysis, kind: str) -> Entrance:
+    """A sensible new entrance of a kind, beside the nest."""
+    hole = nest_hole(analysis)
+    place: dict[str, Any] = {"wall": hole.wall, "at_mm": hole.at_mm, "height_mm": hole.height_mm}
+    if kind == "slot":
+        return Slot(**place, width_mm=80.0, opening_mm=10.0)
+    if kind == "disc":
+        return Disc(**place, disc_mm=100.0, opening_mm=38.0)
+    return hole
+
+
+def remove_entrance(hive: Hive, index: int) -> Hive:
+    """The hive without one entrance."""
+    chamber = hive.chambers[0]
+    if not 0 <= index < len(chamber.entrances):
+        raise ParameterError("index", index, "There is no such entrance.", "no-such-entrance")
+    kept = chamber.entrances[:index] + chamber.entrances[index + 1 :]
+    return with_chamber(hive, chamber.model_copy(update={"entrances": kept}))

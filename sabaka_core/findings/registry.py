@@ -1,0 +1,145 @@
+"""Rules and what becomes of them.
+
+A rule is one small function that looks at an analysed design and yields drafts. A draft may
+propose mends, as changed designs. A mend is offered only when it has been tried: the finding
+is gone, and nothing as grave or graver has come in its place.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
+
+import jsonpatch
+
+from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.load import dump_hive
+from sabaka_core.drawing.models import DrawingName
+from sabaka_core.errors import SabakaError
+from sabaka_core.quantity import Quantity, Text
+from sabaka_core.report.models import Finding, Mend, Place, Severity
+from sabaka_core.sources import Source
+
+GRAVITY_OF: dict[Severity, int] = {"error": 2, "warning": 1, "note": 0}
+STRIP_MM = 100.0
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """A change that may cure a finding."""
+
+    label: Text
+    change: Callable[[], Hive]
+
+
+def no_proposals() -> tuple[Proposal, ...]:
+    """For findings that only the keeper can cure."""
+    return ()
+
+
+@dataclass(frozen=True)
+class Draft:
+    """A finding before its mends are tried.
+
+    ``subject`` tells two of one code apart. Proposals are worked out only when asked for,
+    since a trial of a mend runs every rule again.
+    """
+
+    code: str
+    severity: Severity
+    text: Text
+    why: str
+    place: Place
+    number: Quantity
+    limit: Text
+    source: Source
+    subject: str = ""
+    school: str = ""
+    path: str = ""
+    proposals: Callable[[], Iterable[Proposal]] = no_proposals
+
+    @property
+    def id(self) -> str:
+        return f"{self.code}:{self.subject}" if self.subject else self.code
+
+
+Rule = Callable[[Analysis], Iterator[Draft]]
+RULES: dict[str, Rule] = {}
+
+
+def rule(code: str) -> Callable[[Rule], Rule]:
+    """Register a rule under the code its findings carry."""
+
+    def register(function: Rule) -> Rule:
+        assert code not in RULES, f"two rules are called {code}"
+        RULES[code] = function
+        return function
+
+    return register
+
+
+def drafts(analysis: Analysis) -> list[Draft]:
+    """What every rule has to say, gravest first."""
+    found = [draft for function in RULES.values() for draft in function(analysis)]
+    return sorted(found, key=lambda draft: -GRAVITY_OF[draft.severity])
+
+
+def find(analysis: Analysis, mends: bool = True) -> tuple[Finding, ...]:
+    """All findings, gravest first, with their tried mends if wanted."""
+    found = drafts(analysis)
+    return tuple(_finding(d, _tried(d, analysis, found) if mends else ()) for d in found)
+
+
+def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
+    return Finding(
+        id=draft.id,
+        code=draft.code,
+        severity=draft.severity,
+        text=draft.text,
+        why=draft.why,
+        place=draft.place,
+        number=draft.number,
+        limit=draft.limit,
+        source=draft.source,
+        school=draft.school,
+        path=draft.path,
+        mends=mends,
+    )
+
+
+def _tried(draft: Draft, analysis: Analysis, before: list[Draft]) -> tuple[Mend, ...]:
+    mends: list[Mend] = []
+    for proposal in draft.proposals():
+        try:
+            changed = proposal.change()
+            after = drafts(analyse(changed))
+        except SabakaError:
+            continue
+        if cures(draft, before, after):
+            patch = jsonpatch.make_patch(analysis.document, dump_hive(changed)).patch
+            mends.append(Mend(label=proposal.label, patch=patch))
+    return tuple(mends)
+
+
+def cures(draft: Draft, before: list[Draft], after: list[Draft]) -> bool:
+    """Whether there is one finding fewer of its code, and nothing as grave or graver is new.
+
+    Codes are counted, not ids, for a subject's number may shift when an item goes.
+    """
+    known = {old.id: GRAVITY_OF[old.severity] for old in before}
+    if _times(draft.code, after) >= _times(draft.code, before):
+        return False
+    return not any(
+        GRAVITY_OF[new.severity] > known.get(new.id, -1) and GRAVITY_OF[new.severity] >= GRAVITY_OF[draft.severity]
+        for new in after
+    )
+
+
+def _times(code: str, found: list[Draft]) -> int:
+    return sum(draft.code == code for draft in found)
+
+
+def on(drawing: DrawingName, x_mm: float, y_mm: float) -> Place:
+    """A place on a drawing [mm]."""
+    return Place(drawing=drawing, x_mm=x_mm, y_mm=y_mm)

@@ -1,0 +1,344 @@
+"""Rules on the run: closing, gaps, followers, room for the colony."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.document.base import Side
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb, Follower, Gap, RunItem, Spacer
+from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
+from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.follower import move_follower, track
+from sabaka_core.errors import InfeasibleError
+from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.quantity import count, litres, mm, text
+from sabaka_core.run.layout import Placed, is_gap
+from sabaka_core.sources import GEOMETRY, practice
+
+STRENGTHS: dict[str, str] = {"nucleus": "a nucleus", "growing": "a growing colony", "full": "a full colony"}
+
+
+def item_path(placed: Placed, field: str) -> str:
+    """JSON pointer of a field of a run item."""
+    return f"{CHAMBER}/run/items/{placed.index}/{field}"
+
+
+@rule("run-doesnt-close")
+def run_doesnt_close(a: Analysis) -> Iterator[Draft]:
+    """The items' lengths don't add up to the box's."""
+    row = practice("run_closes")
+    left = a.layout.leftover_mm
+    if abs(left) <= row.number:
+        return
+    say = "The run is {by} shorter than the box." if left > 0 else "The run is {by} longer than the box."
+    yield Draft(
+        code="run-doesnt-close",
+        severity="error",
+        text=text(say, by=mm(abs(left))),
+        why=row.why,
+        place=on("rod", a.layout.length_mm if left > 0 else a.layout.total_mm, STRIP_MM / 2),
+        number=mm(left),
+        limit=text("within {play}", play=mm(row.number)),
+        source=row.source,
+        path=f"{CHAMBER}/length_mm",
+        proposals=partial(_closings, a, left),
+    )
+
+
+def _closings(a: Analysis, left: float) -> Iterator[Proposal]:
+    closed = close_run(a.hive)
+    if is_closed(closed):
+        words = "Let the end gap take {by} more" if left > 0 else "Take {by} from the end gap"
+        yield Proposal(text(words, by=mm(abs(left))), lambda: closed)
+    if 0 < left <= a.main_bar.width_mm:
+        yield Proposal(
+            text("Shim the far end with {by}", by=mm(left)),
+            lambda: with_items(a.hive, (*items_of(a.hive), Spacer(length_mm=round(left, 6)))),
+        )
+    fit = round(a.layout.total_mm, 6)
+    yield Proposal(
+        text("Make the box {fit} long", fit=mm(fit)),
+        lambda: replace_value(a.hive, f"{CHAMBER}/length_mm", fit),
+    )
+
+
+@rule("gap-bridged")
+def gap_bridged(a: Analysis) -> Iterator[Draft]:
+    """Open room among the combs is built into, or glued shut."""
+    row = practice("bee_space")
+    low, high = row.span
+    gaps = [placed for placed in a.layout.nest if is_gap(placed.item)]
+    for order, placed in enumerate(gaps, start=1):
+        length = placed.length_mm
+        if length < 0.05 or low <= length <= high:
+            continue
+        tight = length < low
+        yield Draft(
+            code="gap-bridged",
+            subject=str(order),
+            severity="warning" if tight else "error",
+            text=text(
+                "A gap of {gap} among the combs will be " + ("glued shut." if tight else "bridged with comb."),
+                gap=mm(length),
+            ),
+            why=row.why + " Among touching bars it also leaves the ceiling open.",
+            place=on("rod", placed.middle_mm, STRIP_MM / 2),
+            number=mm(length),
+            limit=text("no gap, or {low} to {high}", low=mm(low), high=mm(high)),
+            source=row.source,
+            path=item_path(placed, "length_mm"),
+            proposals=partial(_closing_up, a, placed),
+        )
+
+
+def _closing_up(a: Analysis, placed: Placed) -> tuple[Proposal]:
+    words = text("Close up and leave {gap} behind the follower", gap=mm(placed.length_mm))
+    return (Proposal(words, partial(_close_up, a, placed)),)
+
+
+def _close_up(a: Analysis, placed: Placed) -> Hive:
+    """The hive with a gap's room moved behind a follower."""
+    items = list(items_of(a.hive))
+    receiving = next((i for i in end_gaps(items_of(a.hive)) if i != placed.index), None)
+    if receiving is None:
+        raise InfeasibleError("There is no gap behind a follower to take the room.")
+    gap = items[receiving]
+    assert isinstance(gap, Gap)
+    items[receiving] = gap.model_copy(update={"length_mm": round(gap.length_mm + placed.length_mm, 6)})
+    del items[placed.index]
+    return with_items(a.hive, tuple(items))
+
+
+@rule("followers-crossed")
+def followers_crossed(a: Analysis) -> Iterator[Draft]:
+    """The near follower stands beyond the far one."""
+    if not a.layout.crossed:
+        return
+    near, far = a.layout.near, a.layout.far
+    assert near is not None and far is not None
+    yield Draft(
+        code="followers-crossed",
+        severity="error",
+        text=text(
+            "The near follower stands at {near}, beyond the far one at {far}.",
+            near=mm(near.start_mm),
+            far=mm(far.start_mm),
+        ),
+        why="Nothing lies between the followers, so the colony has no room.",
+        place=on("rod", near.middle_mm, STRIP_MM / 2),
+        number=mm(near.end_mm),
+        limit=text("at most {far}", far=mm(far.start_mm)),
+        source=GEOMETRY,
+        path=item_path(near, "side"),
+        proposals=lambda: (Proposal(text("Change the followers round"), partial(_change_round, a, near, far)),),
+    )
+
+
+def _change_round(a: Analysis, near: Placed, far: Placed) -> Hive:
+    items = list(items_of(a.hive))
+    items[near.index], items[far.index] = (
+        items[near.index].model_copy(update={"side": "far"}),
+        items[far.index].model_copy(update={"side": "near"}),
+    )
+    return with_items(a.hive, tuple(items))
+
+
+@rule("no-bar-between")
+def no_bar_between(a: Analysis) -> Iterator[Draft]:
+    """There is no bar between the followers."""
+    if a.layout.crossed or a.layout.nest_combs:
+        return
+    yield Draft(
+        code="no-bar-between",
+        severity="error",
+        text=text("There is no bar between the followers."),
+        why="A colony needs bars to hang its combs from.",
+        place=on("rod", (a.layout.nest_start_mm + a.layout.nest_end_mm) / 2, STRIP_MM / 2),
+        number=count(0),
+        limit=text("at least one bar"),
+        source=GEOMETRY,
+    )
+
+
+@rule("feeder-gap-small")
+def feeder_gap_small(a: Analysis) -> Iterator[Draft]:
+    """A gap meant for a feeder is too small for one."""
+    row = practice("feeder_gap")
+    for side in ("near", "far"):
+        for placed in a.layout.behind(side):
+            item = placed.item
+            if not isinstance(item, Gap) or item.purpose != "feeder" or item.length_mm >= row.number - 0.05:
+                continue
+            yield Draft(
+                code="feeder-gap-small",
+                subject=side,
+                severity="warning",
+                text=text(f"The {side} feeder gap is {{gap}}: too small for a feeder.", gap=mm(item.length_mm)),
+                why=row.why,
+                place=on("rod", placed.middle_mm, STRIP_MM / 2),
+                number=mm(item.length_mm),
+                limit=text("at least {least}", least=mm(row.number)),
+                source=row.source,
+                path=item_path(placed, "length_mm"),
+                proposals=partial(_feeder_room, a, side, placed, row.number - item.length_mm),
+            )
+
+
+def _feeder_room(a: Analysis, side: str, gap: Placed, short_mm: float) -> Iterator[Proposal]:
+    """Take out as many empty bars as the feeder needs, from behind the follower first."""
+    behind = [p for p in a.layout.behind(side) if isinstance(p.item, Comb)]
+    nest = list(a.layout.nest_combs)
+    outermost_first = list(reversed(nest)) if side == "far" else nest
+    order = [*behind, *outermost_first[:-1]]
+    taken: list[Placed] = []
+    for placed in order:
+        if sum(p.length_mm for p in taken) >= short_mm:
+            break
+        if not isinstance(placed.item, Comb) or placed.item.contents != "empty":
+            break
+        taken.append(placed)
+    if not taken or sum(p.length_mm for p in taken) < short_mm:
+        return
+    words = "Take out an empty bar" if len(taken) == 1 else f"Take out {len(taken)} empty bars"
+    yield Proposal(text(words + " to make room"), lambda: _without(a, taken, gap))
+
+
+def _without(a: Analysis, taken: list[Placed], gap: Placed) -> Hive:
+    freed = sum(p.length_mm for p in taken)
+    drop = {p.index for p in taken}
+    items: list[RunItem] = []
+    for index, item in enumerate(items_of(a.hive)):
+        if index in drop:
+            continue
+        if index == gap.index and isinstance(item, Gap):
+            item = item.model_copy(update={"length_mm": round(item.length_mm + freed, 6)})
+        items.append(item)
+    return with_items(a.hive, tuple(items))
+
+
+@rule("follower-foot-gap")
+def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
+    """The follower's foot neither stands on the floor nor ends a safe way short of it."""
+    row = practice("follower_foot_gap")
+    low, high = row.span
+    for placed, board in _followers(a):
+        gap = board.foot_gap_mm
+        if gap == 0 or row.holds(gap):
+            continue
+        nearest = low if gap < low else high
+        yield Draft(
+            code="follower-foot-gap",
+            subject=board.side,
+            severity="warning",
+            text=text(f"The foot of the {board.side} follower ends {{gap}} above the floor.", gap=mm(gap)),
+            why=row.why,
+            place=on("along", placed.middle_mm, a.section.height_mm),
+            number=mm(gap),
+            limit=text("none, or {low} to {high}", low=mm(low), high=mm(high)),
+            source=row.source,
+            path=item_path(placed, "foot_gap_mm"),
+            proposals=partial(_set_follower, a, placed, "foot_gap_mm", nearest, "Leave {gap} under the foot"),
+        )
+
+
+@rule("follower-side-clearance")
+def follower_side_clearance(a: Analysis) -> Iterator[Draft]:
+    """The follower binds on the walls, or leaves more than its school allows."""
+    for placed, board in _followers(a):
+        row = practice(f"follower_side_{board.fit}")
+        gap = board.side_clearance_mm
+        if row.holds(gap):
+            continue
+        low, high = row.span
+        nearest = low if gap < low else high
+        yield Draft(
+            code="follower-side-clearance",
+            subject=board.side,
+            severity="warning",
+            text=text(
+                f"The {board.side} follower clears the walls by {{gap}}, odd for a {board.fit} one.", gap=mm(gap)
+            ),
+            why=row.why,
+            place=on("plan", placed.middle_mm, a.section.top_mm / 2),
+            number=mm(gap),
+            limit=text("{low} to {high} a side", low=mm(low), high=mm(high)),
+            source=row.source,
+            school=f"{board.fit} followers",
+            path=item_path(placed, "side_clearance_mm"),
+            proposals=partial(_set_follower, a, placed, "side_clearance_mm", nearest, "Leave {gap} a side"),
+        )
+
+
+def _followers(a: Analysis) -> Iterator[tuple[Placed, Follower]]:
+    for placed in (a.layout.near, a.layout.far):
+        if placed is not None and isinstance(placed.item, Follower):
+            yield placed, placed.item
+
+
+def _set_follower(a: Analysis, placed: Placed, field: str, value: float, words: str) -> tuple[Proposal]:
+    change = partial(replace_value, a.hive, item_path(placed, field), value)
+    return (Proposal(text(words, gap=mm(value)), change),)
+
+
+@rule("volume-off")
+def volume_off(a: Analysis) -> Iterator[Draft]:
+    """The room between the followers is far from what the colony needs."""
+    for index, colony in enumerate(a.hive.colonies):
+        if colony.stretch != "between-followers" or a.layout.crossed:
+            continue
+        row = practice(f"volume_{colony.strength}")
+        room = a.volumes.occupied_l
+        if row.holds(room):
+            continue
+        low, high = row.span
+        short = room < low
+        yield Draft(
+            code="volume-off",
+            subject=colony.id,
+            severity="warning",
+            text=text(
+                f"{{room}} between the followers is {'little' if short else 'much'} for {STRENGTHS[colony.strength]}.",
+                room=litres(room),
+            ),
+            why=row.why,
+            place=on("rod", (a.layout.nest_start_mm + a.layout.nest_end_mm) / 2, STRIP_MM / 2),
+            number=litres(room),
+            limit=text("{low} to {high}", low=litres(low), high=litres(high)),
+            source=row.source,
+            path=f"/colonies/{index}/strength",
+            proposals=partial(_better_sized, a, low if short else high),
+        )
+
+
+def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
+    """Move a follower just far enough, the one at the honey end first."""
+    per_mm = a.volumes.occupied_l / (a.layout.nest_end_mm - a.layout.nest_start_mm)
+    wished_mm = bound_l / per_mm
+    sides: tuple[Side, Side] = ("near", "far") if a.chamber.run.nest_at == "far" else ("far", "near")
+    for side in sides:
+        board = a.layout.far if side == "far" else a.layout.near
+        if board is None:
+            continue
+        way = track(a.hive, side)
+        anchor = a.layout.nest_start_mm if side == "far" else a.layout.nest_end_mm
+        widening = a.volumes.occupied_l < bound_l
+        fits = [
+            stop
+            for stop in way.stops
+            if (abs(stop.face_mm - anchor) >= wished_mm - 1e-6) == widening
+            or abs(abs(stop.face_mm - anchor) - wished_mm) < 1e-6
+        ]
+        if not fits:
+            continue
+        stop = min(fits, key=lambda s: abs(abs(s.face_mm - anchor) - wished_mm))
+        place = "after" if side == "far" else "before"
+        yield Proposal(
+            text(
+                f"Move the {side} follower to {{x}}, {place} bar {way.bar_number(stop)}",
+                x=mm(stop.face_mm),
+            ),
+            partial(move_follower, a.hive, side, stop.face_mm),
+        )

@@ -1,0 +1,88 @@
+"""Rules on the section: slope, walls, floor."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+from typing import get_args
+
+from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.document.hive import Choices, Hive
+from sabaka_core.edits.fields import replace_value, set_section_size
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
+from sabaka_core.quantity import deg, mm, text
+from sabaka_core.sources import GEOMETRY, practice
+
+SCHOOLS: dict[str, str] = {
+    "follows-curve": "the wall follows the curve",
+    "leaning-floor": "the leaning wall is a floor",
+    "upright": "upright walls and a knife",
+}
+assert set(SCHOOLS) == set(get_args(Choices.model_fields["slope_school"].annotation))
+
+
+def school_row(school: str) -> str:
+    """Key of a slope school's row in data/practice.toml."""
+    return "slope_" + school.replace("-", "_")
+
+
+@rule("slope-off-school")
+def slope_off_school(a: Analysis) -> Iterator[Draft]:
+    """The slope lies outside what the chosen school builds."""
+    school = a.hive.choices.slope_school
+    row = practice(school_row(school))
+    slope = a.section.slope_deg
+    if row.holds(slope):
+        return
+    low, high = row.span
+    nearest = low if slope < low else high
+    yield Draft(
+        code="slope-off-school",
+        severity="warning",
+        text=text(f"The walls lean {{slope}}, which is not how “{SCHOOLS[school]}” builds.", slope=deg(slope)),
+        why=row.why,
+        place=on("section", a.section.half_width_mm(a.section.height_mm * 0.7), a.section.height_mm * 0.7),
+        number=deg(slope),
+        limit=text("{low} to {high} from the vertical", low=deg(low), high=deg(high)),
+        source=row.source,
+        school=SCHOOLS[school],
+        path=f"{CHAMBER}/section/slope_deg",
+        proposals=partial(_other_slope_or_school, a, nearest),
+    )
+
+
+def _other_slope_or_school(a: Analysis, nearest_deg: float) -> Iterator[Proposal]:
+    yield Proposal(
+        text("Lean the walls {slope}", slope=deg(nearest_deg)),
+        lambda: set_section_size(a.hive, "slope_deg", nearest_deg),
+    )
+    for other, words in SCHOOLS.items():
+        if other != a.hive.choices.slope_school and practice(school_row(other)).holds(a.section.slope_deg):
+            yield Proposal(
+                text(f"Follow “{words}” instead"),
+                partial(replace_value, a.hive, "/choices/slope_school", other),
+            )
+
+
+@rule("floor-wider-than-top")
+def floor_wider_than_top(a: Analysis) -> Iterator[Draft]:
+    """The cavity widens downward: odd, but worked out all the same."""
+    if a.section.floor_mm <= a.section.top_mm + 1e-6:
+        return
+    yield Draft(
+        code="floor-wider-than-top",
+        severity="warning",
+        text=text("The floor is {more} wider than the top.", more=mm(a.section.floor_mm - a.section.top_mm)),
+        why="Walls that lean outward leave room beside the comb, which bees fill with comb of their own.",
+        place=on("section", a.section.floor_mm / 2, a.section.height_mm),
+        number=mm(a.section.floor_mm),
+        limit=text("at most the top, {top}", top=mm(a.section.top_mm)),
+        source=GEOMETRY,
+        path=f"{CHAMBER}/section/floor_mm",
+        proposals=lambda: (Proposal(text("Make the floor {top}", top=mm(a.section.top_mm)), partial(_upright, a)),),
+    )
+
+
+def _upright(a: Analysis) -> Hive:
+    raw = {"kind": "trapezoid", "top_mm": a.section.top_mm, "floor_mm": a.section.top_mm}
+    return replace_value(a.hive, f"{CHAMBER}/section", raw | {"height_mm": round(a.section.height_mm, 6)})

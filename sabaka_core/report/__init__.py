@@ -1,0 +1,1 @@
+"""The report of a design."""

@@ -1,0 +1,270 @@
+"""The key numbers of a design, each with its working and source mark.
+
+Keys are stable: files, tests and the screen refer to numbers by them (docs/metrics.md).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.combs.bars import deflection_mm
+from sabaka_core.combs.contents import cells_per_cm2
+from sabaka_core.document.run import Comb
+from sabaka_core.quantity import Quantity, Unit, deg, litres, mm
+from sabaka_core.report.models import Group, Input, Metric, Working
+from sabaka_core.run.entrances import opening_area_mm2
+from sabaka_core.sources import COMMON, GEOMETRY, KEEPER, Source, practice
+
+HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
+_SAW = (
+    "Tilted cuts on narrow boards can kick back: keep the guard on, use push sticks and hold-downs, "
+    "cut parallel edges from one fence setting, and follow your saw's manual."
+)
+
+
+def metrics(a: Analysis) -> dict[str, Metric]:
+    """Every key number by its key."""
+    groups = (_section(a), _cavity(a), _comb(a), _run(a))
+    return {metric.key: metric for group in groups for metric in group}
+
+
+def _in(symbol: str, name: str, value: float, unit: Unit, source: Source | None = None) -> Input:
+    return Input(symbol=symbol, name=name, quantity=Quantity(value=value, unit=unit), source=source)
+
+
+def _metric(
+    key: str,
+    label: str,
+    quantity: Quantity,
+    formula: str,
+    *inputs: Input,
+    source: Source = GEOMETRY,
+    gloss: str = "",
+    caution: str = "",
+    headline: bool = False,
+) -> Metric:
+    groups: dict[str, Group] = {"section": "Section", "cavity": "Cavity", "comb": "Comb", "run": "Run"}
+    return Metric(
+        key=key,
+        value=quantity.value,
+        unit=quantity.unit,
+        label=label,
+        group=groups[key.split(".")[0]],
+        working=Working(formula=formula, inputs=inputs),
+        source=source,
+        gloss=gloss,
+        caution=caution,
+        headline=headline,
+    )
+
+
+def _section(a: Analysis) -> Iterator[Metric]:
+    s, t = a.section, a.side_mm
+    top, low = _in("Wt", "top width", s.top_mm, "mm"), _in("Wf", "floor width", s.floor_mm, "mm")
+    height, slope = _in("H", "height", s.height_mm, "mm"), _in("θ", "slope", s.slope_deg, "deg")
+    thick = _in("t", "side board", t, "mm", KEEPER)
+    face = _in("s", "inside face", s.face_mm, "mm")
+    yield _metric("section.top_mm", "Top width, inside", mm(s.top_mm), "Wt", top)
+    yield _metric("section.floor_mm", "Floor width, inside", mm(s.floor_mm), "Wf = Wt − 2·H·tan θ", top, height, slope)
+    yield _metric("section.height_mm", "Height, bars to floor", mm(s.height_mm), "H", height)
+    yield _metric(
+        "section.slope_from_vertical_deg", "Slope from the vertical", deg(s.slope_deg),
+        "θ = atan((Wt − Wf) / 2H)", top, low, height, gloss="How far the side wall leans in, plumb being 0°.",
+        headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "section.slope_from_horizontal_deg", "Slope from the level", deg(90 - s.slope_deg), "90° − θ", slope,
+        gloss="The same lean measured up from the floor.",
+    )  # fmt: skip
+    yield _metric("section.floor_angle_deg", "Inside angle at the floor", deg(90 + s.slope_deg), "90° + θ", slope)
+    yield _metric(
+        "section.bevel_deg", "Saw tilt, both long edges", deg(abs(s.slope_deg)), "|θ| from square", slope,
+        gloss="Both long edges of a side board are cut at this tilt, parallel to each other.", caution=_SAW,
+        headline=True,
+    )  # fmt: skip
+    yield _metric("section.face_mm", "Inside face of the side", mm(s.face_mm), "s = H / cos θ", height, slope)
+    yield _metric(
+        "section.board_width_mm", "Board to buy, wide", mm(s.board_width_mm(t)), "s + t·tan |θ|", face, thick, slope,
+        gloss="Width a side board has to have before its edges are bevelled, by its actual thickness.", headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "section.outside_top_mm", "Outside width at the top", mm(s.outside_top_mm(t)), "Wt + 2t / cos θ", top, thick, slope
+    )  # fmt: skip
+    yield _metric(
+        "section.floor_per_degree_mm", "One degree out moves the floor",
+        Quantity(value=s.floor_shift_per_degree_mm(), unit="mm"), "2H·(π/180) / cos² θ, height held", height, slope,
+        gloss="How far the floor width moves when the wall is set one degree wrong and the height is kept.",
+        headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "section.floor_per_degree_face_held_mm", "The same with the board already cut",
+        mm(s.floor_shift_face_held_mm()), "2H·(π/180), face held", height,
+    )  # fmt: skip
+    yield _metric(
+        "section.height_per_degree_face_held_mm", "and moves the height",
+        mm(s.height_shift_face_held_mm()), "H·tan |θ|·(π/180), face held", height, slope,
+    )  # fmt: skip
+    yield _metric(
+        "section.area_cm2", "Area of the section", Quantity(value=s.area_mm2 / 100, unit="cm2"),
+        "(Wt + Wf) / 2 × H", top, low, height,
+    )  # fmt: skip
+
+
+def _cavity(a: Analysis) -> Iterator[Metric]:
+    v, length = a.volumes, _in("L", "inside length", a.chamber.length_mm, "mm")
+    area = _in("A", "section", a.section.area_mm2 / 100, "cm2")
+    net = _in("An", "section less litter", v.occupied_l * 1e4 / max(a.layout.nest_end_mm - a.layout.nest_start_mm, 1e-9), "cm2")  # fmt: skip
+    nest = _in("N", "between the followers", a.layout.nest_end_mm - a.layout.nest_start_mm, "mm")
+    box = practice("box_deep_ten")
+    yield _metric("cavity.length_mm", "Inside length", mm(a.chamber.length_mm), "L", length, source=KEEPER)
+    yield _metric(
+        "cavity.whole_l", "Whole cavity", litres(v.whole_l), "A × L", area, length, headline=True,
+        gloss="Everything between the end walls under the bars; litter, followers and gaps included.",
+    )  # fmt: skip
+    yield _metric(
+        "cavity.occupied_l", "Between the followers", litres(v.occupied_l), "An × N", net, nest, headline=True,
+        gloss="The room the colony has now.",
+    )  # fmt: skip
+    yield _metric(
+        "cavity.near_gap_l", "Behind the near follower", litres(v.near_gap_l), "An × near stretch", net,
+        _in("n", "near stretch", a.layout.near.start_mm if a.layout.near else 0.0, "mm"),
+    )  # fmt: skip
+    yield _metric(
+        "cavity.far_gap_l", "Behind the far follower", litres(v.far_gap_l), "An × far stretch", net,
+        _in("f", "far stretch", a.layout.length_mm - a.layout.far.end_mm if a.layout.far else 0.0, "mm"),
+    )  # fmt: skip
+    yield _metric(
+        "cavity.boards_l", "Taken by the followers", litres(v.boards_l), "An × their thickness", net,
+        _in("t", "both boards", sum(p.length_mm for p in (a.layout.near, a.layout.far) if p), "mm"),
+    )  # fmt: skip
+    yield _metric(
+        "cavity.litter_l", "Taken by litter", litres(v.litter_l), "section under its top × L",
+        _in("l", "litter depth", a.litter_mm, "mm", KEEPER), length,
+    )  # fmt: skip
+    yield _metric(
+        "cavity.equivalent_boxes", "Whole, as ten-frame deep boxes", Quantity(value=v.equivalent_boxes, unit="boxes"),
+        "whole / box", _in("V", "whole cavity", v.whole_l, "L"), _in("b", "one box", box.number, "L", box.source),
+        gloss="The same room in stacked boxes of ten Langstroth deep frames.",
+    )  # fmt: skip
+
+
+def _comb(a: Analysis) -> Iterator[Metric]:
+    comb, bar, choices = a.comb, a.main_bar, a.hive.choices
+    width = _in("w", "width at the bar", comb.width_mm, "mm")
+    depth = _in("h", "comb depth", comb.depth_mm, "mm")
+    curve = choices.comb_curve
+    free_formula = "⅔·w·h" if curve == "parabola" else "(h + a)·w − 2a²·sinh(w / 2a), with w = 2a·acosh(1 + h/a)"
+    predicted = Quantity(value=comb.predicted_area_mm2 / 100, unit="cm2")
+    area = _in("A", "predicted, one side", predicted.value, "cm2")
+    cell = _in("c", "cell size", choices.cell_mm, "mm", KEEPER)
+    density = cells_per_cm2(choices.cell_mm)
+    yield _metric(
+        "comb.depth_mm", "Comb hangs", mm(comb.depth_mm), "H − litter − floor gap",
+        _in("H", "height", a.section.height_mm, "mm"), _in("l", "litter", a.litter_mm, "mm", KEEPER),
+        _in("g", "floor gap", choices.floor_gap_mm, "mm", KEEPER),
+    )  # fmt: skip
+    yield _metric(
+        "comb.width_mm", "Comb is wide at the bar", mm(comb.width_mm), "the lesser of guide and Wt − 2·bee space / cos θ",
+        _in("g", "guide", bar.guide.length_mm, "mm", KEEPER), _in("b", "bee space", choices.bee_space_mm, "mm", KEEPER),
+    )  # fmt: skip
+    yield _metric(
+        "comb.limit_area_cm2", "Most a comb could fill, one side", Quantity(value=comb.limit_area_mm2 / 100, unit="cm2"),
+        "walls moved in by the bee space, down to the floor gap", depth,
+        _in("b", "bee space", choices.bee_space_mm, "mm", KEEPER),
+    )  # fmt: skip
+    yield _metric(
+        "comb.free_area_cm2", f"Free comb ({curve}), one side", Quantity(value=comb.free_area_mm2 / 100, unit="cm2"),
+        free_formula, width, depth, source=HANGING, gloss="The comb as it would hang with no walls near.",
+    )  # fmt: skip
+    yield _metric(
+        "comb.predicted_area_cm2", "Grown comb, one side", predicted, "free comb cut by the limit", width, depth,
+        source=HANGING, headline=True, gloss="The comb the bees are expected to build in this cavity.",
+    )  # fmt: skip
+    yield _metric(
+        "comb.predicted_both_sides_cm2", "Grown comb, both sides", Quantity(value=2 * predicted.value, unit="cm2"),
+        "2 × A", area, source=HANGING,
+    )  # fmt: skip
+    yield _metric(
+        "comb.unused_area_cm2", "Left without comb", Quantity(value=comb.unused_area_mm2 / 100, unit="cm2"),
+        "limit − grown comb", _in("l", "limit", comb.limit_area_mm2 / 100, "cm2"), area, source=HANGING,
+    )  # fmt: skip
+    yield _metric(
+        "comb.least_clearance_mm", "Least clearance from the wall", mm(comb.least_clearance_mm),
+        "free comb to wall, square to the wall, at its tightest", width, depth,
+        _in("θ", "slope", a.section.slope_deg, "deg"), source=HANGING, headline=True,
+        gloss="Under 6 mm bees fasten the comb to the wall.",
+    )  # fmt: skip
+    yield _metric(
+        "comb.least_clearance_depth_mm", "Tightest below the bars", mm(comb.tightest_depth_mm),
+        "where the curve runs parallel to the wall", width, depth, source=HANGING,
+    )  # fmt: skip
+    yield _metric(
+        "comb.contact_length_mm", "Wall nearer than the bee space, each side", mm(comb.contact_length_mm),
+        "length of wall facing a free comb outside the limit", width, depth, source=HANGING,
+    )  # fmt: skip
+    touch = practice("bee_space")
+    yield _metric(
+        "comb.touch_length_mm", "Wall the comb is fastened to, each side",
+        mm(comb.along_wall_mm(comb.nearer_than(touch.span[0]))), "length of wall nearer than 6 mm to the free comb",
+        _in("b", "least open space", touch.span[0], "mm", touch.source), source=HANGING,
+    )  # fmt: skip
+    yield _metric(
+        "comb.cells_per_cm2", "Cells on one side", Quantity(value=density, unit="per cm2"), "2 / (√3·c²)", cell
+    )
+    yield _metric(
+        "comb.cells_both_sides", "Cells in a comb, both sides", Quantity(value=2 * predicted.value * density, unit="count"),
+        "2 × A × cells a cm²", area, _in("n", "cells", density, "per cm2"), source=HANGING,
+    )  # fmt: skip
+    fill, heavy, passage = practice("comb_fill"), practice("honey_density"), practice("comb_passage")
+    full = a.honey_kg(bar)
+    yield _metric(
+        "comb.honey_kg", "Honey in a full comb", Quantity(value=full, unit="kg"), "A × (spacing − passage) × density × fill",
+        area, _in("p", "bar width", bar.width_mm, "mm", KEEPER), _in("q", "passage", passage.number, "mm", passage.source),
+        _in("ρ", "density", heavy.number, "kg/L", heavy.source), _in("f", "fill", fill.number, "part", fill.source),
+        source=heavy.source, headline=True,
+    )  # fmt: skip
+    stiff = practice("wood_stiffness")
+    yield _metric(
+        "comb.bar_sag_mm", "Bar sags under it", mm(deflection_mm(full, a.section.top_mm, comb.width_mm, bar.width_mm, bar.thickness_mm)),
+        "m·g·(8L³ − 4Lc² + c³) / 384EI", _in("m", "comb", full, "kg"), _in("L", "span", a.section.top_mm, "mm"),
+        _in("c", "comb width", comb.width_mm, "mm"), _in("E", "stiffness", stiff.number, "N/mm2", stiff.source),
+        source=stiff.source,
+    )  # fmt: skip
+
+
+def _run(a: Analysis) -> Iterator[Metric]:
+    run = a.layout
+    length = _in("L", "box", run.length_mm, "mm", KEEPER)
+    total = _in("Σ", "items of the run", run.total_mm, "mm")
+    inside, everywhere = len(run.nest_combs), len(run.combs)
+    yield _metric(
+        "run.bars", "Bars in the box", Quantity(value=everywhere, unit="count"), "bars counted", total, source=KEEPER
+    )
+    yield _metric(
+        "run.bars_between", "Bars between the followers", Quantity(value=inside, unit="count"), "bars counted", total,
+        source=KEEPER, headline=True,
+    )  # fmt: skip
+    area = sum(2 * a.outlines[p.item.type].predicted_area_mm2 for p in run.nest_combs if isinstance(p.item, Comb))
+    yield _metric(
+        "run.comb_area_m2", "Comb between them, both sides", Quantity(value=area / 1e6, unit="m2"),
+        "2 × grown comb, each bar by its kind", _in("n", "bars", inside, "count"), source=HANGING, headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "run.leftover_mm", "Left over in the box", mm(run.leftover_mm), "L − Σ", length, total,
+        gloss="What a shim would have to fill. Negative when the run is too long for the box.",
+    )  # fmt: skip
+    yield _metric("run.fit_length_mm", "Box that fits exactly", mm(run.total_mm), "Σ", total)
+    yield _metric(
+        "run.follower_near_mm", "Near follower's face", mm(run.nest_start_mm), "running sum from the near end wall", total,
+        gloss="Where the near follower's face toward the combs stands; 0 when there is none.",
+    )  # fmt: skip
+    yield _metric(
+        "run.follower_far_mm", "Far follower's face", mm(run.nest_end_mm), "running sum from the near end wall", total,
+        gloss="Where the far follower's face toward the combs stands; the box length when there is none.",
+    )  # fmt: skip
+    open_mm2 = sum(opening_area_mm2(e.entrance) for e in a.entrances if e.entrance.is_open)
+    yield _metric(
+        "run.entrance_area_cm2", "Entrances open", Quantity(value=open_mm2 / 100, unit="cm2"), "areas of the open ones",
+        _in("n", "open entrances", sum(e.entrance.is_open for e in a.entrances), "count"), source=COMMON,
+    )  # fmt: skip

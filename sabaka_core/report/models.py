@@ -1,0 +1,129 @@
+"""The report: numbers with their working, findings with mends, drawings."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from sabaka_core.drawing.models import Drawing, DrawingName
+from sabaka_core.quantity import Quantity, Text, Unit, Value
+from sabaka_core.sources import Source
+
+Severity = Literal["error", "warning", "note"]
+Group = Literal["Section", "Cavity", "Comb", "Run"]
+ReportPart = Literal["metrics", "findings", "mends", "section", "along", "plan", "rod"]
+
+
+class Input(Value):
+    """One number that goes into a formula."""
+
+    symbol: str
+    name: str
+    quantity: Quantity
+    source: Source | None = None
+
+
+class Working(Value):
+    """How a number came about."""
+
+    formula: str
+    inputs: tuple[Input, ...]
+
+
+class Metric(Value):
+    """A key number of the design.
+
+    ``gloss`` explains the term to someone new to it; ``caution`` warns of the work it leads to.
+    """
+
+    key: str
+    value: float
+    unit: Unit
+    label: str
+    group: Group
+    working: Working
+    source: Source
+    gloss: str = ""
+    caution: str = ""
+    headline: bool = False
+
+
+class Mend(Value):
+    """A change of the document that cures a finding: an RFC 6902 patch."""
+
+    label: Text
+    patch: list[dict[str, Any]]
+
+
+class Place(Value):
+    """Where on a drawing a finding shows."""
+
+    drawing: DrawingName
+    x_mm: float
+    y_mm: float
+
+
+class Finding(Value):
+    """Something wrong, or worth knowing.
+
+    ``number`` is what was measured and ``limit`` what it is held against; ``school`` names
+    the way of keeping the rule belongs to, when keepers differ.
+    """
+
+    id: str
+    code: str
+    severity: Severity
+    text: Text
+    why: str
+    place: Place
+    number: Quantity
+    limit: Text
+    source: Source
+    school: str = ""
+    path: str = ""
+    mends: tuple[Mend, ...] = ()
+
+
+class SectionForm(Value):
+    """Every size of the section with whether it is held or follows, for the ledger."""
+
+    name: str
+    label: str
+    path: str
+    quantity: Quantity
+    held: bool
+
+
+class BarPlace(Value):
+    """One item of the run in words and numbers, for lists and screen readers."""
+
+    index: int
+    kind: str
+    number: int | None
+    start_mm: float
+    end_mm: float
+    text: Text
+    in_nest: bool
+
+
+class EntranceState(Value):
+    """One entrance and what should be done about it."""
+
+    index: int
+    text: Text
+    open: bool
+    in_nest: bool
+    advice: Literal["open", "plugged", "plug", "may be opened"]
+
+
+class Report(Value):
+    """What the core says of one design."""
+
+    system: str
+    name: str
+    summary: Text
+    metrics: dict[str, Metric] = {}
+    findings: tuple[Finding, ...] = ()
+    drawings: dict[DrawingName, Drawing] = {}
+    section: tuple[SectionForm, ...] = ()
+    run: tuple[BarPlace, ...] = ()
+    entrances: tuple[EntranceState, ...] = ()
