@@ -1,0 +1,74 @@
+"""Accounts: making one, signing in and out, and the demo keeper."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, transaction
+from django.http import HttpRequest
+
+from sabaka_core.errors import FieldProblem, ParameterError
+from server.designs.demo import DEMO_KEEPER, load_demo
+
+_BACKEND = "django.contrib.auth.backends.ModelBackend"
+
+
+def register(request: HttpRequest, name: str, password: str) -> User:
+    """Make an account and sign it in.
+
+    Raises:
+        ParameterError: the name is taken or unusable, or the password is weak.
+    """
+    name = name.strip()
+    if not 2 <= len(name) <= 60:
+        raise ParameterError("name", name, "A name has 2 to 60 characters.", "bad-name")
+    try:
+        validate_password(password, User(username=name))
+    except ValidationError as error:
+        raise ParameterError.of(
+            [FieldProblem("password", words, "weak-password") for words in error.messages]
+        ) from None
+    try:
+        with transaction.atomic():
+            user = User.objects.create_user(name, password=password)
+    except IntegrityError:
+        raise ParameterError("name", name, "That name is taken.", "name-taken") from None
+    login(request, user, backend=_BACKEND)
+    return user
+
+
+def sign_in(request: HttpRequest, name: str, password: str) -> User:
+    """Sign in.
+
+    Raises:
+        ParameterError: name and password don't match, or there were too many tries.
+    """
+    user = authenticate(request, username=name.strip(), password=password)
+    if not isinstance(user, User):
+        locked = getattr(request, "axes_locked_out", False)
+        reason = "Too many tries. Wait a quarter of an hour." if locked else "Name and password don't match."
+        raise ParameterError("password", "", reason, "locked-out" if locked else "no-match")
+    login(request, user)
+    return user
+
+
+def sign_out(request: HttpRequest) -> None:
+    """End the session."""
+    logout(request)
+
+
+def enter_demo(request: HttpRequest) -> User:
+    """Sign in as the demo keeper, with the demo hives on the shelf.
+
+    Raises:
+        ParameterError: this server offers no demo account.
+    """
+    if not settings.DEMO:
+        raise ParameterError("demo", "", "This server has no demo account.", "no-demo")
+    load_demo()
+    user = User.objects.get(username=DEMO_KEEPER)
+    login(request, user, backend=_BACKEND)
+    return user

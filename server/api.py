@@ -1,0 +1,81 @@
+"""The API's wiring: routers, the body parser, and the one place that turns errors into answers."""
+
+from __future__ import annotations
+
+from typing import Any, cast
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.parser import Parser
+
+from sabaka_core.document.load import parse_json
+from sabaka_core.errors import FieldProblem, InfeasibleError, ParameterError, shorten
+from server.accounts.api import router as accounts
+from server.bench.api import router as bench
+from server.designs.api import router as designs
+from server.problems import Problem, Refusal
+
+
+class BoundedParser(Parser):
+    """Reads a body as the core reads a file: bounded, and without NaN."""
+
+    def parse_body(self, request: HttpRequest) -> dict[str, Any]:
+        return cast(dict[str, Any], parse_json(request.body))
+
+
+api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
+api.add_router("", accounts, tags=["accounts"])
+api.add_router("/bench", bench, tags=["bench"])
+api.add_router("/designs", designs, tags=["designs"])
+
+
+def refuse(request: HttpRequest, status: int, reason: str, problems: list[FieldProblem]) -> HttpResponse:
+    """An answer that says what is wrong, and with which field."""
+    listed = [Problem(field=p.field, reason=p.reason, code=p.code, value=p.value) for p in problems]
+    return api.create_response(request, Refusal(reason=reason, problems=listed), status=status)
+
+
+@api.exception_handler(ParameterError)
+def on_parameter(request: HttpRequest, error: ParameterError) -> HttpResponse:
+    return refuse(request, 422, error.reason, list(error.problems))
+
+
+@api.exception_handler(InfeasibleError)
+def on_infeasible(request: HttpRequest, error: InfeasibleError) -> HttpResponse:
+    return refuse(request, 422, f"{error.reason} {error.nearest}".strip(), [])
+
+
+@api.exception_handler(ValidationError)
+def on_validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    problems = [
+        FieldProblem(
+            "/".join(str(step) for step in item["loc"][2:]) or "body", item["msg"], item["type"], shorten(item.get("input"))
+        )
+        for item in error.errors
+    ]  # fmt: skip
+    return refuse(request, 422, problems[0].reason if problems else "The request can't be used.", problems)
+
+
+@api.exception_handler(RequestDataTooBig)
+def on_too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    problem = FieldProblem("", "That is too large: a design file holds at most 1 MB.", "too-large")
+    return refuse(request, 413, problem.reason, [problem])
+
+
+@api.exception_handler(HttpError)
+def on_http(request: HttpRequest, error: HttpError) -> HttpResponse:
+    if isinstance(error.__cause__, ParameterError):
+        return on_parameter(request, error.__cause__)
+    return refuse(request, error.status_code, str(error), [])
+
+
+@api.exception_handler(AuthenticationError)
+def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return refuse(request, 401, "Sign in first. What you see is still here.", [])
+
+
+@api.exception_handler(Http404)
+def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
+    return refuse(request, 404, "There is no such thing here.", [])

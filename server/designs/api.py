@@ -1,0 +1,265 @@
+"""Calls on stored designs."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils.text import slugify
+from ninja import Router, Schema
+from pydantic import Field
+
+from sabaka_core import ParameterError, build_report, hive_text, validate_hive
+from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.models import DrawingName
+from sabaka_core.drawing.svg import to_svg
+from sabaka_core.errors import SabakaError
+from sabaka_core.quantity import Text
+from server.auth import keeper_of, keeper_only
+from server.designs import selectors, services
+from server.designs.models import Design, Revision
+from server.designs.presets import PRESETS, preset_hive
+from server.problems import REFUSALS
+
+router = Router(auth=keeper_only)
+
+Label = Annotated[str, Field(max_length=200)]
+
+
+class PresetOut(Schema):
+    """A starting point."""
+
+    id: str
+    label: str
+    words: str
+
+
+class Card(Schema):
+    """A design on the shelf: what it is, and how many things want mending."""
+
+    id: UUID
+    name: str
+    summary: Text
+    revision: int
+    changed_at: datetime
+    errors: int
+    warnings: int
+
+
+class DesignOut(Schema):
+    """One design, opened."""
+
+    id: UUID
+    name: str
+    revision: int
+    changed_at: datetime
+    document: Hive
+
+
+class ConflictOut(Schema):
+    """A save that came too late: the newer design, and where the late one was kept."""
+
+    reason: str
+    kept_as: int
+    current: DesignOut
+
+
+class NewIn(Schema):
+    """Which starting point, and a name."""
+
+    preset: str = "sloped-top-bar"
+    name: str
+
+
+class SaveIn(Schema):
+    """A design and the revision it was worked out from."""
+
+    base_revision: int
+    document: dict[str, Any]
+    label: Label = ""
+
+
+class NameIn(Schema):
+    """A new name."""
+
+    name: str
+
+
+class RevisionOut(Schema):
+    """One kept state."""
+
+    number: int
+    kind: str
+    label: str
+    made_at: datetime
+    current: bool
+
+
+def opened(design: Design) -> DesignOut:
+    """A stored design for the bench."""
+    return DesignOut(
+        id=design.id,
+        name=design.name,
+        revision=design.head,
+        changed_at=design.changed_at,
+        document=validate_hive(design.document),
+    )
+
+
+def card(design: Design) -> Card:
+    """A stored design for the shelf."""
+    try:
+        report = build_report(validate_hive(design.document), ("findings",))
+        summary, severities = report.summary, [finding.severity for finding in report.findings]
+    except SabakaError as error:
+        summary, severities = Text(template=str(error)), ["error"]
+    return Card(
+        id=design.id,
+        name=design.name,
+        summary=summary,
+        revision=design.head,
+        changed_at=design.changed_at,
+        errors=severities.count("error"),
+        warnings=severities.count("warning"),
+    )
+
+
+def written(model: Schema) -> HttpResponse:
+    """A model as the body of an answer, without the fields that aren't given."""
+    return HttpResponse(model.model_dump_json(exclude_none=True), content_type="application/json")
+
+
+@router.get("/presets", response=list[PresetOut])
+def presets(request: HttpRequest) -> list[PresetOut]:
+    """Starting points for a new design."""
+    return [PresetOut(id=p.id, label=p.label, words=p.words) for p in PRESETS]
+
+
+@router.get("", response=list[Card])
+def shelf(request: HttpRequest) -> list[Card]:
+    """The keeper's designs, last changed first."""
+    return [card(design) for design in selectors.shelf(keeper_of(request))]
+
+
+@router.post("", response={200: DesignOut, **REFUSALS})
+def create(request: HttpRequest, payload: NewIn) -> HttpResponse:
+    """Start a design."""
+    start = preset_hive(payload.preset)
+    hive = validate_hive({**start.model_dump(mode="json", exclude_none=True), "name": payload.name, "notes": ""})
+    return written(opened(services.create_design(keeper_of(request), hive, "Begun")))
+
+
+@router.post(
+    "/import",
+    response={200: DesignOut, **REFUSALS},
+    openapi_extra={"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string"}}}}},
+)
+def import_file(request: HttpRequest) -> HttpResponse:
+    """Put a design file on the shelf. The body is the file."""
+    return written(opened(services.import_design(keeper_of(request), request.body)))
+
+
+@router.get("/{ident}", response={200: DesignOut, **REFUSALS})
+def open_design(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Open a design."""
+    return written(opened(selectors.design_of(keeper_of(request), ident)))
+
+
+@router.put("/{ident}", response={200: DesignOut, 409: ConflictOut, **REFUSALS})
+def save(request: HttpRequest, ident: UUID, payload: SaveIn) -> HttpResponse:
+    """Save a design; 409 when a newer revision stands in the way, and both are kept."""
+    keeper = keeper_of(request)
+    saved = services.save_design(keeper, ident, payload.base_revision, payload.document, payload.label)
+    if saved.aside is None:
+        return written(opened(saved.design))
+    conflict = written(
+        ConflictOut(
+            reason=f"This hive was changed elsewhere. Your version is kept as revision {saved.aside}.",
+            kept_as=saved.aside,
+            current=opened(saved.design),
+        )
+    )
+    conflict.status_code = 409
+    return conflict
+
+
+@router.patch("/{ident}", response={200: DesignOut, **REFUSALS})
+def rename(request: HttpRequest, ident: UUID, payload: NameIn) -> HttpResponse:
+    """Rename a design."""
+    return written(opened(services.rename_design(keeper_of(request), ident, payload.name)))
+
+
+@router.post("/{ident}/duplicate", response={200: DesignOut, **REFUSALS})
+def duplicate(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Copy a design."""
+    return written(opened(services.duplicate_design(keeper_of(request), ident)))
+
+
+@router.delete("/{ident}", response={204: None, **REFUSALS})
+def delete(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Take a design off the shelf."""
+    services.delete_design(keeper_of(request), ident)
+    return HttpResponse(status=204)
+
+
+@router.post("/{ident}/restore", response={200: DesignOut, **REFUSALS})
+def restore(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Put a deleted design back."""
+    return written(opened(services.restore_design(keeper_of(request), ident)))
+
+
+@router.get("/{ident}/revisions", response={200: list[RevisionOut], **REFUSALS})
+def list_revisions(request: HttpRequest, ident: UUID) -> list[RevisionOut]:
+    """Every kept state, newest first."""
+    design = selectors.design_of(keeper_of(request), ident)
+    return [_revision(item, design) for item in selectors.revisions(design)]
+
+
+@router.get("/{ident}/revisions/{number}", response={200: DesignOut, **REFUSALS})
+def look_at_revision(request: HttpRequest, ident: UUID, number: int) -> HttpResponse:
+    """One kept state, to look at."""
+    design = selectors.design_of(keeper_of(request), ident)
+    revision = selectors.revision_of(design, number)
+    hive = validate_hive(revision.document)
+    return written(DesignOut(id=design.id, name=hive.name, revision=number, changed_at=revision.made_at, document=hive))
+
+
+@router.post("/{ident}/revisions/{number}/bring-back", response={200: DesignOut, **REFUSALS})
+def bring_back(request: HttpRequest, ident: UUID, number: int) -> HttpResponse:
+    """Make a kept state the current one."""
+    return written(opened(services.bring_back(keeper_of(request), ident, number)))
+
+
+@router.get("/{ident}/file")
+def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """The design file."""
+    design = selectors.design_of(keeper_of(request), ident)
+    return _attachment(hive_text(validate_hive(design.document)), "application/json", design, "hive.json")
+
+
+@router.get("/{ident}/drawings/{name}")
+def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName) -> HttpResponse:
+    """A drawing as an SVG file in millimetres."""
+    design = selectors.design_of(keeper_of(request), ident)
+    drawing = build_report(validate_hive(design.document), (name,)).drawings.get(name)
+    if drawing is None:
+        raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
+    return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")
+
+
+def _attachment(text: str, kind: str, design: Design, ending: str) -> HttpResponse:
+    response = HttpResponse(text, content_type=f"{kind}; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.{ending}"'
+    return response
+
+
+def _revision(item: Revision, design: Design) -> RevisionOut:
+    return RevisionOut(
+        number=item.number,
+        kind=item.kind,
+        label=item.label,
+        made_at=item.made_at,
+        current=item.number == design.head,
+    )

@@ -1,0 +1,57 @@
+"""Stored designs. Every save is a revision that can be brought back."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Design(models.Model):
+    """One hive on a keeper's shelf. ``head`` is the number of the revision that counts."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="designs")
+    name = models.CharField(max_length=80)
+    system = models.CharField(max_length=40)
+    document = models.JSONField()
+    head = models.PositiveIntegerField(default=1)
+    made_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+    deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["owner", "deleted_at", "-changed_at"])]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Revision(models.Model):
+    """One state of a design that was kept.
+
+    ``aside`` marks a save that came too late and was kept beside the newer one.
+    """
+
+    class Kind(models.TextChoices):
+        MADE = "made"
+        SAVED = "saved"
+        ASIDE = "aside"
+        BROUGHT_BACK = "brought back"
+
+    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    kind = models.CharField(max_length=16, choices=Kind)
+    label = models.CharField(max_length=200, blank=True)
+    document = models.JSONField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["design", "number"], name="one_revision_a_number")
+        ]
+        ordering = ["-number"]
+
+    def __str__(self) -> str:
+        return f"{self.design} {self.number}"
