@@ -93,7 +93,9 @@ def _schema(options: argparse.Namespace) -> int:
 
 
 def _metrics(options: argparse.Namespace) -> int:
-    print(metrics_page(build_report(_read(options), ("metrics",))), end="")
+    parts: list[ReportPart] = ["metrics"]
+    report = build_report(_read(options), parts)
+    print(metrics_page(report), end="")
     return 0
 
 

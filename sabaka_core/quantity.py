@@ -26,7 +26,7 @@ _SUFFIX: dict[str, str] = {
 class Value(BaseModel):
     """Base of what the core hands out: frozen."""
 
-    model_config = ConfigDict(frozen=True)
+    model_config = ConfigDict(frozen=True, json_schema_serialization_defaults_required=True)
 
 
 class Quantity(Value):

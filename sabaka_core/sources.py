@@ -15,7 +15,7 @@ Mark = Literal["published", "common practice", "from memory", "geometry", "keepe
 class Source(BaseModel):
     """Source mark of a value, with a reference or a remark where there is one."""
 
-    model_config = ConfigDict(frozen=True)
+    model_config = ConfigDict(frozen=True, json_schema_serialization_defaults_required=True)
 
     mark: Mark
     note: str = ""

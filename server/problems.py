@@ -11,14 +11,14 @@ class Problem(Schema):
     field: str
     reason: str
     code: str
-    value: str = ""
+    value: str
 
 
 class Refusal(Schema):
     """Why a request was refused."""
 
     reason: str
-    problems: list[Problem] = []
+    problems: list[Problem]
 
 
 # Which answers any call may give besides its own.

@@ -105,7 +105,7 @@ def _rod_entrances(a: Analysis) -> list[Shape]:
             layer="entrance-open" if placed.entrance.is_open else "entrance-plugged",
             x_mm=placed.middle_mm,
             y_mm=STRIP_MM,
-            radius_mm=max(placed.entrance.size_mm[0] / 4, 5.0),
+            radius_mm=6.0,
         )
         for placed in a.entrances
     ]
@@ -158,6 +158,7 @@ def follower_handles(a: Analysis, y_mm: float, snaps: bool = False) -> tuple[Han
                 label=f"{side.capitalize()} follower",
                 x_mm=face,
                 y_mm=y_mm,
+                grip_x_mm=placed.middle_mm,
                 axis="x",
                 least_mm=0.0,
                 most_mm=a.layout.length_mm,

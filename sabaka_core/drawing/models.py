@@ -96,12 +96,16 @@ class Snap(Value):
 
 
 class Handle(Value):
-    """Something to take hold of: what it is, where it stands and which way it moves."""
+    """Something to take hold of: what it is, where it stands and which way it moves.
+
+    ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn.
+    """
 
     id: str
     label: str
     x_mm: float
     y_mm: float
+    grip_x_mm: float
     axis: Literal["x", "y"]
     least_mm: float
     most_mm: float

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from math import cos, pi, sin
+from typing import Literal
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.combs.outlines import Stretch
@@ -185,13 +186,19 @@ def _handles(a: Analysis) -> tuple[Handle, ...]:
     section = a.section
     widest = section.outside_top_mm(a.side_mm)
 
-    def handle(name: str, label: str, x: float, y: float, axis: str, size: float, most: float) -> Handle:
-        return Handle.model_validate(
-            {
-                "id": f"section-{name}", "label": label, "x_mm": x, "y_mm": y, "axis": axis, "least_mm": 20.0,
-                "most_mm": most, "quantity": mm(size), "text": text("{size}", size=mm(size)),
-            }
-        )  # fmt: skip
+    def handle(name: str, label: str, x: float, y: float, axis: Literal["x", "y"], size: float, most: float) -> Handle:
+        return Handle(
+            id=f"section-{name}",
+            label=label,
+            x_mm=x,
+            y_mm=y,
+            grip_x_mm=x,
+            axis=axis,
+            least_mm=20.0,
+            most_mm=most,
+            quantity=mm(size),
+            text=text("{size}", size=mm(size)),
+        )
 
     return (
         handle("top", "Top width", section.top_mm / 2, 0.0, "x", section.top_mm, widest),

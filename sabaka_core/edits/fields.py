@@ -5,6 +5,8 @@ from __future__ import annotations
 import re
 from typing import Any
 
+from pydantic import ValidationError
+
 from sabaka_core.analysis import CHAMBER
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
@@ -89,11 +91,15 @@ def set_section_size(hive: Hive, name: str, value: float) -> Hive:
     solved = solve_trapezoid(section, SECTION)
     # Bounds first, so that the error names the field that was typed.
     _check_size(name, value)
-    changed = with_size(section, solved, name, value)
     try:
+        changed = with_size(section, solved, name, value)
         solve_trapezoid(changed, SECTION)
     except ParameterError as error:
         raise error.at(f"{SECTION}/{name}") from None
+    except ValidationError as error:
+        raise ParameterError(
+            f"{SECTION}/{name}", value, "The walls can't lean so far with the other held sizes.", "out-of-range"
+        ) from error
     return with_chamber(hive, chamber.model_copy(update={"section": changed}))
 
 

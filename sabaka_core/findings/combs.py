@@ -82,8 +82,7 @@ def comb_touches_wall(a: Analysis) -> Iterator[Draft]:
             subject=subject(bars),
             severity=severity,
             text=text(
-                f"The comb on the {named(bars)} would be fastened to both walls along {{length}}, "
-                "tightest {depth} below the bars.",
+                f"Comb on the {named(bars)} would be fastened to both walls for {{length}}, tightest {{depth}} down.",
                 length=mm(outlines.along_wall_mm(touch)),
                 depth=mm(depth),
             ),

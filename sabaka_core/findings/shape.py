@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
+from math import cos, floor
 from typing import get_args
 
 from sabaka_core.analysis import CHAMBER, Analysis
@@ -86,3 +87,37 @@ def floor_wider_than_top(a: Analysis) -> Iterator[Draft]:
 def _upright(a: Analysis) -> Hive:
     raw = {"kind": "trapezoid", "top_mm": a.section.top_mm, "floor_mm": a.section.top_mm}
     return replace_value(a.hive, f"{CHAMBER}/section", raw | {"height_mm": round(a.section.height_mm, 6)})
+
+
+@rule("rebate-too-wide")
+def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
+    """The rebate for the bars leaves too little of the side board standing outside it."""
+    if a.chamber.rest.kind != "rebate":
+        return
+    row = practice("rebate_wood")
+    level = a.side_mm / cos(a.section.slope_rad)
+    most = level - row.number
+    width = a.chamber.rest.width_mm
+    if width <= most + 0.05:
+        return
+    path = f"{CHAMBER}/rest/width_mm"
+    yield Draft(
+        code="rebate-too-wide",
+        severity="error",
+        text=text("The rebate leaves {left} of the side boards standing.", left=mm(max(level - width, 0.0))),
+        why=row.why,
+        place=on("section", a.section.top_mm / 2 + min(width, level), 0.0),
+        number=mm(width),
+        limit=text("at most {most} in these boards", most=mm(max(most, 0.0))),
+        source=row.source,
+        path=path,
+        proposals=partial(_narrower_rebate, a, path, float(floor(most + 1e-6))),
+    )
+
+
+def _narrower_rebate(a: Analysis, path: str, width_mm: float) -> Iterator[Proposal]:
+    if width_mm >= practice("bar_bearing").number:
+        yield Proposal(
+            text("Make the rebate {width} wide", width=mm(width_mm)),
+            partial(replace_value, a.hive, path, width_mm),
+        )

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection
 
-from sabaka_core.analysis import CHAMBER, Analysis, analyse
+from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Feeder, Follower, Gap
-from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing, rod_drawing
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.section import section_drawing
 from sabaka_core.findings import find
-from sabaka_core.quantity import Quantity, Text, mm, text
+from sabaka_core.quantity import Text, mm, text
+from sabaka_core.report.forms import forms
 from sabaka_core.report.metrics import metrics
-from sabaka_core.report.models import BarPlace, EntranceState, Report, ReportPart, SectionForm
+from sabaka_core.report.models import BarPlace, EntranceState, Report, ReportPart
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
 
@@ -24,14 +24,7 @@ DRAWINGS: dict[DrawingName, Callable[[Analysis], Drawing]] = {
     "plan": plan_drawing,
     "rod": rod_drawing,
 }
-ALL_PARTS: tuple[ReportPart, ...] = ("metrics", "findings", "mends", *DRAWINGS)
-_SIZE_LABELS = {
-    "top_mm": "Top",
-    "floor_mm": "Floor",
-    "height_mm": "Height",
-    "slope_deg": "Slope",
-    "face_mm": "Face",
-}
+ALL_PARTS: tuple[ReportPart, ...] = ("metrics", "findings", "mends", "forms", *DRAWINGS)
 
 
 def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Report:
@@ -53,7 +46,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Repor
         metrics=metrics(a) if "metrics" in parts else {},
         findings=find(a, mends="mends" in parts) if "findings" in parts else (),
         drawings={name: draw(a) for name, draw in DRAWINGS.items() if name in parts},
-        section=_section_form(a),
+        forms=forms(a) if "forms" in parts else (),
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )
@@ -62,21 +55,6 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Repor
 def _summary(a: Analysis) -> Text:
     return text(
         f"sloped-side top bar hive, {{length}} long, {len(a.layout.combs)} bars", length=mm(a.chamber.length_mm)
-    )
-
-
-def _section_form(a: Analysis) -> tuple[SectionForm, ...]:
-    section = a.chamber.section
-    assert isinstance(section, TrapezoidSection)
-    return tuple(
-        SectionForm(
-            name=name,
-            label=_SIZE_LABELS[name],
-            path=f"{CHAMBER}/section/{name}",
-            quantity=Quantity(value=a.section.size(name), unit="deg" if name == "slope_deg" else "mm"),
-            held=name in section.given,
-        )
-        for name in TRAPEZOID_FIELDS
     )
 
 

@@ -92,7 +92,7 @@ def _section(a: Analysis) -> Iterator[Metric]:
         "section.outside_top_mm", "Outside width at the top", mm(s.outside_top_mm(t)), "Wt + 2t / cos θ", top, thick, slope
     )  # fmt: skip
     yield _metric(
-        "section.floor_per_degree_mm", "One degree out moves the floor",
+        "section.floor_per_degree_mm", "A degree out moves the floor",
         Quantity(value=s.floor_shift_per_degree_mm(), unit="mm"), "2H·(π/180) / cos² θ, height held", height, slope,
         gloss="How far the floor width moves when the wall is set one degree wrong and the height is kept.",
         headline=True,
@@ -190,7 +190,7 @@ def _comb(a: Analysis) -> Iterator[Metric]:
         "limit − grown comb", _in("l", "limit", comb.limit_area_mm2 / 100, "cm2"), area, source=HANGING,
     )  # fmt: skip
     yield _metric(
-        "comb.least_clearance_mm", "Least clearance from the wall", mm(comb.least_clearance_mm),
+        "comb.least_clearance_mm", "Least clearance to the wall", mm(comb.least_clearance_mm),
         "free comb to wall, square to the wall, at its tightest", width, depth,
         _in("θ", "slope", a.section.slope_deg, "deg"), source=HANGING, headline=True,
         gloss="Under 6 mm bees fasten the comb to the wall.",
@@ -247,7 +247,7 @@ def _run(a: Analysis) -> Iterator[Metric]:
     )  # fmt: skip
     area = sum(2 * a.outlines[p.item.type].predicted_area_mm2 for p in run.nest_combs if isinstance(p.item, Comb))
     yield _metric(
-        "run.comb_area_m2", "Comb between them, both sides", Quantity(value=area / 1e6, unit="m2"),
+        "run.comb_area_m2", "Comb on them, both sides", Quantity(value=area / 1e6, unit="m2"),
         "2 × grown comb, each bar by its kind", _in("n", "bars", inside, "count"), source=HANGING, headline=True,
     )  # fmt: skip
     yield _metric(

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
 
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.quantity import Quantity, Text, Unit, Value
@@ -10,7 +12,7 @@ from sabaka_core.sources import Source
 
 Severity = Literal["error", "warning", "note"]
 Group = Literal["Section", "Cavity", "Comb", "Run"]
-ReportPart = Literal["metrics", "findings", "mends", "section", "along", "plan", "rod"]
+ReportPart = Literal["metrics", "findings", "mends", "forms", "section", "along", "plan", "rod"]
 
 
 class Input(Value):
@@ -83,14 +85,66 @@ class Finding(Value):
     mends: tuple[Mend, ...] = ()
 
 
-class SectionForm(Value):
-    """Every size of the section with whether it is held or follows, for the ledger."""
+class Option(Value):
+    """One side of a choice, with its reason. ``edit`` replaces the plain setting of the field."""
 
-    name: str
+    value: str
     label: str
+    why: str
+    edit: dict[str, Any] | None = None
+
+
+class SizeField(Value):
+    """A length or angle to type. ``held`` says whether it is given or follows from others."""
+
+    kind: Literal["size"] = "size"
     path: str
+    label: str
     quantity: Quantity
     held: bool
+    gloss: str = ""
+    edit: dict[str, Any] | None = None
+
+
+class ChoiceField(Value):
+    """A choice between named values."""
+
+    kind: Literal["choice"] = "choice"
+    path: str
+    label: str
+    value: str
+    options: tuple[Option, ...]
+    gloss: str = ""
+
+
+class TextField(Value):
+    """Words to type."""
+
+    kind: Literal["text"] = "text"
+    path: str
+    label: str
+    value: str
+    long: bool = False
+
+
+FormField = Annotated[SizeField | ChoiceField | TextField, Field(discriminator="kind")]
+
+
+class Action(Value):
+    """An edit on a button."""
+
+    label: str
+    edit: dict[str, Any]
+
+
+class FieldGroup(Value):
+    """Fields that belong together, and the tab of the ledger they stand on."""
+
+    id: str
+    title: str
+    tab: Literal["set", "run"]
+    fields: tuple[FormField, ...]
+    actions: tuple[Action, ...] = ()
 
 
 class BarPlace(Value):
@@ -124,6 +178,6 @@ class Report(Value):
     metrics: dict[str, Metric] = {}
     findings: tuple[Finding, ...] = ()
     drawings: dict[DrawingName, Drawing] = {}
-    section: tuple[SectionForm, ...] = ()
+    forms: tuple[FieldGroup, ...] = ()
     run: tuple[BarPlace, ...] = ()
     entrances: tuple[EntranceState, ...] = ()

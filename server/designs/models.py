@@ -48,9 +48,7 @@ class Revision(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["design", "number"], name="one_revision_a_number")
-        ]
+        constraints = [models.UniqueConstraint(fields=["design", "number"], name="one_revision_a_number")]
         ordering = ["-number"]
 
     def __str__(self) -> str:

@@ -1,0 +1,57 @@
+# The two commands: make demo, make test.
+PYTHON ?= python3
+PORT ?= 8000
+VENV := .venv
+BIN := $(VENV)/bin
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+
+.PHONY: demo test build check-tools serve lint types schema clean bench screenshots
+
+demo: check-tools $(VENV)/.runtime web/dist/index.html
+	@$(BIN)/python manage.py migrate --verbosity 0
+	@$(BIN)/python manage.py load_demo
+	@SABAKA_PORT=$(PORT) $(BIN)/python -m server.serve
+
+check-tools:
+	@sh scripts/check_tools.sh $(PYTHON)
+
+$(VENV)/.runtime: requirements.txt
+	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	@echo "Installing Python packages ..."
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements.txt
+	@touch $@
+
+$(VENV)/.develop: requirements.txt requirements-dev.txt
+	@test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	@echo "Installing Python packages for development ..."
+	@$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	@touch $@ $(VENV)/.runtime
+
+web/node_modules/.ready: web/package.json web/package-lock.json
+	@echo "Installing front-end packages ..."
+	@cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
+	@echo "Building the front end ..."
+	@cd web && npm run --silent build -- --logLevel error
+	@$(BIN)/python -m whitenoise.compress --quiet web/dist
+
+build: $(VENV)/.runtime web/dist/index.html
+
+# Generated files: the document's schema, the metric list, the API's description and its types.
+schema: $(VENV)/.develop web/node_modules/.ready
+	@$(BIN)/python scripts/generated.py --write
+
+test: check-tools $(VENV)/.develop web/dist/index.html
+	@sh scripts/browser.sh
+	@$(BIN)/python scripts/run_tests.py
+
+bench: $(VENV)/.develop web/dist/index.html
+	@$(BIN)/python -m benchmarks
+
+screenshots: $(VENV)/.develop web/dist/index.html
+	@$(BIN)/python scripts/screenshots.py
+
+clean:
+	rm -rf $(VENV) web/node_modules web/dist

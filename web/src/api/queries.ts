@@ -1,0 +1,112 @@
+import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import type { Card, DesignOut, Me, RevisionOut } from "./types";
+
+/** Calls on the server, by what they are of. */
+
+const key = {
+  me: ["me"] as const,
+  shelf: ["shelf"] as const,
+  presets: ["presets"] as const,
+  revisions: (id: string) => ["revisions", id] as const,
+};
+
+export function useMe(): UseQueryResult<Me> {
+  return useQuery({ queryKey: key.me, queryFn: () => answered(client.GET("/api/me")), staleTime: 60_000 });
+}
+
+export function useShelf(): UseQueryResult<Card[]> {
+  return useQuery({ queryKey: key.shelf, queryFn: () => answered(client.GET("/api/designs")) });
+}
+
+export function usePresets() {
+  return useQuery({
+    queryKey: key.presets,
+    queryFn: () => answered(client.GET("/api/designs/presets")),
+    staleTime: Infinity,
+  });
+}
+
+export function useRevisions(id: string, head: number): UseQueryResult<RevisionOut[]> {
+  return useQuery({
+    queryKey: [...key.revisions(id), head],
+    queryFn: () => answered(client.GET("/api/designs/{ident}/revisions", { params: { path: { ident: id } } })),
+  });
+}
+
+/** Changes of who is signed in; everything known before is forgotten. */
+export function useEntering() {
+  const queries = useQueryClient();
+  const settle = (me: Me) => {
+    queries.clear();
+    queries.setQueryData(key.me, me);
+  };
+  return {
+    signIn: useMutation({
+      mutationFn: (body: { name: string; password: string }) => answered(client.POST("/api/sign-in", { body })),
+      onSuccess: settle,
+    }),
+    register: useMutation({
+      mutationFn: (body: { name: string; password: string }) => answered(client.POST("/api/register", { body })),
+      onSuccess: settle,
+    }),
+    demo: useMutation({ mutationFn: () => answered(client.POST("/api/demo")), onSuccess: settle }),
+    signOut: useMutation({ mutationFn: () => answered(client.POST("/api/sign-out")), onSuccess: settle }),
+  };
+}
+
+/** Changes of the shelf. */
+export function useShelfChanges() {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: key.shelf });
+  const at = (ident: string) => ({ params: { path: { ident } } });
+  return {
+    begin: useMutation({
+      mutationFn: (body: { name: string; preset: string }) => answered(client.POST("/api/designs", { body })),
+      onSuccess,
+    }),
+    bringIn: useMutation({ mutationFn: bringIn, onSuccess }),
+    rename: useMutation({
+      mutationFn: ({ id, name }: { id: string; name: string }) =>
+        answered(client.PATCH("/api/designs/{ident}", { ...at(id), body: { name } })),
+      onSuccess,
+    }),
+    duplicate: useMutation({
+      mutationFn: (id: string) => answered(client.POST("/api/designs/{ident}/duplicate", at(id))),
+      onSuccess,
+    }),
+    remove: useMutation({
+      mutationFn: (id: string) => answered(client.DELETE("/api/designs/{ident}", at(id))),
+      onSuccess,
+    }),
+    restore: useMutation({
+      mutationFn: (id: string) => answered(client.POST("/api/designs/{ident}/restore", at(id))),
+      onSuccess,
+    }),
+  };
+}
+
+/** Puts a design file on the shelf. The file goes as it is; the core reads it. */
+function bringIn(file: File): Promise<DesignOut> {
+  return answered(
+    client.POST("/api/designs/import", {
+      body: file as unknown as string,
+      bodySerializer: (body: unknown) => body as BodyInit,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  );
+}
+
+export function openDesign(id: string): Promise<DesignOut> {
+  return answered(client.GET("/api/designs/{ident}", { params: { path: { ident: id } } }));
+}
+
+export function lookAtRevision(id: string, number: number): Promise<DesignOut> {
+  return answered(client.GET("/api/designs/{ident}/revisions/{number}", { params: { path: { ident: id, number } } }));
+}
+
+export function bringBack(id: string, number: number): Promise<DesignOut> {
+  return answered(
+    client.POST("/api/designs/{ident}/revisions/{number}/bring-back", { params: { path: { ident: id, number } } }),
+  );
+}

@@ -1,0 +1,33 @@
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+export type Hive = Schemas["Hive"];
+export type Report = Schemas["Report"];
+export type ReportPart = Schemas["EditIn"]["parts"][number];
+export type Edit = Schemas["EditIn"]["edit"];
+export type EditOut = Schemas["EditOut"];
+export type PatchOps = EditOut["patch"];
+export type Metric = Schemas["Metric"];
+export type Finding = Schemas["Finding"];
+export type Mend = Schemas["Mend"];
+export type Text = Schemas["Text"];
+export type Quantity = Schemas["Quantity"];
+export type Drawing = Schemas["Drawing"];
+export type Shape = Drawing["shapes"][number];
+export type Dimension = Schemas["Dimension"];
+export type AngleMark = Schemas["AngleMark"];
+export type Handle = Schemas["Handle"];
+export type FieldGroup = Schemas["FieldGroup"];
+export type FormField = FieldGroup["fields"][number];
+export type SizeField = Schemas["SizeField"];
+export type ChoiceField = Schemas["ChoiceField"];
+export type BarPlace = Schemas["BarPlace"];
+export type DesignOut = Schemas["DesignOut"];
+export type Card = Schemas["Card"];
+export type RevisionOut = Schemas["RevisionOut"];
+export type Refusal = Schemas["Refusal"];
+export type ConflictOut = Schemas["ConflictOut"];
+export type Me = Schemas["Me"];
+export type DrawingName = "section" | "along" | "plan" | "rod";
+export type Units = "mm" | "in";

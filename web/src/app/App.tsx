@@ -1,0 +1,69 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { useEffect, useMemo, useState, type ReactNode } from "react";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { RefusedError } from "../api/client";
+import { Hatches } from "../drawing/Hatches";
+import { BenchPage } from "../features/bench";
+import { ShelfPage } from "../features/shelf";
+import { SignInPage } from "../features/signin";
+import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
+import type { Units } from "../api/types";
+import { Signed } from "./Signed";
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof RefusedError) && count < 2,
+      refetchOnWindowFocus: false,
+    },
+  },
+});
+
+const router = createBrowserRouter([
+  { path: "/sign-in", element: <SignInPage /> },
+  { path: "/", element: <Signed><ShelfPage /></Signed> },
+  { path: "/hive/:id", element: <Navigate to="shape" replace /> },
+  { path: "/hive/:id/shape", element: <Signed><BenchPage /></Signed> },
+  { path: "*", element: <Navigate to="/" replace /> },
+]);
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <WithSettings>
+        <Hatches />
+        <RouterProvider router={router} />
+      </WithSettings>
+    </QueryClientProvider>
+  );
+}
+
+function WithSettings({ children }: { children: ReactNode }) {
+  const [units, setUnits] = useState<Units>(() => recall("units", ["mm", "in"]) ?? "mm");
+  const [theme, setTheme] = useState<Theme>(() => recall("theme", ["sheet", "night"]) ?? preferred());
+
+  useEffect(() => {
+    document.documentElement.dataset["theme"] = theme;
+  }, [theme]);
+
+  const settings = useMemo<Settings>(
+    () => ({
+      units,
+      theme,
+      setUnits: (next) => {
+        remember("units", next);
+        setUnits(next);
+      },
+      setTheme: (next) => {
+        remember("theme", next);
+        setTheme(next);
+      },
+    }),
+    [units, theme],
+  );
+  return <SettingsContext value={settings}>{children}</SettingsContext>;
+}
+
+function preferred(): Theme {
+  return matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "sheet";
+}

@@ -1,0 +1,96 @@
+import { useCallback, useEffect, useState } from "react";
+import type { DesignOut, EditOut, Hive } from "../../api/types";
+import { Conflict } from "./Conflict";
+import { Desk } from "./Desk";
+import { Ledger, type LedgerTab } from "./Ledger";
+import { Rail } from "./Rail";
+import { Rod } from "./Rod";
+import { TopBar } from "./TopBar";
+import { useBench } from "./useBench";
+import { useKeeping } from "./useKeeping";
+
+interface BenchRoomProps {
+  id: string;
+  design: DesignOut;
+  first: EditOut;
+  unsaved: { base: number; document: Hive; label: string } | null;
+}
+
+/** The bench: rail, drawing, ledger and rod around one design. */
+export function BenchRoom({ id, design, first, unsaved }: BenchRoomProps) {
+  const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
+  const bench = useBench(first, keep);
+  const [tab, setTab] = useState<LedgerTab>("read");
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [pointed, setPointed] = useState<string | null>(null);
+  const { undo, redo } = bench;
+
+  useEffect(() => {
+    if (unsaved) keep(unsaved.document, unsaved.label);
+  }, [unsaved, keep]);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const pressed = event.key.toLowerCase();
+      if (typing || (pressed !== "z" && pressed !== "y")) return;
+      event.preventDefault();
+      if (pressed === "y" || event.shiftKey) redo();
+      else undo();
+    };
+    addEventListener("keydown", onKey);
+    return () => {
+      removeEventListener("keydown", onKey);
+    };
+  }, [undo, redo]);
+
+  const choose = useCallback((index: number) => {
+    setChosen(index);
+    setTab("run");
+  }, []);
+  const point = useCallback((finding: string) => {
+    setPointed(finding);
+    setTab("read");
+  }, []);
+  const becomes = useCallback(
+    async (next: DesignOut) => {
+      await bench.replace(next.document);
+      rebase(next.revision);
+    },
+    [bench, rebase],
+  );
+
+  return (
+    <div className="print-flow grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+      <TopBar bench={bench} keeping={state} />
+      <div className="print-flow min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
+        <Rail report={bench.report} />
+        <Desk bench={bench} pointed={pointed} onPoint={point} />
+        <Ledger
+          id={id}
+          bench={bench}
+          revision={state.revision}
+          tab={tab}
+          onTab={setTab}
+          chosen={chosen}
+          onChoose={setChosen}
+          pointed={pointed}
+          onPoint={setPointed}
+          onBecome={becomes}
+        />
+      </div>
+      <Rod bench={bench} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
+      {state.kind === "conflict" ? (
+        <Conflict
+          conflict={state.conflict}
+          onNewer={() => becomes(state.conflict.current)}
+          onMine={() => {
+            rebase(state.conflict.current.revision);
+            keep(bench.document, "Kept over a newer revision");
+          }}
+        />
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+import type { DrawingName, Handle, Shape } from "../../api/types";
+import { Grip } from "../../drawing/Grip";
+import { Sheet } from "../../drawing/Sheet";
+import { angleShape, dimensionLines, scaleBar, type Size, type Spot, type Transform } from "../../drawing/transform";
+import { inches, wrote } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Pair } from "../../ui/Pair";
+import { DimensionField } from "./DimensionField";
+import { Flags } from "./Flags";
+import type { Bench } from "./useBench";
+import { useHandles } from "./useHandles";
+
+const VIEWS: readonly (readonly [Exclude<DrawingName, "rod">, string])[] = [
+  ["section", "Across"],
+  ["along", "Along"],
+  ["plan", "From above"],
+];
+
+interface DeskProps {
+  bench: Bench;
+  pointed: string | null;
+  onPoint: (finding: string) => void;
+}
+
+/** The drawing that answers the step's question, with its dimensions as the inputs. */
+export function Desk({ bench, pointed, onPoint }: DeskProps) {
+  const { units } = useSettings();
+  const drawing = bench.report.drawings[bench.drawing];
+  const handles = useHandles(bench, units);
+  return (
+    <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
+      <div className="flex flex-wrap items-start gap-3 px-5 pt-4">
+        <div className="grow">
+          <h1 className="text-3xl leading-tight">Shape</h1>
+          <p className="soft">{drawing ? `${drawing.title}. ` : ""}Click a dimension to change it.</p>
+        </div>
+        <div className="no-print">
+          <Pair label="View" value={bench.drawing} options={VIEWS} onChange={bench.show} />
+        </div>
+      </div>
+      {drawing ? (
+        <Sheet
+          drawing={drawing}
+          className="h-[22rem] md:h-auto md:min-h-0 md:grow"
+          marks={(t, size) => (
+            <>
+              <ScaleMark t={t} size={size} />
+              {drawing.handles.map((handle) => (
+                <Grip key={handle.id} handle={handle} t={t} units={units} look={lookOf(handle)} {...handles(handle)} />
+              ))}
+            </>
+          )}
+          overlay={(t, size) => (
+            <>
+              {drawing.shapes.map((shape) => {
+                const at = fieldPlace(shape, t);
+                if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
+                return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
+              })}
+              <Flags findings={bench.report.findings} drawing={drawing.name} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+            </>
+          )}
+        />
+      ) : null}
+      <Sayings bench={bench} />
+    </main>
+  );
+}
+
+/** What a handle or a command was refused for; fields say it themselves. */
+function Sayings({ bench }: { bench: Bench }) {
+  const { trouble } = bench;
+  const atField = trouble?.source.startsWith("/") ?? true;
+  return (
+    <p role="alert" data-testid="trouble" className="min-h-6 px-5 pb-1 font-medium text-error">
+      {trouble && !atField ? trouble.reason : ""}
+    </p>
+  );
+}
+
+function lookOf(handle: Handle): "board" | "corner" {
+  return handle.id.startsWith("follower") ? "board" : "corner";
+}
+
+function fieldPlace(shape: Shape, t: Transform): Spot | null {
+  if (shape.kind === "dimension") return dimensionLines(t, shape).middle;
+  if (shape.kind === "angle") return angleShape(t, shape).middle;
+  return null;
+}
+
+function ScaleMark({ t, size }: { t: Transform; size: Size }) {
+  const { units } = useSettings();
+  const bar = scaleBar(t, size, units);
+  const words = units === "mm" ? wrote({ value: bar.length, unit: "mm" }, units) : `${inches(bar.length)} in`;
+  return (
+    <g aria-hidden="true" className="max-sm:hidden">
+      <line x1={bar.from.x} x2={bar.to.x} y1={bar.from.y} y2={bar.to.y} className="dimension-line" strokeWidth="1" />
+      <line x1={bar.from.x} x2={bar.half.x} y1={bar.from.y} y2={bar.from.y} stroke="var(--color-base-content)" strokeWidth="3" />
+      <text x={bar.from.x} y={bar.from.y} dy="14" className="label label-minor">0</text>
+      <text x={bar.to.x} y={bar.to.y} dy="14" textAnchor="middle" className="label label-minor">{words}</text>
+    </g>
+  );
+}

@@ -1,0 +1,112 @@
+import { useEffect, useRef, useState } from "react";
+import type { AngleMark, Dimension } from "../../api/types";
+import type { Spot } from "../../drawing/transform";
+import { typeable, written } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { useTyped } from "../../ui/useTyped";
+import { setEdit } from "./edits";
+import type { Bench } from "./useBench";
+
+interface DimensionFieldProps {
+  mark: Dimension | AngleMark;
+  at: Spot;
+  bench: Bench;
+}
+
+/** A dimension on the drawing: a number to read, and to click and type. */
+export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
+  const { units } = useSettings();
+  const [open, setOpen] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const path = mark.path;
+  const { number, unit } = written(mark.quantity, units);
+  const edit = (text: string) => ({ ...setEdit(path ?? "", text), units });
+
+  const [frozen, setFrozen] = useState("");
+  const typed = useTyped({
+    shown: frozen,
+    onPreview: (text) => {
+      bench.preview(edit(text), path ?? "");
+    },
+    onCommit: (text) => bench.commit(edit(text), `${mark.name} ${text}`, path ?? ""),
+    onCancel: () => {
+      bench.calm();
+      close();
+    },
+  });
+  const close = () => {
+    setOpen(false);
+    requestAnimationFrame(() => button.current?.focus());
+  };
+  const done = async () => {
+    if (await typed.commit()) close();
+  };
+
+  useEffect(() => {
+    if (open) input.current?.select();
+  }, [open]);
+
+  const place = { left: at.x, top: at.y };
+  const suffix = mark.kind === "angle" ? "°" : "";
+  if (!path) {
+    return (
+      <span className="absolute -translate-x-1/2 -translate-y-1/2 bg-base-100 px-1" style={place} title={mark.name}>
+        {number}
+        {suffix}
+      </span>
+    );
+  }
+  if (!open) {
+    return (
+      <button
+        ref={button}
+        type="button"
+        className={`absolute min-h-6 -translate-x-1/2 -translate-y-1/2 cursor-text bg-base-100 px-1.5 text-[0.9rem] hover:text-primary hover:underline ${mark.held ? "font-semibold" : "soft italic"}`}
+        style={place}
+        aria-label={`${mark.name}: ${number} ${unit}. Change it.`}
+        title={mark.held ? mark.name : `${mark.name}, follows from the held sizes`}
+        data-dimension={mark.name}
+        onClick={() => {
+          setFrozen(typeable(mark.quantity, units));
+          setOpen(true);
+        }}
+      >
+        {number}
+        {suffix}
+      </button>
+    );
+  }
+  const problem = bench.trouble?.source === path ? bench.trouble.reason : null;
+  return (
+    <div className="absolute z-20 w-max -translate-x-1/2 -translate-y-3.5" style={place}>
+      <input
+        ref={input}
+        aria-label={mark.name}
+        aria-invalid={problem !== null}
+        aria-describedby={`problem-${path}`}
+        className={`h-7 w-24 rounded border-2 bg-base-100 px-1 text-center ${problem ? "border-error" : "border-primary"}`}
+        value={typed.value}
+        onChange={typed.change}
+        onBlur={() => void done()}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") {
+            event.preventDefault();
+            void done();
+          } else {
+            typed.key(event);
+          }
+        }}
+      />
+      {problem ? (
+        <p
+          id={`problem-${path}`}
+          role="alert"
+          className="absolute left-1/2 mt-1 w-60 -translate-x-1/2 rounded border border-error bg-base-100 px-2 py-1 text-xs font-medium text-error"
+        >
+          {problem}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,176 @@
+import { useId } from "react";
+import type { ChoiceField, FieldGroup, FormField, SizeField } from "../../api/types";
+import { typeable, written } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Problem } from "../../ui/Problem";
+import { useTyped } from "../../ui/useTyped";
+import { readyEdit, setEdit, typedEdit } from "./edits";
+import type { Bench } from "./useBench";
+
+/** A group of fields as the core lists them. */
+export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
+  return (
+    <fieldset className="mb-4 border-t border-[var(--line)] pt-1" data-group={group.id}>
+      <legend className="named pr-2 text-base">{group.title}</legend>
+      {group.fields.map((field) => (
+        <Field key={field.path} field={field} bench={bench} group={group.title} />
+      ))}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {group.actions.map((action) => (
+          <button
+            key={action.label}
+            type="button"
+            className="min-h-7 rounded border border-base-content px-2"
+            onClick={() => void bench.commit(readyEdit(action.edit), `${group.title}: ${action.label}`, group.id)}
+          >
+            {action.label}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Field({ field, bench, group }: { field: FormField; bench: Bench; group: string }) {
+  switch (field.kind) {
+    case "size":
+      return <Size field={field} bench={bench} group={group} />;
+    case "choice":
+      return <Choice field={field} bench={bench} group={group} />;
+    case "text":
+      return (
+        <Words path={field.path} label={field.label} value={field.value} long={field.long} bench={bench} group={group} />
+      );
+  }
+}
+
+function Size({ field, bench, group }: { field: SizeField; bench: Bench; group: string }) {
+  const { units } = useSettings();
+  const id = useId();
+  const typed = useTyped({
+    shown: typeable(field.quantity, units),
+    onPreview: (text) => {
+      bench.preview(typedEdit(field, text, units), field.path);
+    },
+    onCommit: (text) => bench.commit(typedEdit(field, text, units), `${group}: ${field.label} ${text}`, field.path),
+    onCancel: bench.calm,
+  });
+  const problem = bench.trouble?.source === field.path ? bench.trouble.reason : null;
+  return (
+    <div className="py-0.5">
+      <div className="flex items-center gap-2">
+        <label htmlFor={id} className="grow" title={field.gloss}>
+          {field.label}
+          {field.held ? "" : <span className="soft italic"> follows</span>}
+        </label>
+        <input
+          id={id}
+          className={`h-7 w-20 rounded border bg-base-100 px-1.5 text-right ${problem ? "border-2 border-error" : "border-[var(--line)]"} ${field.held ? "" : "italic"}`}
+          value={typed.value}
+          data-path={field.path}
+          aria-invalid={problem !== null}
+          aria-describedby={`${id}-problem`}
+          onChange={typed.change}
+          onBlur={() => void typed.commit()}
+          onKeyDown={typed.key}
+        />
+        <span className="soft w-6 text-xs">{written(field.quantity, units).unit}</span>
+      </div>
+      <Problem id={`${id}-problem`}>{problem}</Problem>
+    </div>
+  );
+}
+
+function Choice({ field, bench, group }: { field: ChoiceField; bench: Bench; group: string }) {
+  const id = useId();
+  const now = field.options.find((option) => option.value === field.value);
+  const choose = (value: string) => {
+    const option = field.options.find((each) => each.value === value);
+    if (!option) return;
+    const edit = option.edit ? readyEdit(option.edit) : setEdit(field.path, value);
+    void bench.commit(edit, `${group}: ${field.label} ${option.label}`, field.path);
+  };
+  const problem = bench.trouble?.source === field.path ? bench.trouble.reason : null;
+  const reasons = field.options.filter((option) => option.why !== "");
+  return (
+    <div className="py-0.5">
+      <label className="flex items-center gap-2" htmlFor={id} title={field.gloss}>
+        <span className="shrink-0">{field.label}</span>
+        <select
+          id={id}
+          className="h-7 min-w-0 grow rounded border border-[var(--line)] bg-base-100 px-1"
+          value={field.value}
+          data-path={field.path}
+          onChange={(event) => {
+            choose(event.target.value);
+          }}
+        >
+          {now ? null : <option value={field.value}>{field.value}</option>}
+          {field.options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.label}
+            </option>
+          ))}
+        </select>
+      </label>
+      {reasons.length > 1 ? (
+        <details className="text-xs">
+          <summary className="w-max cursor-pointer text-primary underline decoration-dotted underline-offset-4">
+            what speaks for each?
+          </summary>
+          <ul className="my-1 grid gap-1">
+            {reasons.map((option) => (
+              <li key={option.value}>
+                <span className="font-semibold">{option.label}:</span> {option.why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+      <Problem id={`${id}-problem`}>{problem}</Problem>
+    </div>
+  );
+}
+
+interface WordsProps {
+  path: string;
+  label: string;
+  value: string;
+  long: boolean;
+  bench: Bench;
+  group: string;
+}
+
+function Words({ path, label, value, long, bench, group }: WordsProps) {
+  const id = useId();
+  const typed = useTyped({
+    shown: value,
+    onPreview: () => undefined,
+    onCommit: (text) => bench.commit(setEdit(path, text), `${group}: ${label}`, path),
+    onCancel: bench.calm,
+  });
+  const problem = bench.trouble?.source === path ? bench.trouble.reason : null;
+  const common = {
+    id,
+    value: typed.value,
+    "data-path": path,
+    "aria-invalid": problem !== null,
+    "aria-describedby": `${id}-problem`,
+    onChange: typed.change,
+    onBlur: () => void typed.commit(),
+    onKeyDown: typed.key,
+  };
+  return (
+    <div className="py-0.5">
+      <label htmlFor={id} className="block">
+        {label}
+      </label>
+      {long ? (
+        <textarea {...common} rows={3} className="w-full rounded border border-[var(--line)] bg-base-100 px-1.5 py-1" />
+      ) : (
+        <input {...common} className="h-7 w-full rounded border border-[var(--line)] bg-base-100 px-1.5" />
+      )}
+      <Problem id={`${id}-problem`}>{problem}</Problem>
+    </div>
+  );
+}

@@ -1,0 +1,95 @@
+import { useState } from "react";
+import { bringBack, lookAtRevision, useRevisions } from "../../api/queries";
+import type { DesignOut, RevisionOut } from "../../api/types";
+import { ago, sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Sheet } from "../../drawing/Sheet";
+import { Ask } from "../../ui/Ask";
+import { firstReport } from "./useBench";
+
+interface RevisionsTabProps {
+  id: string;
+  revision: number;
+  onBecome: (design: DesignOut) => Promise<void>;
+}
+
+interface Looked {
+  number: number;
+  design: DesignOut;
+  first: Awaited<ReturnType<typeof firstReport>>;
+}
+
+/** Every kept state, to look at and to bring back, and the files to take along. */
+export function RevisionsTab({ id, revision, onBecome }: RevisionsTabProps) {
+  const revisions = useRevisions(id, revision);
+  const [looked, setLooked] = useState<Looked | null>(null);
+  const { units } = useSettings();
+  const [now] = useState(Date.now);
+
+  const look = async (number: number) => {
+    const design = await lookAtRevision(id, number);
+    setLooked({ number, design, first: await firstReport(design.document) });
+  };
+  const back = async (number: number) => {
+    await onBecome(await bringBack(id, number));
+    setLooked(null);
+  };
+
+  return (
+    <>
+      <h2 className="text-lg">Files</h2>
+      <ul className="mb-4 border-t border-[var(--line)] py-1">
+        <li><a className="underline underline-offset-4" href={`/api/designs/${id}/file`} download>Save the design as a file</a></li>
+        {(["section", "along", "plan", "rod"] as const).map((name) => (
+          <li key={name}>
+            <a className="underline underline-offset-4" href={`/api/designs/${id}/drawings/${name}`} download>
+              Save the drawing “{TITLES[name]}” as SVG
+            </a>
+          </li>
+        ))}
+      </ul>
+      <h2 className="text-lg">Revisions</h2>
+      <ol className="border-t border-[var(--line)]">
+        {revisions.data?.map((each) => (
+          <li key={each.number} className="flex items-baseline gap-2 border-b border-[var(--line)] py-1" data-revision={each.number}>
+            <span className="w-7 font-semibold">{each.number}</span>
+            <span className="min-w-0 grow">
+              {words(each)} <span className="soft text-xs">{ago(each.made_at, now)}</span>
+            </span>
+            <button
+              type="button"
+              className="text-primary underline underline-offset-4"
+              aria-label={`Look at revision ${String(each.number)}`}
+              onClick={() => void look(each.number)}
+            >
+              Look
+            </button>
+          </li>
+        ))}
+      </ol>
+      {looked ? (
+        <Ask title={`Revision ${String(looked.number)}`} onClose={() => { setLooked(null); }}>
+          <p className="mb-2">{looked.design.name}, {sentence(looked.first.report.summary, units)}</p>
+          {looked.first.report.drawings.section ? (
+            <Sheet drawing={looked.first.report.drawings.section} className="h-56" />
+          ) : null}
+          {looked.first.report.drawings.rod ? (
+            <Sheet drawing={looked.first.report.drawings.rod} stretch className="h-24" />
+          ) : null}
+          <div className="mt-4 flex gap-3">
+            <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>Bring it back</button>
+            <button type="button" className="btn btn-ghost" onClick={() => { setLooked(null); }}>Leave it</button>
+          </div>
+        </Ask>
+      ) : null}
+    </>
+  );
+}
+
+const TITLES = { section: "across", along: "along", plan: "from above", rod: "rod" };
+
+function words(revision: RevisionOut): string {
+  const label = revision.label || revision.kind;
+  if (revision.kind === "aside") return `${label} (kept aside)`;
+  return revision.current ? `${label} (now)` : label;
+}

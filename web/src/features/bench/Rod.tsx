@@ -1,0 +1,63 @@
+import { Grip } from "../../drawing/Grip";
+import { Sheet } from "../../drawing/Sheet";
+import { spot, type Transform } from "../../drawing/transform";
+import { sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Flags } from "./Flags";
+import type { Bench } from "./useBench";
+import { useHandles } from "./useHandles";
+
+interface RodProps {
+  bench: Bench;
+  chosen: number | null;
+  onChoose: (index: number) => void;
+  pointed: string | null;
+  onPoint: (finding: string) => void;
+}
+
+/** The hive end to end, always at the foot of the bench. Followers are dragged along it. */
+export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
+  const { units } = useSettings();
+  const handles = useHandles(bench, units);
+  const rod = bench.report.drawings.rod;
+  if (!rod) return null;
+  return (
+    <section aria-label="The rod: the hive end to end" className="border-t border-base-content bg-base-300 px-3 py-2">
+      <Sheet
+        drawing={rod}
+        stretch
+        className="h-36 2xl:h-44"
+        chosen={chosen}
+        onItem={onChoose}
+        marks={(t) =>
+          rod.handles.map((handle) => (
+            <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
+          ))
+        }
+        overlay={(t, size) => (
+          <>
+            {rod.handles.map((handle) => (
+              <span
+                key={handle.id}
+                data-follower={handle.id}
+                className={`pointer-events-none absolute top-0 whitespace-nowrap rounded-sm px-1.5 text-xs font-semibold ${badge(handle.id)}`}
+                style={{ left: badgeAt(t, handle.x_mm) }}
+              >
+                {sentence(handle.text, units)}
+              </span>
+            ))}
+            <Flags findings={bench.report.findings} drawing="rod" t={t} size={size} pointed={pointed} onPoint={onPoint} />
+          </>
+        )}
+      />
+    </section>
+  );
+}
+
+function badge(id: string): string {
+  return id === "follower-near" ? "bg-neutral text-neutral-content max-sm:hidden" : "-translate-x-1/2 bg-primary text-primary-content";
+}
+
+function badgeAt(t: Transform, x: number): number {
+  return spot(t, [x, 0]).x;
+}

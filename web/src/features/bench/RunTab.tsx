@@ -1,0 +1,132 @@
+import type { BarPlace, Edit, Hive } from "../../api/types";
+import { sentence, step } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { FieldSet } from "./Fields";
+import type { Bench } from "./useBench";
+
+const CONTENTS = ["empty", "brood", "pollen", "nectar", "honey"] as const;
+
+interface RunTabProps {
+  bench: Bench;
+  chosen: number | null;
+  onChoose: (index: number | null) => void;
+}
+
+/** The run in order, the chosen bar, followers, gaps and entrances. */
+export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
+  const { units } = useSettings();
+  const place = bench.report.run.find((each) => each.index === chosen);
+  return (
+    <>
+      <h2 className="text-lg">Bars</h2>
+      {place?.kind === "comb" ? (
+        <BarPanel bench={bench} place={place} onChoose={onChoose} />
+      ) : (
+        <p className="soft border-t border-[var(--line)] py-1">Choose a bar on the rod or in the list.</p>
+      )}
+      <details className="mb-4" open>
+        <summary className="cursor-pointer">In order from the near end</summary>
+        <ol className="max-h-52 overflow-auto border-y border-[var(--line)]" tabIndex={0} aria-label="The run in order">
+          {bench.report.run.map((each) => (
+            <li key={each.index}>
+              <button
+                type="button"
+                aria-pressed={each.index === chosen}
+                className={`min-h-6 w-full text-left text-xs ${each.index === chosen ? "bg-neutral text-neutral-content" : ""}`}
+                onClick={() => {
+                  onChoose(each.index);
+                }}
+              >
+                {sentence(each.text, units)}
+              </button>
+            </li>
+          ))}
+        </ol>
+      </details>
+      {bench.report.forms
+        .filter((group) => group.tab === "run")
+        .map((group) => (
+          <FieldSet key={group.id} group={group} bench={bench} />
+        ))}
+    </>
+  );
+}
+
+function combAt(document: Hive, index: number) {
+  const item = document.chambers[0]?.run?.items?.[index];
+  return item?.kind === "comb" ? item : null;
+}
+
+function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; onChoose: (index: number | null) => void }) {
+  const { units } = useSettings();
+  const at = place.index;
+  const comb = combAt(bench.document, at);
+  if (!comb) return null;
+  const last = bench.report.run.length;
+  const before = step(at, -1, last);
+  const after = step(at, 1, last);
+  const change = (edit: Edit, label: string, next: number | null) => {
+    void bench.commit(edit, label, "bar").then((taken) => {
+      if (taken) onChoose(next);
+    });
+  };
+  const name = `Bar ${String(place.number)}`;
+  return (
+    <div className="mb-3 border-t border-[var(--line)] py-1" data-testid="bar-panel">
+      <p className="mb-1 font-semibold">{sentence(place.text, units)}</p>
+      <label className="flex items-center gap-2 py-0.5">
+        <span className="w-20">On it</span>
+        <select
+          className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
+          value={comb.contents ?? "empty"}
+          onChange={(event) => {
+            const contents = CONTENTS.find((each) => each === event.target.value);
+            if (contents) change({ do: "retype-comb", at, contents }, `${name}: ${contents}`, at);
+          }}
+        >
+          {CONTENTS.map((contents) => <option key={contents}>{contents}</option>)}
+        </select>
+      </label>
+      <label className="flex items-center gap-2 py-0.5">
+        <span className="w-20">Bar</span>
+        <select
+          className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
+          value={comb.type}
+          onChange={(event) => {
+            change({ do: "retype-comb", at, type: event.target.value }, `${name}: another bar`, at);
+          }}
+        >
+          {bench.document.comb_types?.map((type) => <option key={type.id} value={type.id}>{type.name}</option>)}
+        </select>
+      </label>
+      <label className="flex items-center gap-2 py-0.5">
+        <span className="w-20">Meant for</span>
+        <select
+          className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
+          value={comb.role ?? "brood"}
+          onChange={(event) => {
+            const role = event.target.value === "honey" ? "honey" : "brood";
+            change({ do: "retype-comb", at, role }, `${name}: for ${role}`, at);
+          }}
+        >
+          <option>brood</option>
+          <option>honey</option>
+        </select>
+      </label>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <Small onClick={() => { change({ do: "swap-items", at, other: before }, `${name} moved`, before); }}>Move left</Small>
+        <Small onClick={() => { change({ do: "swap-items", at, other: after }, `${name} moved`, after); }}>Move right</Small>
+        <Small onClick={() => { change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Bar put in", at); }}>Put one in here</Small>
+        <Small onClick={() => { change({ do: "remove-item", at }, `${name} taken out`, null); }}>Take it out</Small>
+      </div>
+    </div>
+  );
+}
+
+function Small({ onClick, children }: { onClick: () => void; children: string }) {
+  return (
+    <button type="button" className="min-h-7 rounded border border-base-content px-2" onClick={onClick}>
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,9 @@
+import { FieldSet } from "./Fields";
+import type { Bench } from "./useBench";
+
+/** Everything that can be set about the box, the bars and the way of keeping. */
+export function SetTab({ bench }: { bench: Bench }) {
+  return bench.report.forms
+    .filter((group) => group.tab === "set")
+    .map((group) => <FieldSet key={group.id} group={group} bench={bench} />);
+}

@@ -1,0 +1,75 @@
+import { Link, useNavigate } from "react-router";
+import { useEntering, useMe } from "../../api/queries";
+import { sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Pair } from "../../ui/Pair";
+import type { Bench } from "./useBench";
+import type { Keeping } from "./useKeeping";
+
+/** Name, state line, and the tools that are the same on every step. */
+export function TopBar({ bench, keeping }: { bench: Bench; keeping: Keeping }) {
+  const { units, setUnits, theme, setTheme } = useSettings();
+  const me = useMe();
+  const { signOut } = useEntering();
+  const navigate = useNavigate();
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content bg-base-200 px-4 py-1.5">
+      <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">Sabaka</Link>
+      <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
+      <span className="named text-lg" data-testid="hive-name">{bench.document.name}</span>
+      <span className="soft max-lg:hidden">{sentence(bench.report.summary, units)}</span>
+      <StateLine keeping={keeping} />
+      <span className="grow" />
+      <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
+        <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
+        <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
+        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"]]} onChange={setUnits} />
+        <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
+        <button type="button" className="min-h-7 font-semibold" onClick={() => { print(); }}>Print</button>
+        <details className="dropdown dropdown-end">
+          <summary className="min-h-7 cursor-pointer list-none content-center underline decoration-dotted underline-offset-4">{me.data?.name}</summary>
+          <ul className="menu dropdown-content z-40 mt-2 w-44 rounded border border-base-content bg-base-100">
+            <li><Link to="/">Shelf</Link></li>
+            <li>
+              <button
+                type="button"
+                onClick={() => { signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") }); }}
+              >
+                Sign out
+              </button>
+            </li>
+          </ul>
+        </details>
+      </div>
+    </header>
+  );
+}
+
+function Tool({ label, hint, onClick }: { label: string; hint: string | null; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      className="min-h-7 px-1 disabled:text-secondary disabled:opacity-60"
+      disabled={hint === null}
+      title={hint === null ? `Nothing to ${label.toLowerCase()}` : `${label}: ${hint}`}
+      onClick={onClick}
+    >
+      {label}
+    </button>
+  );
+}
+
+function StateLine({ keeping }: { keeping: Keeping }) {
+  const words: Record<Keeping["kind"], string> = {
+    kept: `kept, revision ${String(keeping.revision)}`,
+    keeping: "keeping …",
+    waiting: keeping.kind === "waiting" ? `not kept yet: ${keeping.reason}` : "",
+    conflict: "changed elsewhere; both versions kept",
+  };
+  const wrong = keeping.kind === "waiting" || keeping.kind === "conflict";
+  return (
+    <span role="status" data-testid="state" className={wrong ? "font-semibold text-error" : "soft"}>
+      {words[keeping.kind]}
+    </span>
+  );
+}

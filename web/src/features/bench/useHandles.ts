@@ -1,0 +1,31 @@
+import { useCallback } from "react";
+import type { Edit, Handle, Units } from "../../api/types";
+import type { Spot } from "../../drawing/transform";
+import type { Bench } from "./useBench";
+
+/** What happens when a handle is dragged, dropped or let go. */
+export function useHandles(bench: Bench, units: Units) {
+  const { preview, commit, calm } = bench;
+  return useCallback(
+    (handle: Handle) => {
+      const drop = (at: Spot, snap: boolean): Edit => ({
+        do: "drop",
+        handle: handle.id,
+        x_mm: at.x,
+        y_mm: at.y,
+        snap,
+        units,
+      });
+      return {
+        onDrag: (at: Spot, snap: boolean) => {
+          preview(drop(at, snap), handle.id);
+        },
+        onDrop: (at: Spot, snap: boolean) => {
+          void commit(drop(at, snap), `${handle.label} moved`, handle.id);
+        },
+        onCancel: calm,
+      };
+    },
+    [preview, commit, calm, units],
+  );
+}

@@ -1,0 +1,58 @@
+import { useState, type FormEvent } from "react";
+import { usePresets, useShelfChanges } from "../../api/queries";
+import { Ask } from "../../ui/Ask";
+import { Problem } from "../../ui/Problem";
+
+export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: (id: string) => void }) {
+  const presets = usePresets();
+  const { begin } = useShelfChanges();
+  const [name, setName] = useState("");
+  const [preset, setPreset] = useState("sloped-top-bar");
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    begin.mutate({ name, preset }, { onSuccess: (design) => { onBegun(design.id); } });
+  };
+
+  return (
+    <Ask title="New hive" onClose={onClose}>
+      <form onSubmit={submit} className="grid gap-4">
+        <label className="grid gap-1">
+          Name
+          <input
+            className="input w-full"
+            autoFocus
+            required
+            maxLength={80}
+            value={name}
+            onChange={(event) => { setName(event.target.value); }}
+          />
+        </label>
+        <fieldset className="grid gap-2">
+          <legend className="mb-1">Start from</legend>
+          {presets.data?.map((each) => (
+            <label key={each.id} className="flex items-start gap-3">
+              <input
+                type="radio"
+                name="preset"
+                className="radio radio-sm mt-0.5"
+                checked={preset === each.id}
+                onChange={() => { setPreset(each.id); }}
+              />
+              <span>
+                <span className="font-semibold">{each.label}</span>
+                <span className="soft block">{each.words}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <p className="soft">Sloped-side top bar hives so far; the other systems follow.</p>
+        <Problem id="begin-problem">{begin.error ? begin.error.message : null}</Problem>
+        <div className="flex gap-3">
+          <button type="submit" className="btn btn-neutral" disabled={begin.isPending}>Begin</button>
+          <button type="button" className="btn btn-ghost" onClick={onClose}>Not now</button>
+        </div>
+      </form>
+    </Ask>
+  );
+}

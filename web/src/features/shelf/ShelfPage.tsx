@@ -1,0 +1,130 @@
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { RefusedError } from "../../api/client";
+import { useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
+import type { Card } from "../../api/types";
+import { useSettings } from "../../lib/settings";
+import { Pair } from "../../ui/Pair";
+import { Problem } from "../../ui/Problem";
+import { Toast } from "../../ui/Toast";
+import { BeginForm } from "./BeginForm";
+import { ShelfRow } from "./ShelfRow";
+
+interface Word {
+  words: string;
+  action?: { label: string; run: () => void };
+}
+
+export function ShelfPage() {
+  const shelf = useShelf();
+  const changes = useShelfChanges();
+  const me = useMe();
+  const { signOut } = useEntering();
+  const { units, setUnits, theme, setTheme } = useSettings();
+  const [beginning, setBeginning] = useState(false);
+  const [word, setWord] = useState<Word | null>(null);
+  const picker = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+
+  const open = (id: string) => {
+    void navigate(`/hive/${id}/shape`);
+  };
+  const remove = (card: Card) => {
+    changes.remove.mutate(card.id, {
+      onSuccess: () => {
+        setWord({
+          words: `${card.name} is off the shelf.`,
+          action: {
+            label: "Put it back",
+            run: () => {
+              changes.restore.mutate(card.id);
+              setWord(null);
+            },
+          },
+        });
+      },
+    });
+  };
+  const bringIn = (file: File | undefined) => {
+    if (!file) return;
+    changes.bringIn.mutate(file, { onSuccess: (design) => { open(design.id); } });
+    if (picker.current) picker.current.value = "";
+  };
+
+  return (
+    <div className="min-h-screen">
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+        <span className="named text-xl font-semibold">Sabaka</span>
+        <span className="grow" />
+        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"]]} onChange={setUnits} />
+        <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
+        <span>{me.data?.name}</span>
+        <button
+          type="button"
+          className="underline underline-offset-4"
+          onClick={() => {
+            signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") });
+          }}
+        >
+          Sign out
+        </button>
+      </header>
+      <main className="mx-auto max-w-6xl px-5 py-8">
+        <div className="mb-6 flex flex-wrap items-end gap-3">
+          <div className="grow">
+            <h1 className="text-3xl">Shelf</h1>
+            <p className="soft">Your hives, end to end and to one scale.</p>
+          </div>
+          <button type="button" className="btn btn-neutral" onClick={() => { setBeginning(true); }}>
+            New hive
+          </button>
+          <button type="button" className="btn btn-outline" onClick={() => picker.current?.click()}>
+            Bring in a file
+          </button>
+          <input
+            ref={picker}
+            type="file"
+            accept=".json,application/json"
+            className="hidden"
+            aria-label="Design file"
+            tabIndex={-1}
+            onChange={(event) => { bringIn(event.target.files?.[0]); }}
+          />
+        </div>
+        <Problem id="file-problem">{changes.bringIn.error ? fileProblem(changes.bringIn.error) : null}</Problem>
+        {shelf.isPending ? <p>Opening …</p> : null}
+        {shelf.isError ? <p role="alert">The shelf can’t be read: {shelf.error.message}</p> : null}
+        {shelf.data?.length === 0 ? (
+          <p className="border-t border-base-content py-10 text-base">
+            The shelf is empty. Begin with a new hive, or bring in a design file.
+          </p>
+        ) : null}
+        <ul>
+          {shelf.data?.map((card) => (
+            <ShelfRow
+              key={card.id}
+              card={card}
+              all={shelf.data}
+              onOpen={open}
+              onRemove={remove}
+              onDuplicate={(id) => { changes.duplicate.mutate(id); }}
+              rename={(id, name) => changes.rename.mutateAsync({ id, name })}
+            />
+          ))}
+        </ul>
+      </main>
+      {beginning ? (
+        <BeginForm onClose={() => { setBeginning(false); }} onBegun={open} />
+      ) : null}
+      {word ? <Toast words={word.words} action={word.action} onClose={() => { setWord(null); }} /> : null}
+    </div>
+  );
+}
+
+/** Every field that is wrong with a file, by name. */
+function fileProblem(error: Error): string {
+  if (!(error instanceof RefusedError)) return "The file can’t be sent. Is Sabaka running?";
+  const problems = error.refusal.problems;
+  if (problems.length === 0) return error.message;
+  return problems.map(({ field, reason }) => (field ? `${field}: ${reason}` : reason)).join(" ");
+}

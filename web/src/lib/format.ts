@@ -1,0 +1,110 @@
+import type { Quantity, Text, Units } from "../api/types";
+
+/**
+ * How numbers are written. The one place of the front end, with the sheet transform, that may
+ * work on them; it changes units for reading and nothing else.
+ */
+
+const MM_PER_INCH = 25.4;
+const SIXTEENTHS = 16;
+
+interface Written {
+  number: string;
+  unit: string;
+}
+
+const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
+  mm: [1, "mm"],
+  deg: [1, "°"],
+  cm2: [0, "cm²"],
+  m2: [2, "m²"],
+  L: [1, "L"],
+  kg: [2, "kg"],
+  boxes: [1, "boxes"],
+  count: [0, ""],
+  part: [2, ""],
+  "mm/deg": [1, "mm a degree"],
+  "per cm2": [2, "/cm²"],
+  "N/mm2": [0, "N/mm²"],
+  "kg/L": [2, "kg/L"],
+};
+
+const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number, unit: string]>> = {
+  cm2: [0.15500031, 1, "in²"],
+  m2: [10.76391, 1, "ft²"],
+  L: [0.035314667, 2, "ft³"],
+  kg: [2.2046226, 1, "lb"],
+  "per cm2": [6.4516, 1, "/in²"],
+};
+
+/** A length in inches with sixteenths: 14 5/16. */
+export function inches(mm: number): string {
+  const sign = mm < 0 ? "−" : "";
+  const parts = Math.round((Math.abs(mm) / MM_PER_INCH) * SIXTEENTHS);
+  const whole = Math.floor(parts / SIXTEENTHS);
+  let top = parts % SIXTEENTHS;
+  if (top === 0) return `${whole === 0 ? "" : sign}${String(whole)}`;
+  let bottom = SIXTEENTHS;
+  while (top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  return `${sign}${whole > 0 ? `${String(whole)} ` : ""}${String(top)}/${String(bottom)}`;
+}
+
+function fixed(value: number, digits: number): string {
+  const text = value.toFixed(digits);
+  const trimmed = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  return trimmed === "-0" ? "0" : trimmed.replace("-", "−");
+}
+
+/** A quantity as number and unit, apart. */
+export function written(quantity: Quantity, units: Units): Written {
+  if (units === "in") {
+    if (quantity.unit === "mm") return { number: inches(quantity.value), unit: "in" };
+    const other = IMPERIAL[quantity.unit];
+    if (other) return { number: fixed(quantity.value * other[0], other[1]), unit: other[2] };
+  }
+  const [digits, unit] = METRIC[quantity.unit];
+  return { number: fixed(quantity.value, digits), unit };
+}
+
+/** A quantity in one text: 364 mm, 21.8°. */
+export function wrote(quantity: Quantity, units: Units): string {
+  const { number, unit } = written(quantity, units);
+  if (unit === "") return number;
+  return unit === "°" ? `${number}°` : `${number} ${unit}`;
+}
+
+/** A sentence with its quantities written in. */
+export function sentence(text: Text, units: Units): string {
+  return text.template.replace(/\{(\w+)\}/g, (whole, name: string) => {
+    const quantity = text.values[name];
+    return quantity ? wrote(quantity, units) : whole;
+  });
+}
+
+/** What stands in a field when it is opened for typing. */
+export function typeable(quantity: Quantity, units: Units): string {
+  return written(quantity, units).number.replace("−", "-");
+}
+
+/** A place in a list, counted from one. */
+export function ordinal(index: number): string {
+  return String(index + 1);
+}
+
+/** How long ago, in words. */
+export function ago(iso: string, now: number): string {
+  const minutes = Math.floor((now - Date.parse(iso)) / 60_000);
+  if (minutes < 1) return "just now";
+  if (minutes < 60) return `${String(minutes)} min ago`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 24) return `${String(hours)} h ago`;
+  return new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+}
+
+/** The next index in a direction, kept within a list. */
+export function step(index: number, by: number, length: number): number {
+  return Math.min(Math.max(index + by, 0), length - 1);
+}

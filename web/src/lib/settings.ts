@@ -1,0 +1,31 @@
+import { createContext, useContext } from "react";
+import type { Units } from "../api/types";
+
+export type Theme = "sheet" | "night";
+
+/** What the keeper set for reading, kept on this device. */
+export interface Settings {
+  units: Units;
+  theme: Theme;
+  setUnits: (units: Units) => void;
+  setTheme: (theme: Theme) => void;
+}
+
+export const SettingsContext = createContext<Settings | null>(null);
+
+export function useSettings(): Settings {
+  const settings = useContext(SettingsContext);
+  if (!settings) throw new Error("Settings are missing.");
+  return settings;
+}
+
+/** A value kept on this device, when it is one of those allowed. */
+export function recall<T extends string>(key: string, allowed: readonly T[]): T | null {
+  const kept = localStorage.getItem(`sabaka.${key}`);
+  return allowed.find((value) => value === kept) ?? null;
+}
+
+/** Keeps a value on this device. */
+export function remember(key: string, value: string): void {
+  localStorage.setItem(`sabaka.${key}`, value);
+}
