@@ -287,7 +287,7 @@ def _set_follower(a: Analysis, placed: Placed, field: str, value: float, words: 
 def volume_off(a: Analysis) -> Iterator[Draft]:
     """The room between the followers is far from what the colony needs."""
     for index, colony in enumerate(a.hive.colonies):
-        if colony.stretch != "between-followers" or a.layout.crossed:
+        if colony.stretch != "between-followers" or not a.layout.nest_combs:
             continue
         row = practice(f"volume_{colony.strength}")
         room = a.volumes.occupied_l

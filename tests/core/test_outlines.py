@@ -28,9 +28,7 @@ def combs() -> st.SearchStrategy[CombOutlines]:
         slope = min(slope, 0.9 * np.degrees(np.arctan(top / 2 / height)))
         return CombOutlines(leaning(top, height, slope), 9.5, height - 15, guide * top, kind)  # type: ignore[arg-type]
 
-    return st.builds(
-        build, st.floats(300, 600), st.floats(0.4, 1.1), st.floats(-10, 35), st.floats(0.5, 1.2), KINDS
-    )
+    return st.builds(build, st.floats(300, 600), st.floats(0.4, 1.1), st.floats(-10, 35), st.floats(0.5, 1.2), KINDS)
 
 
 class CurvesAgainstScipy(TestCase):

@@ -18,5 +18,7 @@ class TheCoreStandsAlone(TestCase):
         lines = [f"import {name}" for name in names]
         lines += ["import sys", "bad = {'django', 'ninja', 'server'} & {m.split('.')[0] for m in sys.modules}"]
         lines += ["sys.exit(','.join(sorted(bad)) or 0)"]
-        done = subprocess.run([sys.executable, "-c", "\n".join(lines)], cwd=ROOT, capture_output=True, text=True, check=False)
+        done = subprocess.run(
+            [sys.executable, "-c", "\n".join(lines)], cwd=ROOT, capture_output=True, text=True, check=False
+        )
         self.assertEqual((done.returncode, done.stderr.strip()), (0, ""))

@@ -35,7 +35,10 @@ class AnyThreeSizes(TestCase):
             TrapezoidSection(height_mm=300, slope_deg=20, face_mm=319)
 
     def test_two_or_four_sizes_are_refused(self) -> None:
-        for sizes in ({"top_mm": 440.0, "floor_mm": 200.0}, dict.fromkeys(("top_mm", "floor_mm", "height_mm", "face_mm"), 300.0)):
+        for sizes in (
+            {"top_mm": 440.0, "floor_mm": 200.0},
+            dict.fromkeys(("top_mm", "floor_mm", "height_mm", "face_mm"), 300.0),
+        ):
             with self.subTest(sizes), self.assertRaisesRegex(ValueError, "exactly three"):
                 TrapezoidSection(**sizes)
 

@@ -40,7 +40,7 @@ class WaysOfWriting(TestCase):
     def test_the_default_unit_applies_to_bare_numbers(self) -> None:
         self.assertEqual(parse_length("364"), 364.0)
         self.assertAlmostEqual(parse_length("14 5/16", "in"), 363.5375)
-        self.assertAlmostEqual(parse_length("14-5/16\""), 363.5375)
+        self.assertAlmostEqual(parse_length('14-5/16"'), 363.5375)
         self.assertAlmostEqual(parse_length("364 mm", "in"), 364.0)
 
     def test_a_decimal_comma_is_taken_and_a_doubtful_one_asked_about(self) -> None:

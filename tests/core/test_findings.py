@@ -1,0 +1,344 @@
+"""Every rule: a design that breaks it, and mends that cure it and nothing else."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+from unittest import TestCase
+
+import jsonpatch
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from sabaka_core import SabakaError, apply_patch, build_report, dump_hive, patch_between
+from sabaka_core.findings import RULES
+from sabaka_core.quantity import plain
+from sabaka_core.report.models import Finding
+from sabaka_core.sources import practice
+from tests.core.support import chamber, example, follower, hive, items, sound
+
+Document = dict[str, Any]
+Break = Callable[[Document], None]
+GRAVITY = {"note": 0, "warning": 1, "error": 2}
+
+
+def findings(document: Document) -> tuple[Finding, ...]:
+    return build_report(hive(document), ("findings", "mends")).findings
+
+
+def section(**sizes: float) -> Break:
+    def change(d: Document) -> None:
+        chamber(d)["section"] = {"kind": "trapezoid"} | sizes
+
+    return change
+
+
+def guide(length: float) -> Break:
+    def change(d: Document) -> None:
+        for bar in d["comb_types"]:
+            bar["guide"]["length_mm"] = length
+
+    return change
+
+
+def bars(**sizes: float) -> Break:
+    def change(d: Document) -> None:
+        for bar in d["comb_types"]:
+            bar.update(sizes)
+
+    return change
+
+
+def choices(**values: Any) -> Break:
+    def change(d: Document) -> None:
+        d["choices"].update(values)
+
+    return change
+
+
+def far(**values: Any) -> Break:
+    def change(d: Document) -> None:
+        follower(d, "far").update(values)
+
+    return change
+
+
+def litter(**values: Any) -> Break:
+    def change(d: Document) -> None:
+        chamber(d)["litter"] = values
+
+    return change
+
+
+def entrance(index: int, **values: Any) -> Break:
+    def change(d: Document) -> None:
+        chamber(d)["entrances"][index].update(values)
+
+    return change
+
+
+def length(mm: float) -> Break:
+    def change(d: Document) -> None:
+        chamber(d)["length_mm"] = mm
+
+    return change
+
+
+def gap_in_nest(mm: float) -> Break:
+    def change(d: Document) -> None:
+        items(d).insert(5, {"kind": "gap", "length_mm": mm})
+        items(d)[-1]["length_mm"] -= mm
+
+    return change
+
+
+def crossed(d: Document) -> None:
+    items(d).insert(0, items(d).pop(16))
+    items(d).insert(10, {"kind": "follower", "side": "near", "thickness_mm": 18})
+    items(d)[-1]["length_mm"] -= 18
+
+
+def no_bar(d: Document) -> None:
+    items(d).insert(0, items(d).pop(16))
+
+
+def small_feeder_gap(d: Document) -> None:
+    """The box cut short: 40 mm behind the follower, the last bar before it still empty."""
+    items(d)[-1]["length_mm"] = 40.0
+    chamber(d)["length_mm"] = 578 + 18 + 40
+
+
+def rebate(width: float) -> Break:
+    def change(d: Document) -> None:
+        chamber(d)["rest"] = {"kind": "rebate", "width_mm": width, "depth_mm": 24.0}
+
+    return change
+
+
+def all_plugged(d: Document) -> None:
+    for each in chamber(d)["entrances"]:
+        each["setting"] = "plugged"
+
+
+def no_entrances(d: Document) -> None:
+    chamber(d)["entrances"] = []
+
+
+def honey_wide(d: Document) -> None:
+    d["comb_types"][1]["width_mm"] = 46.0
+    items(d)[-1]["length_mm"] -= 6 * 8
+
+
+def all_of(*changes: Break) -> Break:
+    def change(d: Document) -> None:
+        for each in changes:
+            each(d)
+
+    return change
+
+
+# code -> (severity, break, whether a mend has to be offered). Several ways to one rule are listed apart.
+CASES: list[tuple[str, str, Break, bool]] = [
+    ("comb-touches-wall", "error", all_of(section(top_mm=440, height_mm=300, slope_deg=22.5), guide(416)), True),
+    ("comb-touches-wall", "note", all_of(section(top_mm=440, height_mm=300, slope_deg=27), guide(416), choices(slope_school="leaning-floor")), True),
+    ("guide-too-long", "warning", guide(425), True),
+    ("gap-under-combs", "warning", choices(floor_gap_mm=40), True),
+    ("gap-under-combs", "warning", choices(floor_gap_mm=4), True),
+    ("bar-too-weak", "warning", bars(thickness_mm=8), True),
+    ("bar-too-short", "error", bars(length_mm=440), True),
+    ("bar-too-long", "warning", bars(length_mm=500), True),
+    ("bar-too-long", "error", all_of(rebate(15), bars(length_mm=460), ), True),
+    ("spacing-too-narrow", "error", bars(width_mm=29), True),
+    ("spacing-odd", "warning", honey_wide, True),
+    ("spacing-odd", "warning", choices(bees="african"), True),
+    ("slope-off-school", "warning", section(top_mm=430, height_mm=290, slope_deg=10), True),
+    ("slope-off-school", "warning", section(top_mm=430, height_mm=290, slope_deg=24), True),
+    ("floor-wider-than-top", "warning", all_of(section(top_mm=430, floor_mm=460, height_mm=290)), True),
+    ("rebate-too-wide", "error", all_of(rebate(20), bars(length_mm=456)), True),
+    ("run-doesnt-close", "error", length(1210), True),
+    ("run-doesnt-close", "error", length(1180), True),
+    ("run-doesnt-close", "error", length(500), True),
+    ("gap-bridged", "error", gap_in_nest(18), True),
+    ("gap-bridged", "warning", gap_in_nest(3), True),
+    ("followers-crossed", "error", crossed, True),
+    ("no-bar-between", "error", no_bar, False),
+    ("feeder-gap-small", "warning", small_feeder_gap, True),
+    ("follower-foot-gap", "warning", far(foot_gap_mm=5.0), True),
+    ("follower-foot-gap", "warning", far(foot_gap_mm=30.0), True),
+    ("follower-side-clearance", "warning", far(side_clearance_mm=5.0), True),
+    ("follower-side-clearance", "warning", far(fit="loose", side_clearance_mm=3.0), True),
+    ("volume-off", "warning", lambda d: d["colonies"][0].update(strength="nucleus"), True),
+    ("entrance-beyond-follower", "error", entrance(1, at_mm=900), True),
+    ("entrance-beyond-follower", "error", entrance(1, wall="far-end", at_mm=0), True),
+    ("no-open-entrance", "error", all_plugged, True),
+    ("no-open-entrance", "error", no_entrances, True),
+    ("entrance-hidden", "error", litter(kind="deep", depth_mm=40), True),
+    ("entrance-hidden", "error", litter(kind="trough", depth_mm=30, sunk_mm=50, width_mm=150), True),
+    ("entrance-off-wall", "error", entrance(0, at_mm=5), True),
+    ("entrance-off-wall", "error", entrance(0, height_mm=280), True),
+    ("entrance-off-wall", "error", entrance(0, wall="near-end", at_mm=190, height_mm=20), True),
+]  # fmt: skip
+
+
+class EveryRule(TestCase):
+    def test_the_sound_designs_have_nothing_to_mend(self) -> None:
+        for name in ("sloped-top-bar", "bowline", "sheepshank"):
+            with self.subTest(name):
+                self.assertEqual(findings(example(name)), ())
+
+    def test_each_rule_has_a_case_here(self) -> None:
+        self.assertEqual({code for code, *_ in CASES}, set(RULES))
+
+    def test_each_case_triggers_its_rule(self) -> None:
+        for at, (code, severity, change, _) in enumerate(CASES):
+            with self.subTest(code, case=at):
+                document = sound()
+                change(document)
+                found = [f for f in findings(document) if f.code == code]
+                self.assertTrue(found, [f.id for f in findings(document)])
+                self.assertEqual(found[0].severity, severity)
+                self.assertTrue(found[0].why and found[0].limit.template and plain(found[0].text))
+                self.assertNotIn("{", plain(found[0].text) + plain(found[0].limit))
+
+    def test_each_case_offers_a_mend_where_one_exists(self) -> None:
+        for at, (code, _, change, mended) in enumerate(CASES):
+            with self.subTest(code, case=at):
+                document = sound()
+                change(document)
+                first = next(f for f in findings(document) if f.code == code)
+                self.assertEqual(bool(first.mends), mended)
+
+
+def check_mends(test: TestCase, document: Document) -> int:
+    """Apply every mend of a design alone, and hold it to its word. Returns how many there were."""
+    before_hive = hive(document)
+    before = findings(document)
+    known = {f.id: GRAVITY[f.severity] for f in before}
+    tried = 0
+    for finding in before:
+        for mend in finding.mends:
+            tried += 1
+            with test.subTest(finding.id, mend=plain(mend.label)):
+                after_hive = apply_patch(before_hive, mend.patch)
+                after = build_report(after_hive, ("findings",)).findings
+                count = sum(f.code == finding.code for f in before) - sum(f.code == finding.code for f in after)
+                test.assertGreater(count, 0, "the finding is still there")
+                worse = [
+                    f.id
+                    for f in after
+                    if GRAVITY[f.severity] > known.get(f.id, -1) and GRAVITY[f.severity] >= GRAVITY[finding.severity]
+                ]
+                test.assertEqual(worse, [], "something as grave is new")
+                undone = apply_patch(after_hive, patch_between(after_hive, before_hive))
+                test.assertEqual(undone, before_hive)
+                test.assertTrue(touches_only(finding, mend.patch), mend.patch)
+    return tried
+
+
+# What a mend of each rule may touch, as beginnings of JSON pointers.
+_RUN = "/chambers/0/run/items"
+MAY_TOUCH: dict[str, tuple[str, ...]] = {
+    "comb-touches-wall": ("/comb_types",),
+    "guide-too-long": ("/comb_types",),
+    "gap-under-combs": ("/choices/floor_gap_mm",),
+    "bar-too-weak": ("/comb_types",),
+    "bar-too-short": ("/comb_types",),
+    "bar-too-long": ("/comb_types",),
+    "spacing-too-narrow": ("/comb_types", _RUN),
+    "spacing-odd": ("/comb_types", _RUN),
+    "slope-off-school": ("/chambers/0/section", "/choices/slope_school"),
+    "floor-wider-than-top": ("/chambers/0/section",),
+    "rebate-too-wide": ("/chambers/0/rest",),
+    "run-doesnt-close": (_RUN, "/chambers/0/length_mm"),
+    "gap-bridged": (_RUN,),
+    "followers-crossed": (_RUN,),
+    "feeder-gap-small": (_RUN,),
+    "follower-foot-gap": (_RUN,),
+    "follower-side-clearance": (_RUN,),
+    "volume-off": (_RUN,),
+    "entrance-beyond-follower": ("/chambers/0/entrances",),
+    "no-open-entrance": ("/chambers/0/entrances",),
+    "entrance-hidden": ("/chambers/0/entrances",),
+    "entrance-off-wall": ("/chambers/0/entrances",),
+}
+
+
+def touches_only(finding: Finding, patch: list[dict[str, Any]]) -> bool:
+    return all(op["path"].startswith(MAY_TOUCH[finding.code]) for op in patch)
+
+
+class EveryMend(TestCase):
+    def test_of_every_case(self) -> None:
+        for _, _, change, _ in CASES:
+            document = sound()
+            change(document)
+            check_mends(self, document)
+
+    def test_of_the_hive_full_of_mistakes(self) -> None:
+        self.assertGreater(check_mends(self, example("granny")), 10)
+
+    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(st.lists(st.sampled_from(range(len(CASES))), min_size=2, max_size=5, unique=True))
+    def test_when_several_things_are_wrong_at_once(self, chosen: list[int]) -> None:
+        """Property: any mix of mistakes, every mend keeps its word."""
+        document = sound()
+        for at in chosen:
+            try:
+                CASES[at][2](document)
+            except (StopIteration, KeyError, IndexError):
+                return
+        try:
+            check_mends(self, document)
+        except SabakaError:
+            return
+
+    def test_the_patch_is_plain_rfc_6902(self) -> None:
+        """Reference library: the patch is applied to the file itself, outside the core."""
+        document = dump_hive(hive(example("granny")))
+        for finding in findings(example("granny")):
+            for mend in finding.mends:
+                again = jsonpatch.apply_patch(document, mend.patch)
+                self.assertNotEqual(again, document)
+                hive(again)
+
+
+class FollowerFootGap(TestCase):
+    """The rule stands in data/practice.toml: 9 to 19 mm, or none."""
+
+    def test_its_ends(self) -> None:
+        self.assertEqual(practice("follower_foot_gap").span, (9.0, 19.0))
+        for gap, wrong in ((0.0, False), (8.9, True), (9.0, False), (19.0, False), (19.1, True)):
+            with self.subTest(gap):
+                document = sound()
+                far(foot_gap_mm=gap)(document)
+                self.assertEqual(bool(findings(document)), wrong)
+
+
+class TradeLimits(TestCase):
+    """Trade checks (no source): where each limit lies, told by designs on both sides of it."""
+
+    def test_35_and_38_mm_bars_suit_their_schools(self) -> None:
+        for bees, width, wrong in (
+            ("european", 35.0, False),
+            ("wide", 35.0, True),
+            ("wide", 38.0, False),
+            ("european", 38.0, True),
+        ):
+            with self.subTest(bees, width=width):
+                document = sound()
+                choices(bees=bees)(document)
+                for bar in document["comb_types"]:
+                    bar["width_mm"] = width
+                self.assertEqual("spacing-odd:brood" in {f.id for f in findings(document)}, wrong)
+
+    def test_an_end_wall_entrance_before_a_near_follower_leads_nowhere(self) -> None:
+        document = example("bowline")
+        chamber(document)["entrances"][0].update(wall="near-end", at_mm=0.0)
+        self.assertIn("entrance-beyond-follower:0", {f.id for f in findings(document)})
+
+    def test_a_hole_cut_by_the_followers_face_counts_as_beyond(self) -> None:
+        document = sound()
+        entrance(1, at_mm=570)(document)
+        self.assertIn("entrance-beyond-follower:1", {f.id for f in findings(document)})
+        entrance(1, at_mm=565.5)(document)
+        self.assertEqual(findings(document), ())
