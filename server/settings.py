@@ -61,6 +61,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_VERBOSE = False
+AXES_LOCKOUT_CALLABLE = "server.accounts.lockout.locked_out"
 SILENCED_SYSTEM_CHECKS = ["axes.W003"]
 
 ROOT_URLCONF = "server.urls"
@@ -86,6 +87,7 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    LOGGING = {"version": 1, "loggers": {"axes": {"level": "CRITICAL"}, "django.request": {"level": "CRITICAL"}}}
 
 USE_TZ = True
 TIME_ZONE = "UTC"

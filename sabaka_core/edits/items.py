@@ -19,6 +19,7 @@ def insert_comb(hive: Hive, at: int, type_id: str, role: str) -> Hive:
     items = items_of(hive)
     if not 0 <= at <= len(items):
         raise ParameterError("at", at, "There is no such place in the run.", "no-such-item")
+    _check_type(hive, type_id)
     comb = Comb.model_validate({"type": type_id, "role": role, "contents": "empty"})
     width = item_length_mm(comb, {kind.id: kind for kind in hive.comb_types})
     was_closed = is_closed(hive)
@@ -57,12 +58,19 @@ def retype_comb(hive: Hive, at: int, type_id: str | None, role: str | None, cont
     comb = item_at(hive, at)
     if not isinstance(comb, Comb):
         raise ParameterError("at", at, "That place of the run holds no bar.", "not-a-comb")
+    if type_id is not None:
+        _check_type(hive, type_id)
     change = {"type": type_id, "role": role, "contents": contents}
     data = comb.model_dump() | {key: value for key, value in change.items() if value is not None}
     items = items_of(hive)
     was_closed = is_closed(hive)
     changed = with_items(hive, (*items[:at], Comb.model_validate(data), *items[at + 1 :]))
     return close_run(changed) if was_closed else changed
+
+
+def _check_type(hive: Hive, type_id: str) -> None:
+    if all(kind.id != type_id for kind in hive.comb_types):
+        raise ParameterError("type", type_id, f"This design has no bar “{type_id}”.", "no-such-type")
 
 
 def item_at(hive: Hive, at: int) -> RunItem:

@@ -44,13 +44,11 @@ def sign_in(request: HttpRequest, name: str, password: str) -> User:
     """Sign in.
 
     Raises:
-        ParameterError: name and password don't match, or there were too many tries.
+        ParameterError: name and password don't match. Too many tries are answered by the lockout.
     """
     user = authenticate(request, username=name.strip(), password=password)
     if not isinstance(user, User):
-        locked = getattr(request, "axes_locked_out", False)
-        reason = "Too many tries. Wait a quarter of an hour." if locked else "Name and password don't match."
-        raise ParameterError("password", "", reason, "locked-out" if locked else "no-match")
+        raise ParameterError("password", "", "Name and password don't match.", "no-match")
     login(request, user)
     return user
 

@@ -83,7 +83,12 @@ class BadInput(TestCase):
             ("/choices/bee_space_mm", ["choices", "bee_space_mm"], 5, "at least 6"),
             ("/surprise", ["surprise"], 1, "No such field"),
             ("/chambers/0/entrances/0/setting", ["chambers", 0, "entrances", 0, "setting"], "ajar", "one of"),
-            ("/chambers/0/run/items/16/thickness_mm", ["chambers", 0, "run", "items", 16, "thickness_mm"], None, "a number"),
+            (
+                "/chambers/0/run/items/16/thickness_mm",
+                ["chambers", 0, "run", "items", 16, "thickness_mm"],
+                None,
+                "a number",
+            ),
         ]
         for pointer, path, value, words in cases:
             with self.subTest(pointer, value=value):

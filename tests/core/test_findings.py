@@ -277,7 +277,7 @@ class EveryMend(TestCase):
     def test_of_the_hive_full_of_mistakes(self) -> None:
         self.assertGreater(check_mends(self, example("granny")), 10)
 
-    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
     @given(st.lists(st.sampled_from(range(len(CASES))), min_size=2, max_size=5, unique=True))
     def test_when_several_things_are_wrong_at_once(self, chosen: list[int]) -> None:
         """Property: any mix of mistakes, every mend keeps its word."""

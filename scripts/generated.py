@@ -1,0 +1,67 @@
+"""Generated files: writes them, or with no argument checks that they are current.
+
+The document's JSON schema, the list of metrics, the API's description and the front end's types.
+"""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+
+
+def openapi() -> str:
+    """The API's description."""
+    done = subprocess.run(
+        [sys.executable, "manage.py", "export_openapi"], cwd=ROOT, capture_output=True, text=True, check=True
+    )
+    return done.stdout
+
+
+def typescript(description: str) -> str:
+    """The front end's types, made from the API's description."""
+    with tempfile.TemporaryDirectory() as folder:
+        source, target = Path(folder) / "openapi.json", Path(folder) / "schema.d.ts"
+        source.write_text(description, "utf-8")
+        command = [str(ROOT / "web/node_modules/.bin/openapi-typescript"), str(source)]
+        command += ["--default-non-nullable=false", "-o", str(target)]
+        subprocess.run(command, cwd=ROOT / "web", capture_output=True, check=True)
+        return target.read_text("utf-8")
+
+
+def wanted() -> dict[str, str]:
+    """Every generated file and what it should hold."""
+    from sabaka_cli.words import metrics_page
+    from sabaka_core import build_report, load_hive
+    from sabaka_core.document.schema import schema_text
+
+    bowline = load_hive((ROOT / "examples/bowline.json").read_bytes())
+    return {
+        "docs/design.schema.json": schema_text(),
+        "docs/metrics.md": metrics_page(build_report(bowline, ("metrics",))),
+        "web/src/api/schema.d.ts": typescript(openapi()),
+    }
+
+
+def main() -> int:
+    """Write or check. Exit code 1 when a file isn't current."""
+    stale = []
+    for name, text in wanted().items():
+        file = ROOT / name
+        if "--write" in sys.argv:
+            file.write_text(text, "utf-8")
+        elif not file.exists() or file.read_text("utf-8") != text:
+            stale.append(name)
+    if stale:
+        print(f"Not current: {', '.join(stale)}. Run: make schema", file=sys.stderr)
+    return 1 if stale else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

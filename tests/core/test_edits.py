@@ -1,0 +1,228 @@
+"""Edits: one door for every change, and errors that name the field."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+from unittest import TestCase
+
+from pydantic import TypeAdapter
+
+from sabaka_core import Hive, InfeasibleError, ParameterError, apply_edit, apply_patch, build_report, patch_between
+from sabaka_core.analysis import analyse
+from sabaka_core.edits import Edit
+from sabaka_core.edits.closing import leftover_mm
+from sabaka_core.report.models import ChoiceField, SizeField
+from tests.core.support import chamber, example, hive, items, sound
+
+EDIT: TypeAdapter[Edit] = TypeAdapter(Edit)
+
+
+def do(design: Hive, **edit: Any) -> Hive:
+    return apply_edit(design, EDIT.validate_python(edit))
+
+
+class Typing(TestCase):
+    def setUp(self) -> None:
+        self.start = hive(sound())
+
+    def test_a_longer_box_is_taken_up_by_the_end_gap(self) -> None:
+        changed = do(self.start, do="set", path="/chambers/0/length_mm", text="1250")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+        self.assertAlmostEqual(analyse(changed).layout.nest_end_mm, 578)
+
+    def test_wider_bars_take_from_the_end_gap(self) -> None:
+        changed = do(self.start, do="set", path="/comb_types/0/width_mm", text="1 1/2 in")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+        self.assertAlmostEqual(analyse(changed).layout.nest_end_mm, 10 * 38.1 + 6 * 38)
+
+    def test_a_near_gap_that_grows_takes_from_the_far_one(self) -> None:
+        bowline = hive(example("bowline"))
+        changed = do(bowline, do="set", path="/chambers/0/run/items/0/length_mm", text="100")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+        self.assertAlmostEqual(changed.chambers[0].run.items[0].length_mm, 100)  # type: ignore[union-attr]
+
+    def test_a_run_that_was_open_is_left_for_its_finding(self) -> None:
+        granny = hive(example("granny"))
+        changed = do(granny, do="set", path="/chambers/0/length_mm", text="1160")
+        self.assertAlmostEqual(leftover_mm(changed), 18)
+
+    def test_units_follow_the_keeper(self) -> None:
+        changed = do(self.start, do="set", path="/chambers/0/section/top_mm", text="17 1/2", units="in")
+        self.assertAlmostEqual(analyse(changed).section.top_mm, 444.5)
+
+    def test_what_is_typed_wrong_is_named_at_its_field(self) -> None:
+        for path, text, code in (
+            ("/chambers/0/length_mm", "-5", "greater-than"),
+            ("/chambers/0/length_mm", "0", "greater-than"),
+            ("/chambers/0/length_mm", "99999999", "less-than-equal"),
+            ("/chambers/0/length_mm", "1/0", "divide-by-zero"),
+            ("/chambers/0/length_mm", "NaN", "not-a-length"),
+            ("/chambers/0/length_mm", "long", "not-a-length"),
+            ("/chambers/0/section/top_mm", "0", "out-of-range"),
+            ("/chambers/0/section/slope_deg", "75", "out-of-range"),
+            ("/chambers/0/section/slope_deg", "12 mm", "not-an-angle"),
+            ("/chambers/0/section/slope_deg", "45", "walls-meet"),
+            ("/chambers/0/section/face_mm", "100", "face-too-short"),
+            ("/chambers/0/nowhere/length_mm", "5", "no-such-field"),
+            ("/chambers/7/length_mm", "5", "no-such-field"),
+            ("/boards/0/count", "1.5", "not-whole"),
+            ("/name", "", "string-too-short"),
+        ):
+            with self.subTest(path, text=text), self.assertRaises(ParameterError) as caught:
+                do(self.start, do="set", path=path, text=text)
+            self.assertEqual((caught.exception.field, caught.exception.code), (path, code))
+
+    def test_a_steeper_wall_that_still_has_a_floor_is_taken(self) -> None:
+        changed = do(self.start, do="set", path="/chambers/0/section/slope_deg", text="25 1/2")
+        self.assertAlmostEqual(analyse(changed).section.slope_deg, 25.5)
+
+    def test_holding_other_sizes_moves_nothing(self) -> None:
+        changed = do(self.start, do="hold", sizes=["top_mm", "floor_mm", "face_mm"])
+        self.assertAlmostEqual(analyse(changed).section.height_mm, 290, places=4)
+        with self.assertRaises(ParameterError):
+            do(self.start, do="hold", sizes=["height_mm", "slope_deg", "face_mm"])
+
+
+class Dragging(TestCase):
+    def setUp(self) -> None:
+        self.start = hive(sound())
+
+    def test_handles_click_to_what_a_rule_shows(self) -> None:
+        changed = do(self.start, do="drop", handle="section-floor", x_mm=104.3)
+        self.assertAlmostEqual(analyse(changed).section.floor_mm, 209)
+        changed = do(self.start, do="drop", handle="section-height", x_mm=0, y_mm=301.2, units="in")
+        self.assertAlmostEqual(analyse(changed).section.height_mm / 25.4 * 16 % 1, 0, places=3)
+
+    def test_a_corner_dragged_through_the_middle_is_refused(self) -> None:
+        with self.assertRaises(ParameterError) as caught:
+            do(self.start, do="drop", handle="section-floor", x_mm=-20)
+        self.assertEqual(caught.exception.field, "/chambers/0/section/floor_mm")
+
+    def test_an_unknown_handle_is_refused(self) -> None:
+        with self.assertRaises(ParameterError):
+            do(self.start, do="drop", handle="roof", x_mm=1)
+
+    def test_every_handle_of_every_drawing_can_be_dropped_where_it_stands(self) -> None:
+        design = hive(example("bowline"))
+        for drawing in build_report(design).drawings.values():
+            for handle in drawing.handles:
+                with self.subTest(drawing.name, handle=handle.id):
+                    same = do(design, do="drop", handle=handle.id, x_mm=handle.x_mm, y_mm=handle.y_mm)
+                    before, after = analyse(design), analyse(same)
+                    self.assertAlmostEqual(after.layout.nest_end_mm, before.layout.nest_end_mm)
+                    self.assertAlmostEqual(after.section.floor_mm, before.section.floor_mm, delta=0.51)
+
+
+class TheRun(TestCase):
+    def setUp(self) -> None:
+        self.start = hive(sound())
+
+    def test_a_bar_put_in_takes_its_room_from_the_gap(self) -> None:
+        changed = do(self.start, do="insert-comb", at=3, type="brood")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+        self.assertEqual(len(analyse(changed).layout.combs), 17)
+
+    def test_a_bar_too_many_says_what_is_missing(self) -> None:
+        document = sound()
+        items(document)[-1]["length_mm"] = 20.0
+        chamber(document)["length_mm"] = 578.0 + 18 + 20
+        with self.assertRaises(InfeasibleError) as caught:
+            do(hive(document), do="insert-comb", at=0, type="brood")
+        self.assertIn("needs 35 mm", caught.exception.reason)
+        self.assertIn("15 mm longer", caught.exception.nearest)
+
+    def test_taken_out_and_put_back(self) -> None:
+        out = do(self.start, do="remove-item", at=3)
+        self.assertEqual(do(out, do="insert-comb", at=3, type="brood"), self.start)
+
+    def test_retyping_keeps_the_run_closed(self) -> None:
+        changed = do(self.start, do="retype-comb", at=3, type="honey", role="honey", contents="honey")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+        self.assertEqual(changed.chambers[0].run.items[3].type, "honey")  # type: ignore[union-attr]
+
+    def test_items_change_places(self) -> None:
+        changed = do(self.start, do="swap-items", at=9, other=10)
+        self.assertEqual(changed.chambers[0].run.items[9].type, "honey")  # type: ignore[union-attr]
+
+    def test_places_that_are_not_there(self) -> None:
+        for edit in (
+            {"do": "remove-item", "at": 99},
+            {"do": "swap-items", "at": 0, "other": 99},
+            {"do": "retype-comb", "at": 16, "contents": "honey"},
+            {"do": "retype-comb", "at": 0, "type": "elm"},
+            {"do": "insert-comb", "at": 99, "type": "brood"},
+            {"do": "insert-comb", "at": 0, "type": "elm"},
+            {"do": "remove-entrance", "index": 9},
+            {"do": "move-follower", "side": "near", "text": "90"},
+        ):
+            with self.subTest(edit), self.assertRaises(ParameterError):
+                do(self.start, **edit)
+
+    def test_entrances_come_and_go(self) -> None:
+        for kind in ("hole", "slot", "disc"):
+            with self.subTest(kind):
+                more = do(self.start, do="add-entrance", kind=kind)
+                self.assertEqual(more.chambers[0].entrances[-1].kind, kind)
+                self.assertEqual(do(more, do="remove-entrance", index=3), self.start)
+
+
+class Patches(TestCase):
+    def test_undo_brings_every_edit_back(self) -> None:
+        """Property: the patch back restores the design exactly."""
+        start = hive(example("bowline"))
+        for edit in (
+            {"do": "set", "path": "/chambers/0/section/floor_mm", "text": "210"},
+            {"do": "hold", "sizes": ["floor_mm", "height_mm", "face_mm"]},
+            {"do": "move-follower", "side": "far", "text": "790"},
+            {"do": "drop", "handle": "follower-near", "x_mm": 300},
+            {"do": "remove-item", "at": 4},
+            {"do": "add-entrance", "kind": "slot"},
+        ):
+            with self.subTest(edit["do"]):
+                after = do(start, **edit)
+                self.assertNotEqual(after, start)
+                self.assertEqual(apply_patch(start, patch_between(start, after)), after)
+                self.assertEqual(apply_patch(after, patch_between(after, start)), start)
+
+    def test_a_patch_that_fits_no_more_is_refused(self) -> None:
+        start = hive(sound())
+        for patch in (
+            [{"op": "remove", "path": "/chambers/9"}],
+            [{"op": "replace", "path": "/name", "value": ""}],
+            [{"op": "sing", "path": "/name"}],
+            [{"path": "/name"}],
+            [{"op": "test", "path": "/name", "value": "other"}],
+        ):
+            with self.subTest(patch), self.assertRaises(ParameterError):
+                apply_patch(start, patch)
+
+
+class Forms(TestCase):
+    """Whatever the core offers to set can be set as it stands, and changes nothing then."""
+
+    def test_every_field_and_option_takes_its_own_value(self) -> None:
+        for name in ("bowline", "sheepshank", "granny"):
+            design = hive(example(name))
+            for group in build_report(design, ("forms",)).forms:
+                for field in group.fields:
+                    if isinstance(field, SizeField) and field.edit is None:
+                        with self.subTest(name, path=field.path):
+                            same = do(design, do="set", path=field.path, text=f"{field.quantity.value:.6f}")
+                            self.assertAlmostEqual(
+                                analyse(same).section.floor_mm, analyse(design).section.floor_mm, places=3
+                            )
+                    if isinstance(field, ChoiceField):
+                        self.assertIn(field.value, {option.value for option in field.options})
+
+    def test_every_choice_can_be_chosen(self) -> None:
+        design = hive(example("bowline"))
+        for group in build_report(design, ("forms",)).forms:
+            for field in group.fields:
+                if not isinstance(field, ChoiceField):
+                    continue
+                for option in field.options:
+                    with self.subTest(field.path, option=option.value):
+                        edit = option.edit or {"do": "set", "path": field.path, "text": option.value}
+                        chosen = do(design, **copy.deepcopy(edit))
+                        build_report(chosen)
