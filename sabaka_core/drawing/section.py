@@ -23,6 +23,7 @@ from sabaka_core.drawing.models import (
     Shape,
     rectangle,
 )
+from sabaka_core.edits.fields import ALL_BARS_LENGTH
 from sabaka_core.quantity import Quantity, deg, mm, text
 from sabaka_core.sources import practice
 
@@ -144,13 +145,12 @@ def _dimensions(a: Analysis) -> list[Shape]:
     theta = section.slope_rad
     right = max(top, low) + level + 22
     over = bar.thickness_mm + _rim_mm(a)
-    types = a.hive.comb_types
     face_off = level + 26
     held = _held(a)
     return [
         Dimension(
             name="Bar length", start=(-bar.length_mm / 2, -over), end=(bar.length_mm / 2, -over), offset=(0, -66),
-            quantity=mm(bar.length_mm), path=f"/comb_types/{types.index(bar)}/length_mm",
+            quantity=mm(bar.length_mm), path=ALL_BARS_LENGTH,
         ),
         Dimension(
             name="Top width", start=(-top, -over), end=(top, -over), offset=(0, -26), quantity=mm(section.top_mm),

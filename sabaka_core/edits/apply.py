@@ -11,13 +11,14 @@ from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.edits import models as edit_models
-from sabaka_core.edits.fields import SECTION, hold_sizes, set_field, set_section_size
+from sabaka_core.edits.fields import hold_sizes, set_field
 from sabaka_core.edits.follower import move_follower
+from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
 from sabaka_core.errors import ParameterError
-from sabaka_core.units import System, parse_length
+from sabaka_core.units import parse_length
 
 PatchOps = list[dict[str, Any]]
 
@@ -60,7 +61,9 @@ def _apply(hive: Hive, edit: Edit) -> Hive:
         case edit_models.HoldSizes():
             return hold_sizes(hive, edit.sizes)
         case edit_models.Drop():
-            return _drop(hive, edit)
+            return drop(hive, edit)
+        case edit_models.Nudge():
+            return nudge(hive, edit)
         case edit_models.MoveFollower():
             at = parse_length(edit.text, edit.units, f"follower-{edit.side}")
             return move_follower(hive, edit.side, at, snap=False)
@@ -80,25 +83,3 @@ def _apply(hive: Hive, edit: Edit) -> Hive:
             return apply_patch(hive, edit.patch)
         case _:
             assert_never(edit)
-
-
-def _drop(hive: Hive, edit: edit_models.Drop) -> Hive:
-    """A handle's new place becomes the size it stands for."""
-    match edit.handle:
-        case "follower-near":
-            return move_follower(hive, "near", edit.x_mm, edit.snap)
-        case "follower-far":
-            return move_follower(hive, "far", edit.x_mm, edit.snap)
-        case "section-top":
-            return set_section_size(hive, "top_mm", click(2 * edit.x_mm, edit.units))
-        case "section-floor":
-            return set_section_size(hive, "floor_mm", click(2 * edit.x_mm, edit.units))
-        case "section-height":
-            return set_section_size(hive, "height_mm", click(edit.y_mm, edit.units))
-    raise ParameterError("handle", edit.handle, f"{SECTION} has no such handle.", "no-such-handle")
-
-
-def click(value_mm: float, units: System) -> float:
-    """A dragged size, rounded to what a rule shows: 1 mm, or 1/16 in."""
-    step = 1.0 if units == "mm" else 25.4 / 16
-    return round(round(value_mm / step) * step, 4)

@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from sabaka_core.analysis import CHAMBER
+from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
@@ -18,7 +19,10 @@ from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
 from sabaka_core.units import System, parse_angle, parse_length, parse_number
 
 SECTION = f"{CHAMBER}/section"
+# Stands for the length of every bar, which the section's drawing shows once.
+ALL_BARS_LENGTH = "/comb_types/all/length_mm"
 _BAR_WIDTH = re.compile(r"/comb_types/(\d+)/width_mm")
+_ENTRANCE_WALL = re.compile(rf"{CHAMBER}/entrances/(\d+)/wall")
 _GAP_LENGTH = re.compile(rf"{CHAMBER}/run/items/(\d+)/length_mm")
 
 
@@ -35,8 +39,13 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     value = read_value(path, typed, units)
     if path.startswith(f"{SECTION}/") and path.removeprefix(f"{SECTION}/") in TRAPEZOID_FIELDS:
         return set_section_size(hive, path.removeprefix(f"{SECTION}/"), value)
+    if path == ALL_BARS_LENGTH:
+        return set_all_bars_length(hive, value)
     was_closed = is_closed(hive)
     changed = replace_value(hive, path, value)
+    wall = _ENTRANCE_WALL.fullmatch(path)
+    if wall:
+        return _moved_entrance(hive, changed, int(wall[1]))
     width = _BAR_WIDTH.fullmatch(path)
     if width:
         return bar_width(hive, hive.comb_types[int(width[1])].id, value)
@@ -103,6 +112,22 @@ def set_section_size(hive: Hive, name: str, value: float) -> Hive:
     return with_chamber(hive, chamber.model_copy(update={"section": changed}))
 
 
+def section_size(hive: Hive, name: str) -> float:
+    """One of the section's five sizes as it stands [mm or deg]."""
+    return solve_trapezoid(_trapezoid(hive), SECTION).size(name)
+
+
+def set_all_bars_length(hive: Hive, value: float) -> Hive:
+    """The hive with every top bar cut to one length."""
+    for index, kind in enumerate(hive.comb_types):
+        if isinstance(kind, TopBar):
+            try:
+                hive = replace_value(hive, f"/comb_types/{index}/length_mm", value)
+            except ParameterError as error:
+                raise error.at(ALL_BARS_LENGTH) from None
+    return hive
+
+
 def hold_sizes(hive: Hive, names: tuple[str, ...]) -> Hive:
     """The hive with the same section, held by other sizes."""
     section = _trapezoid(hive)
@@ -115,6 +140,15 @@ def hold_sizes(hive: Hive, names: tuple[str, ...]) -> Hive:
     held = hold(solved, names)
     solve_trapezoid(held, SECTION)
     return with_chamber(hive, hive.chambers[0].model_copy(update={"section": held}))
+
+
+def _moved_entrance(before: Hive, after: Hive, index: int) -> Hive:
+    """An entrance moved between a side and an end is put in the middle: its place meant something else."""
+    old, new = (hive.chambers[0].entrances[index].wall for hive in (before, after))
+    if old.endswith("-end") == new.endswith("-end"):
+        return after
+    middle = 0.0 if new.endswith("-end") else after.chambers[0].length_mm / 2
+    return replace_value(after, f"{CHAMBER}/entrances/{index}/at_mm", middle)
 
 
 def _check_size(name: str, value: float) -> None:

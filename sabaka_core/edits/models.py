@@ -54,6 +54,19 @@ class Drop(_Edit):
     units: System = "mm"
 
 
+class Nudge(_Edit):
+    """Move a drawing's handle by one step, as the arrow keys do.
+
+    A follower goes to its next place between bars, or with ``fine`` by what a rule shows.
+    """
+
+    do: Literal["nudge"] = "nudge"
+    handle: Annotated[str, Field(max_length=40)]
+    forward: bool
+    fine: bool = False
+    units: System = "mm"
+
+
 class MoveFollower(_Edit):
     """Type where a follower should stand."""
 
@@ -123,6 +136,7 @@ Edit = Annotated[
     | SetField
     | HoldSizes
     | Drop
+    | Nudge
     | MoveFollower
     | InsertComb
     | RemoveItem

@@ -100,8 +100,31 @@ class Dragging(TestCase):
         self.assertEqual(caught.exception.field, "/chambers/0/section/floor_mm")
 
     def test_an_unknown_handle_is_refused(self) -> None:
-        with self.assertRaises(ParameterError):
-            do(self.start, do="drop", handle="roof", x_mm=1)
+        for edit in ({"do": "drop", "x_mm": 1}, {"do": "nudge", "forward": True}):
+            with self.assertRaises(ParameterError):
+                do(self.start, handle="roof", **edit)
+
+    def test_arrow_keys_go_from_place_to_place(self) -> None:
+        def face(design: Hive) -> float:
+            return analyse(design).layout.nest_end_mm
+
+        back = do(self.start, do="nudge", handle="follower-far", forward=False)
+        self.assertAlmostEqual(face(back), 540)
+        self.assertEqual(do(back, do="nudge", handle="follower-far", forward=True), self.start)
+        fine = do(self.start, do="nudge", handle="follower-far", forward=True, fine=True)
+        self.assertAlmostEqual(face(fine), 579)
+        self.assertEqual(do(fine, do="nudge", handle="follower-far", forward=False), self.start)
+
+    def test_arrow_keys_stop_at_the_last_place(self) -> None:
+        at_end = do(self.start, do="drop", handle="follower-far", x_mm=9999)
+        self.assertEqual(do(at_end, do="nudge", handle="follower-far", forward=True), at_end)
+
+    def test_arrow_keys_move_a_size_by_what_a_rule_shows(self) -> None:
+        self.assertAlmostEqual(
+            analyse(do(self.start, do="nudge", handle="section-top", forward=True)).section.top_mm, 431
+        )
+        thinner = do(self.start, do="nudge", handle="section-height", forward=False, units="in")
+        self.assertAlmostEqual(analyse(thinner).section.height_mm, 290 - 25.4 / 16, places=3)
 
     def test_every_handle_of_every_drawing_can_be_dropped_where_it_stands(self) -> None:
         design = hive(example("bowline"))

@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Handle, Units } from "../api/types";
 import { sentence, wrote } from "../lib/format";
-import { dropAt, fine, gripOf, nudged, spot, type Spot, type Transform } from "./transform";
+import { dropAt, gripOf, spot, type Spot, type Transform } from "./transform";
 
 interface GripProps {
   handle: Handle;
@@ -11,11 +11,13 @@ interface GripProps {
   look: "board" | "corner";
   onDrag: (at: Spot, snap: boolean) => void;
   onDrop: (at: Spot, snap: boolean) => void;
+  /** An arrow key: one step forward or back, a small one with Shift. */
+  onNudge: (forward: boolean, fine: boolean) => void;
   onCancel: () => void;
 }
 
 /** Something on a drawing to take hold of, by mouse, finger or keys. It only says where it was dropped. */
-export function Grip({ handle, t, units, look, onDrag, onDrop, onCancel }: GripProps) {
+export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel }: GripProps) {
   const held = useRef<{ grip: Spot; last: Spot | null; snap: boolean } | null>(null);
   const [live, setLive] = useState(false);
   const at = spot(t, [handle.grip_x_mm, handle.y_mm]);
@@ -56,8 +58,7 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onCancel }: GripP
     const back = event.key === "ArrowLeft" || event.key === "ArrowUp";
     if (!forward && !back) return;
     event.preventDefault();
-    const between = event.shiftKey && look === "board";
-    onDrop(between ? fine(handle, forward) : nudged(handle, forward, units), !between);
+    onNudge(forward, event.shiftKey);
   };
 
   return (

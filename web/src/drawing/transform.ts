@@ -145,26 +145,6 @@ export function gripOf(t: Transform, x: number, y: number, handle: Handle): Spot
   return { x: at.x - handle.x_mm, y: at.y - handle.y_mm };
 }
 
-/** Where the arrow keys move a handle: to the next place it clicks into, or by one step. */
-export function nudged(handle: Handle, forward: boolean, units: "mm" | "in"): Spot {
-  if (handle.snaps.length > 0) {
-    const places = handle.snaps.map((snap) => snap.x_mm);
-    const next = forward
-      ? places.find((place) => place > handle.x_mm + 0.05)
-      : places.findLast((place) => place < handle.x_mm - 0.05);
-    return { x: next ?? handle.x_mm, y: handle.y_mm };
-  }
-  const one = units === "mm" ? 1 : 25.4 / 16;
-  const by = forward ? one : -one;
-  // Width handles stand at half the width, so that half a step moves the width by a whole one.
-  return handle.axis === "x" ? { x: handle.x_mm + by / 2, y: handle.y_mm } : { x: handle.x_mm, y: handle.y_mm + by };
-}
-
-/** A tenth of a millimetre nudge, for standing a follower between the bars. */
-export function fine(handle: Handle, forward: boolean): Spot {
-  return { x: handle.x_mm + (forward ? 1 : -1), y: handle.y_mm };
-}
-
 export interface FlagPlace extends Spot {
   /** Whether the flag flies to the left, for want of room on the right. */
   left: boolean;

@@ -13,24 +13,25 @@ interface Typing {
  * gives up on Escape. A refused entry stays in the field to be mended.
  */
 export function useTyped({ shown, onPreview, onCommit, onCancel }: Typing) {
-  const [typed, setTyped] = useState<string | null>(null);
+  // The text being typed, and what stood there before; previews change what is shown meanwhile.
+  const [entry, setEntry] = useState<{ typed: string; before: string } | null>(null);
 
   const change = (event: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => {
-    setTyped(event.target.value);
+    setEntry({ typed: event.target.value, before: entry?.before ?? shown });
     onPreview(event.target.value);
   };
   const commit = async () => {
-    if (typed === null) return true;
-    if (typed === shown) {
+    if (entry === null) return true;
+    if (entry.typed === entry.before) {
       cancel();
       return true;
     }
-    const taken = await onCommit(typed);
-    if (taken) setTyped(null);
+    const taken = await onCommit(entry.typed);
+    if (taken) setEntry(null);
     return taken;
   };
   const cancel = () => {
-    setTyped(null);
+    setEntry(null);
     onCancel();
   };
   const key = (event: KeyboardEvent<HTMLElement>) => {
@@ -42,5 +43,5 @@ export function useTyped({ shown, onPreview, onCommit, onCancel }: Typing) {
       cancel();
     }
   };
-  return { value: typed ?? shown, typing: typed !== null, change, commit, cancel, key };
+  return { value: entry?.typed ?? shown, typing: entry !== null, change, commit, cancel, key };
 }

@@ -19,6 +19,7 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const button = useRef<HTMLButtonElement>(null);
+  const closing = useRef(false);
   const path = mark.path;
   const { number, unit } = written(mark.quantity, units);
   const edit = (text: string) => ({ ...setEdit(path ?? "", text), units });
@@ -36,8 +37,8 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
     },
   });
   const close = () => {
+    closing.current = true;
     setOpen(false);
-    requestAnimationFrame(() => button.current?.focus());
   };
   const done = async () => {
     if (await typed.commit()) close();
@@ -45,6 +46,8 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
 
   useEffect(() => {
     if (open) input.current?.select();
+    else if (closing.current) button.current?.focus();
+    closing.current = false;
   }, [open]);
 
   const place = { left: at.x, top: at.y };

@@ -23,6 +23,9 @@ export function useHandles(bench: Bench, units: Units) {
         onDrop: (at: Spot, snap: boolean) => {
           void commit(drop(at, snap), `${handle.label} moved`, handle.id);
         },
+        onNudge: (forward: boolean, fine: boolean) => {
+          void commit({ do: "nudge", handle: handle.id, forward, fine, units }, `${handle.label} moved`, handle.id);
+        },
         onCancel: calm,
       };
     },

@@ -105,7 +105,6 @@ export function ShelfPage() {
               key={card.id}
               card={card}
               all={shelf.data}
-              onOpen={open}
               onRemove={remove}
               onDuplicate={(id) => { changes.duplicate.mutate(id); }}
               rename={(id, name) => changes.rename.mutateAsync({ id, name })}

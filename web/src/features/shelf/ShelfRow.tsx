@@ -10,13 +10,12 @@ import { Problem } from "../../ui/Problem";
 interface ShelfRowProps {
   card: Card;
   all: Card[];
-  onOpen: (id: string) => void;
   onRemove: (card: Card) => void;
   onDuplicate: (id: string) => void;
   rename: (id: string, name: string) => Promise<unknown>;
 }
 
-export function ShelfRow({ card, all, onOpen, onRemove, onDuplicate, rename }: ShelfRowProps) {
+export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowProps) {
   const { units } = useSettings();
   const [naming, setNaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -60,21 +59,16 @@ export function ShelfRow({ card, all, onOpen, onRemove, onDuplicate, rename }: S
       </div>
       <Problem id={`name-${card.id}`}>{problem}</Problem>
       {card.rod ? (
-        <button
-          type="button"
-          className="block h-20 w-full cursor-pointer text-left"
-          aria-label={`Open ${card.name}`}
-          onClick={() => { onOpen(card.id); }}
-        >
+        <Link to={`/hive/${card.id}/shape`} aria-hidden="true" tabIndex={-1} className="block h-20">
           <span className="block h-full" style={{ width: `${String(shareOf(card.rod.extent, extents))}%` }}>
             <Sheet drawing={card.rod} stretch className="h-full w-full" />
           </span>
-        </button>
+        </Link>
       ) : null}
       <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
         <Small label={`Duplicate ${card.name}`} onClick={() => { onDuplicate(card.id); }}>Duplicate</Small>
         <Small label={`Rename ${card.name}`} onClick={() => { setNaming(card.name); }}>Rename</Small>
-        <a className="underline underline-offset-4" href={`/api/designs/${card.id}/file`} download aria-label={`Save ${card.name} as a file`}>
+        <a className="underline underline-offset-4" href={`/api/designs/${card.id}/file`} download aria-label={`Save as a file: ${card.name}`}>
           Save as a file
         </a>
         <Small label={`Delete ${card.name}`} onClick={() => { onRemove(card); }}>Delete</Small>
