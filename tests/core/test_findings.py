@@ -218,20 +218,20 @@ def check_mends(test: TestCase, document: Document) -> int:
     for finding in before:
         for mend in finding.mends:
             tried += 1
-            with test.subTest(finding.id, mend=plain(mend.label)):
-                after_hive = apply_patch(before_hive, mend.patch)
-                after = build_report(after_hive, ("findings",)).findings
-                count = sum(f.code == finding.code for f in before) - sum(f.code == finding.code for f in after)
-                test.assertGreater(count, 0, "the finding is still there")
-                worse = [
-                    f.id
-                    for f in after
-                    if GRAVITY[f.severity] > known.get(f.id, -1) and GRAVITY[f.severity] >= GRAVITY[finding.severity]
-                ]
-                test.assertEqual(worse, [], "something as grave is new")
-                undone = apply_patch(after_hive, patch_between(after_hive, before_hive))
-                test.assertEqual(undone, before_hive)
-                test.assertTrue(touches_only(finding, mend.patch), mend.patch)
+            which = f"{finding.id}: {plain(mend.label)}"
+            after_hive = apply_patch(before_hive, mend.patch)
+            after = build_report(after_hive, ("findings",)).findings
+            fewer = sum(f.code == finding.code for f in before) - sum(f.code == finding.code for f in after)
+            test.assertGreater(fewer, 0, f"{which}: the finding is still there")
+            worse = [
+                f.id
+                for f in after
+                if GRAVITY[f.severity] > known.get(f.id, -1) and GRAVITY[f.severity] >= GRAVITY[finding.severity]
+            ]
+            test.assertEqual(worse, [], f"{which}: something as grave is new")
+            undone = apply_patch(after_hive, patch_between(after_hive, before_hive))
+            test.assertEqual(undone, before_hive, f"{which}: undo doesn't bring it back")
+            test.assertTrue(touches_only(finding, mend.patch), f"{which}: {mend.patch}")
     return tried
 
 

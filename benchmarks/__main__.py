@@ -1,0 +1,209 @@
+"""``python -m benchmarks``: the speed targets, measured. Prints medians and ratios; judges nothing.
+
+Each figure stands beside its target and beside a measure of this machine, so that two runs
+on different machines can be compared by ratio.
+"""
+
+from __future__ import annotations
+
+import gzip
+import json
+import os
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Any
+from urllib.request import HTTPCookieProcessor, Request, build_opener
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+PORT = 8123
+HOME = f"http://127.0.0.1:{PORT}"
+
+
+def thirty_bars(name: str = "bowline") -> dict[str, Any]:
+    """An example grown to thirty bars between its followers."""
+    document: dict[str, Any] = json.loads((ROOT / "examples" / f"{name}.json").read_text("utf-8"))
+    chamber = document["chambers"][0]
+    items = chamber["run"]["items"]
+    at = next(i for i, item in enumerate(items) if item["kind"] == "follower" and item["side"] == "far")
+    honey = {"kind": "comb", "type": "honey", "role": "honey", "contents": "honey"}
+    missing = 30 - sum(item["kind"] == "comb" for item in items)
+    items[at:at] = [honey] * missing
+    width = next(kind["width_mm"] for kind in document["comb_types"] if kind["id"] == "honey")
+    chamber["length_mm"] += missing * width
+    return document
+
+
+def timed(work: Callable[[], object], runs: int, warm: int = 5) -> list[float]:
+    """Milliseconds of each run, after a few that don't count."""
+    for _ in range(warm):
+        work()
+    times = []
+    for _ in range(runs):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) * 1000)
+    return times
+
+
+def yardstick() -> float:
+    """How long this machine takes for a fixed piece of plain Python [ms], as a measure of it."""
+    return statistics.median(timed(lambda: sum(i * i for i in range(100_000)), 15))
+
+
+def show(name: str, value: float, target: float, unit: str, yard: float) -> None:
+    """One line: the figure, its target, their ratio, and the ratio to the yardstick."""
+    print(
+        f"{name:<58} {value:8.1f} {unit:<3} target {target:6.0f}  {value / target:5.2f} of it  {value / yard:6.2f} yardsticks"
+    )
+
+
+def in_process(yard: float) -> None:
+    """Full reports in process."""
+    from sabaka_core import build_report, validate_hive
+
+    for label, name in (("sound", "bowline"), ("full of mistakes, mends tried", "granny")):
+        hive = validate_hive(thirty_bars(name))
+        median = statistics.median(timed(lambda hive=hive: build_report(hive), 60))  # type: ignore[misc]
+        show(f"full report, 30 bars, {label}", median, 15, "ms", yard)
+    for bars in (10, 20, 40, 80):
+        document = thirty_bars()
+        items = document["chambers"][0]["run"]["items"]
+        comb = next(item for item in items if item["kind"] == "comb")
+        document["chambers"][0]["run"]["items"] = [comb] * bars
+        document["chambers"][0]["length_mm"] = float(bars * 35)
+        hive = validate_hive(document)
+        median = statistics.median(timed(lambda hive=hive: build_report(hive), 30))  # type: ignore[misc]
+        print(f"  growth: {bars:3} bars {median:6.1f} ms, {median / bars * 1000:6.1f} µs a bar")
+
+
+@contextmanager
+def server() -> Iterator[None]:
+    """The production server on a database of its own."""
+    env = os.environ | {"SABAKA_PORT": str(PORT), "SABAKA_VAR": str(ROOT / "var" / "bench")}
+    subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=env, check=True)
+    process = subprocess.Popen(
+        [sys.executable, "-m", "server.serve"], cwd=ROOT, env=env, stdout=subprocess.PIPE, text=True
+    )
+    try:
+        assert process.stdout is not None
+        assert "ready" in process.stdout.readline()
+        yield
+    finally:
+        process.terminate()
+        process.wait()
+
+
+def over_http(yard: float) -> None:
+    """An edit and its report over HTTP, signed in, as the bench asks for them."""
+    cookies = HTTPCookieProcessor()
+    opener = build_opener(cookies)
+
+    def post(path: str, body: bytes) -> bytes:
+        token = next(c.value or "" for c in cookies.cookiejar if c.name == "csrftoken")
+        request = Request(HOME + path, body, {"Content-Type": "application/json", "X-CSRFToken": token})
+        answer: bytes = opener.open(request).read()
+        return answer
+
+    opener.open(HOME).read()
+    post("/api/demo", b"{}")
+    edit = {"do": "set", "path": "/chambers/0/section/top_mm", "text": "441"}
+    for label, parts in (
+        ("a keystroke's", ["metrics", "findings", "forms", "rod", "section"]),
+        ("a kept change's", ["metrics", "findings", "forms", "rod", "section", "mends"]),
+    ):
+        body = json.dumps({"document": thirty_bars(), "edit": edit, "parts": parts}).encode()
+        answer = post("/api/bench/edit", body)
+        median = statistics.median(timed(lambda body=body: post("/api/bench/edit", body), 60))  # type: ignore[misc]
+        show(f"compute over HTTP, {label} parts, {len(answer) // 1000} kB", median, 40, "ms", yard)
+
+
+def in_the_browser(yard: float) -> None:
+    """From a keystroke, and from a movement of the mouse, to the number redrawn in headless Chromium."""
+    from playwright.sync_api import sync_playwright
+
+    from tests.browser.base import CHROMIUM, FLAGS
+
+    watch = """(selector) => { const e = document.querySelector(selector); window.__seen = [];
+      new MutationObserver(() => window.__seen.push(performance.now()))
+        .observe(e, {subtree: true, childList: true, characterData: true}); }"""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(HOME)
+        page.get_by_role("button", name="Open the demo bench").click()
+        page.get_by_role("link", name="Bowline", exact=True).click()
+        page.locator('[data-dimension="Height"]').click()
+        field = page.get_by_role("textbox", name="Height", exact=True)
+        page.evaluate(watch, '[data-metric="cavity.whole_l"]')
+        keys = [_keystroke(page, field, 250 + i) for i in range(80)]
+        page.keyboard.press("Escape")
+        page.wait_for_timeout(300)
+        page.evaluate(watch, "[data-follower=follower-far]")
+        moves = _drag(page)
+        browser.close()
+    for name, times in (("keystroke to redrawn number", keys), ("drag to redrawn number", moves)):
+        times.sort()
+        show(f"{name}, 95th percentile of {len(times)}", times[int(0.95 * len(times))], 100, "ms", yard)
+        show(f"{name}, median", statistics.median(times), 100, "ms", yard)
+
+
+def _keystroke(page: Any, field: Any, value: int) -> float:
+    page.evaluate("window.__seen = []")
+    start = page.evaluate(
+        """([value]) => { const e = document.activeElement;
+          const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set;
+          const start = performance.now(); set.call(e, value);
+          e.dispatchEvent(new Event("input", {bubbles: true})); return start; }""",
+        [str(value)],
+    )
+    page.wait_for_function("window.__seen.length > 0", polling=5)
+    end: float = page.evaluate("window.__seen[0]")
+    return end - float(start)
+
+
+def _drag(page: Any) -> list[float]:
+    box = page.locator("[data-drawing=rod] [data-handle=follower-far]").bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    times = []
+    for i in range(60):
+        page.evaluate(
+            "window.__seen = []; addEventListener('pointermove', () => { window.__from = performance.now(); }, {once: true, capture: true})"
+        )
+        page.mouse.move(x + (-80 if i % 2 else -160), y)
+        page.wait_for_function("window.__seen.length > 0", polling=5)
+        times.append(float(page.evaluate("window.__seen[0] - window.__from")))
+    page.mouse.up()
+    return times
+
+
+def first_screen(yard: float) -> None:
+    """Scripts that the first screen loads, gzipped."""
+    dist = ROOT / "web" / "dist"
+    page = (dist / "index.html").read_text("utf-8")
+    scripts = [file for file in (dist / "assets").glob("*.js") if file.name in page]
+    size = sum(len(gzip.compress(file.read_bytes(), 9)) for file in scripts) / 1000
+    show("first screen's scripts, gzipped", size, 200, "kB", yard)
+
+
+def main() -> int:
+    """Measure everything."""
+    yard = yardstick()
+    print(f"yardstick {yard:.2f} ms (a fixed piece of plain Python on this machine)")
+    in_process(yard)
+    first_screen(yard)
+    with server():
+        over_http(yard)
+        in_the_browser(yard)
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,88 @@
+"""Refreshes docs/screenshots from the demo data: one picture of each main view."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+SHOTS = ROOT / "docs" / "screenshots"
+PORT = "8124"
+
+
+def settled(page: Page) -> None:
+    """Wait for fonts and drawings."""
+    page.locator("[data-drawing=rod] polygon").first.wait_for()
+    page.evaluate("document.fonts.ready")
+    page.mouse.move(2, 2)
+    page.wait_for_timeout(250)
+
+
+def open_hive(page: Page, name: str) -> None:
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.get_by_role("link", name=name, exact=True).click()
+    settled(page)
+
+
+def take(page: Page) -> None:
+    """Every picture, one after the other."""
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.get_by_role("button", name="Open the demo bench").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "shelf.png")
+    open_hive(page, "Granny")
+    page.screenshot(path=SHOTS / "shape-mistakes.png")
+    open_hive(page, "Bowline")
+    page.screenshot(path=SHOTS / "shape-day.png")
+    page.get_by_role("button", name="Along", exact=True).click()
+    page.get_by_role("tab", name="Set").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "along-set.png")
+    page.get_by_role("button", name="From above").click()
+    page.locator("[data-drawing=rod] [data-item='6']").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "plan-run.png")
+    open_hive(page, "Sheepshank")
+    page.get_by_role("button", name="in", exact=True).click()
+    page.get_by_role("button", name="Night").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "shape-night.png")
+    page.get_by_role("button", name="mm", exact=True).click()
+    page.get_by_role("button", name="Day").click()
+    page.set_viewport_size({"width": 390, "height": 844})
+    open_hive(page, "Bowline")
+    page.screenshot(path=SHOTS / "shape-phone.png")
+
+
+def main() -> int:
+    """Serve the demo from a fresh database and take the pictures."""
+    from tests.browser.base import CHROMIUM, FLAGS
+
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as var:
+        env = os.environ | {"SABAKA_PORT": PORT, "SABAKA_VAR": var}
+        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=env, check=True)
+        server = subprocess.Popen(
+            [sys.executable, "-m", "server.serve"], cwd=ROOT, env=env, stdout=subprocess.PIPE, text=True
+        )
+        try:
+            assert server.stdout is not None
+            server.stdout.readline()
+            with sync_playwright() as playwright:
+                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+                take(browser.new_page(viewport={"width": 1280, "height": 800}, color_scheme="light"))
+                browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,59 @@
+import { describe, expect, it } from "vitest";
+import { ago, inches, sentence, typeable, wrote } from "./format";
+
+describe("inches are written in sixteenths", () => {
+  it.each([
+    [363.5375, "14 5/16"],
+    [25.4, "1"],
+    [12.7, "1/2"],
+    [0, "0"],
+    [0.3, "0"],
+    [-38.1, "−1 1/2"],
+    [482.6, "19"],
+    [25.4 * 1.999, "2"],
+  ])("%f mm is %s", (mm, words) => {
+    expect(inches(mm)).toBe(words);
+  });
+});
+
+describe("quantities", () => {
+  it("follow the keeper's units", () => {
+    expect(wrote({ value: 364, unit: "mm" }, "mm")).toBe("364 mm");
+    expect(wrote({ value: 364, unit: "mm" }, "in")).toBe("14 5/16 in");
+    expect(wrote({ value: 21.84, unit: "deg" }, "in")).toBe("21.8°");
+    expect(wrote({ value: 19, unit: "count" }, "mm")).toBe("19");
+    expect(wrote({ value: 2.5, unit: "kg" }, "in")).toBe("5.5 lb");
+    expect(wrote({ value: 28.3168, unit: "L" }, "in")).toBe("1 ft³");
+  });
+
+  it("lose no whole zeros and gain no negative nothing", () => {
+    expect(wrote({ value: 100, unit: "mm" }, "mm")).toBe("100 mm");
+    expect(wrote({ value: 1200, unit: "cm2" }, "mm")).toBe("1200 cm²");
+    expect(wrote({ value: -0.04, unit: "mm" }, "mm")).toBe("0 mm");
+    expect(wrote({ value: -4.5, unit: "mm" }, "mm")).toBe("−4.5 mm");
+  });
+
+  it("open for typing with a sign the core reads", () => {
+    expect(typeable({ value: -4.5, unit: "mm" }, "mm")).toBe("-4.5");
+  });
+});
+
+describe("sentences", () => {
+  it("take their quantities in and leave other braces alone", () => {
+    const text = { template: "{gap} in {name}, {gap}", values: { gap: { value: 25.4, unit: "mm" as const } } };
+    expect(sentence(text, "mm")).toBe("25.4 mm in {name}, 25.4 mm");
+    expect(sentence(text, "in")).toBe("1 in in {name}, 1 in");
+  });
+});
+
+describe("how long ago", () => {
+  const now = Date.parse("2026-05-02T12:00:00Z");
+  it.each([
+    ["2026-05-02T11:59:40Z", "just now"],
+    ["2026-05-02T11:40:00Z", "20 min ago"],
+    ["2026-05-02T06:00:00Z", "6 h ago"],
+    ["2026-04-20T06:00:00Z", "20 Apr 2026"],
+  ])("%s", (iso, words) => {
+    expect(ago(iso, now)).toBe(words);
+  });
+});
