@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Any
 
 from sabaka_core.combs.contents import honey_kg
-from sabaka_core.combs.outlines import CombOutlines
+from sabaka_core.combs.outlines import CombOutlines, outlines_of
 from sabaka_core.document.chambers import Chamber, total_thickness_mm
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
@@ -75,7 +75,7 @@ class Analysis:
         """Comb outlines by bar type."""
         choices = self.hive.choices
         by_guide = {
-            guide: CombOutlines(self.section, choices.bee_space_mm, self.comb_depth_mm, guide, choices.comb_curve)
+            guide: outlines_of(self.section, choices.bee_space_mm, self.comb_depth_mm, guide, choices.comb_curve)
             for guide in {bar.guide.length_mm for bar in self.bars}
         }
         return {bar.id: by_guide[bar.guide.length_mm] for bar in self.bars}

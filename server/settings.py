@@ -89,6 +89,9 @@ if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     LOGGING = {"version": 1, "loggers": {"axes": {"level": "CRITICAL"}, "django.request": {"level": "CRITICAL"}}}
 
+# Sessions are read at every drag: from memory, written through to the database.
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+
 USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-gb"

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from math import cos, tan
 from typing import Literal
 
@@ -170,6 +170,18 @@ class CombOutlines:
             depths = sorted({*depths, *kinks})
         right = [(half(d), d) for d in depths]
         return [(-x, d) for x, d in reversed(right)] + right[(1 if right[0][0] == 0 else 0) :]
+
+
+@lru_cache(maxsize=256)
+def outlines_of(
+    section: Trapezoid,
+    bee_space_mm: float,
+    depth_mm: float,
+    guide_mm: float,
+    kind: Literal["catenary", "parabola"],
+) -> CombOutlines:
+    """Outlines by what decides them, kept, so that trying a mend of the run doesn't hang the comb anew."""
+    return CombOutlines(section, bee_space_mm, depth_mm, guide_mm, kind)
 
 
 def _root(f: Callable[[float], float], low: float, high: float) -> float:

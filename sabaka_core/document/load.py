@@ -60,7 +60,11 @@ def validate_hive(raw: Any) -> Hive:
     bound(raw)
     if not isinstance(raw, dict):
         raise ParameterError("", raw, "A design is an object with named fields.", "not-an-object")
-    current = migrate(raw)
+    return revalidate(migrate(raw))
+
+
+def revalidate(current: Raw) -> Hive:
+    """A hive from plain data of the current version that came from a hive in the first place."""
     try:
         return Hive.model_validate(current)
     except ValidationError as error:

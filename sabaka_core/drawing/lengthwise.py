@@ -18,11 +18,10 @@ from sabaka_core.drawing.models import (
     Layer,
     Polyline,
     Shape,
-    Snap,
     rectangle,
 )
 from sabaka_core.edits.closing import least_gap_mm
-from sabaka_core.edits.follower import Stop, track
+from sabaka_core.edits.follower import track
 from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Text, mm, text
 from sabaka_core.run.layout import Placed
@@ -171,18 +170,11 @@ def follower_handles(a: Analysis, y_mm: float, snaps: bool = False) -> tuple[Han
     return tuple(handles)
 
 
-def _snaps(a: Analysis, side: Side) -> tuple[Snap, ...]:
+def _snaps(a: Analysis, side: Side) -> tuple[float, ...]:
     try:
-        way = track(a.hive, side)
+        return tuple(sorted(round(stop.face_mm, 4) for stop in track(a.hive, side).stops))
     except SabakaError:
         return ()
-    snaps = [Snap(x_mm=stop.face_mm, text=_stop_words(side, way.bar_number(stop), stop)) for stop in way.stops]
-    return tuple(sorted(snaps, key=lambda snap: snap.x_mm))
-
-
-def _stop_words(side: Side, number: int, stop: Stop) -> Text:
-    added = "" if not stop.added else f", {stop.added} bar{'s' if stop.added > 1 else ''} added"
-    return text(f"{{x}} · {_BESIDE[side]} bar {number}{added}", x=mm(stop.face_mm))
 
 
 _BESIDE: dict[Side, str] = {"near": "before", "far": "after"}

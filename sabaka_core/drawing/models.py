@@ -88,17 +88,11 @@ class AngleMark(Value):
 Shape = Annotated[Polygon | Polyline | Circle | Label | Dimension | AngleMark, Field(discriminator="kind")]
 
 
-class Snap(Value):
-    """A place a handle clicks into."""
-
-    x_mm: float
-    text: Text
-
-
 class Handle(Value):
     """Something to take hold of: what it is, where it stands and which way it moves.
 
-    ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn.
+    ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
+    ``snaps`` are the places along its axis it clicks into [mm].
     """
 
     id: str
@@ -111,7 +105,7 @@ class Handle(Value):
     most_mm: float
     quantity: Quantity
     text: Text
-    snaps: tuple[Snap, ...] = ()
+    snaps: tuple[float, ...] = ()
     item: int | None = None
 
 

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, assert_never, cast
-
-import jsonpatch
-from jsonpointer import JsonPointerException
+from typing import assert_never
 
 from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
@@ -17,10 +14,8 @@ from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
-from sabaka_core.errors import ParameterError
+from sabaka_core.edits.patches import apply_patch
 from sabaka_core.units import parse_length
-
-PatchOps = list[dict[str, Any]]
 
 
 def apply_edit(hive: Hive, edit: Edit) -> Hive:
@@ -31,25 +26,6 @@ def apply_edit(hive: Hive, edit: Edit) -> Hive:
         InfeasibleError: the wish can't be met; says what could.
     """
     return validate_hive(dump_hive(_apply(hive, edit)))
-
-
-def patch_between(before: Hive, after: Hive) -> PatchOps:
-    """The RFC 6902 patch that turns one design into another."""
-    patch: PatchOps = jsonpatch.make_patch(dump_hive(before), dump_hive(after)).patch
-    return patch
-
-
-def apply_patch(hive: Hive, patch: PatchOps) -> Hive:
-    """A design with an RFC 6902 patch applied.
-
-    Raises:
-        ParameterError: the patch doesn't fit this design, or leaves it invalid.
-    """
-    try:
-        raw = jsonpatch.JsonPatch(cast(Any, patch)).apply(dump_hive(hive))
-    except (jsonpatch.JsonPatchException, JsonPointerException, TypeError, KeyError, ValueError) as error:
-        raise ParameterError("patch", "", f"This change doesn't fit the design any more: {error}", "patch") from None
-    return validate_hive(raw)
 
 
 def _apply(hive: Hive, edit: Edit) -> Hive:

@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from sabaka_core.analysis import CHAMBER
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.load import dump_hive, validate_hive
+from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
@@ -90,7 +90,7 @@ def replace_value(hive: Hive, path: str, value: Any) -> Hive:
         here[last] = value
     else:
         raise _no_field(path)
-    return validate_hive(raw)
+    return revalidate(raw)
 
 
 def set_section_size(hive: Hive, name: str, value: float) -> Hive:

@@ -10,12 +10,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 
-import jsonpatch
-
 from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive
 from sabaka_core.drawing.models import DrawingName
+from sabaka_core.edits.patches import patch_of
 from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Quantity, Text
 from sabaka_core.report.models import Finding, Mend, Place, Severity
@@ -117,7 +116,7 @@ def _tried(draft: Draft, analysis: Analysis, before: list[Draft]) -> tuple[Mend,
         except SabakaError:
             continue
         if cures(draft, before, after):
-            patch = jsonpatch.make_patch(analysis.document, dump_hive(changed)).patch
+            patch = patch_of(analysis.document, dump_hive(changed))
             mends.append(Mend(label=proposal.label, patch=patch))
     return tuple(mends)
 

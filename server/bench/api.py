@@ -22,11 +22,15 @@ Parts = Annotated[list[ReportPart], Field(max_length=12)]
 
 
 class EditIn(Schema):
-    """A design, what to do to it, and which parts of the report are wanted."""
+    """A design, what to do to it, and which parts of the report are wanted.
+
+    ``patches`` asks for the way there and back, which a passing preview has no use for.
+    """
 
     document: dict[str, Any]
     edit: Edit
     parts: Parts
+    patches: bool = True
 
 
 class EditOut(Schema):
@@ -44,7 +48,7 @@ def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     before = validate_hive(payload.document)
     after = apply_edit(before, payload.edit)
     report = build_report(after, payload.parts)
-    changed = after != before
+    changed = payload.patches and after != before
     # Written straight from the models: their values were validated when they were made.
     body = {
         "document": after.model_dump_json(exclude_none=True),

@@ -1115,7 +1115,8 @@ export interface components {
          * Handle
          * @description Something to take hold of: what it is, where it stands and which way it moves.
          *
-         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn.
+         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
+         *     ``snaps`` are the places along its axis it clicks into [mm].
          */
         Handle: {
             /** Id */
@@ -1143,7 +1144,7 @@ export interface components {
              * Snaps
              * @default []
              */
-            snaps: components["schemas"]["Snap"][];
+            snaps: number[];
             /** Item */
             item: number | null;
         };
@@ -1693,15 +1694,6 @@ export interface components {
             setting?: "open" | "plugged";
         };
         /**
-         * Snap
-         * @description A place a handle clicks into.
-         */
-        Snap: {
-            /** X Mm */
-            x_mm: number;
-            text: components["schemas"]["Text"];
-        };
-        /**
          * Source
          * @description Source mark of a value, with a reference or a remark where there is one.
          */
@@ -1957,6 +1949,8 @@ export interface components {
         /**
          * EditIn
          * @description A design, what to do to it, and which parts of the report are wanted.
+         *
+         *     ``patches`` asks for the way there and back, which a passing preview has no use for.
          */
         EditIn: {
             /** Document */
@@ -1967,6 +1961,11 @@ export interface components {
             edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "rod")[];
+            /**
+             * Patches
+             * @default true
+             */
+            patches?: boolean;
         };
         /**
          * HoldSizes

@@ -19,8 +19,8 @@ interface BenchRoomProps {
 /** The bench: rail, drawing, ledger and rod around one design. */
 export function BenchRoom({ id, design, first, unsaved }: BenchRoomProps) {
   const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
-  const bench = useBench(first, keep);
   const [tab, setTab] = useState<LedgerTab>("read");
+  const bench = useBench(first, keep, tab === "set" || tab === "run");
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const { undo, redo } = bench;

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answered, asSchema, client, RefusedError } from "../../api/client";
 import type { DrawingName, Edit, EditOut, Hive, PatchOps, Report, ReportPart } from "../../api/types";
 
@@ -37,33 +37,40 @@ export interface Bench {
   replace: (document: Hive) => Promise<void>;
 }
 
-const LIVE: ReportPart[] = ["metrics", "findings", "forms", "rod"];
+const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
+const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
-function send(document: Hive, edit: Edit, parts: ReportPart[]): Promise<EditOut> {
-  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document, edit, parts } })));
+function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean): Promise<EditOut> {
+  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document, edit, parts, patches } })));
 }
 
 /** The first report of a design, before the bench opens. */
 export function firstReport(document: Hive): Promise<EditOut> {
-  return send(document, { do: "look" }, [...LIVE, "mends", "section"]);
+  return send(document, { do: "look" }, [...WHOLE, "section"], false);
 }
 
 /**
  * A design on the bench. Every change goes to the core and comes back with its report; what is
- * shown is the last good one. Changes are taken one after the other, previews only the newest.
+ * shown is the last good one. Changes are taken one after the other, previews only the newest,
+ * and without what isn't on the screen.
  */
-export function useBench(first: EditOut, onKept: (document: Hive, label: string) => void): Bench {
+export function useBench(first: EditOut, onKept: (document: Hive, label: string) => void, formsShown: boolean): Bench {
   const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, past: [], future: [] });
   const [passing, setPassing] = useState<Report | null>(null);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [drawing, setDrawing] = useState<Exclude<DrawingName, "rod">>("section");
   const latest = useRef(kept);
   const view = useRef(drawing);
+  const more = useRef<ReportPart[]>([]);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const waiting = useRef<{ edit: Edit; source: string } | null>(null);
   const asking = useRef(false);
   // A new turn makes the answers of earlier previews stale.
   const turn = useRef<symbol>(Symbol());
+
+  useEffect(() => {
+    more.current = formsShown ? ["forms"] : [];
+  }, [formsShown]);
 
   const settle = useCallback((next: Kept) => {
     latest.current = next;
@@ -90,7 +97,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       return inTurn(async () => {
         const now = latest.current;
         try {
-          const out = await send(now.document, edit, [...LIVE, "mends", view.current]);
+          const out = await send(now.document, edit, [...WHOLE, view.current], true);
           settle(becoming(out, now));
           if (out.patch.length > 0) onKept(out.document, label);
           return true;
@@ -163,9 +170,9 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
           const mine = turn.current;
           waiting.current = null;
           try {
-            const out = await send(latest.current.document, wish, [...LIVE, view.current]);
+            const out = await send(latest.current.document, wish, [...LIVE, ...more.current, view.current], false);
             if (turn.current === mine) {
-              setPassing(out.report);
+              setPassing(more.current.length > 0 ? out.report : { ...out.report, forms: latest.current.report.forms });
               setTrouble(null);
             }
           } catch (error) {
@@ -198,7 +205,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const replace = useCallback(
     async (document: Hive) => {
-      const out = await send(document, { do: "look" }, [...LIVE, "mends", view.current]);
+      const out = await send(document, { do: "look" }, [...WHOLE, view.current], false);
       settle({ document: out.document, report: out.report, past: [], future: [] });
     },
     [settle],
