@@ -9,12 +9,13 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.edits import models as edit_models
 from sabaka_core.edits.fields import hold_sizes, set_field
-from sabaka_core.edits.follower import move_follower
+from sabaka_core.edits.follower import add_follower, move_follower, remove_follower
 from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
 from sabaka_core.edits.patches import apply_patch
+from sabaka_core.edits.stock import add_bar_type, add_board, remove_bar_type, remove_board
 from sabaka_core.units import parse_length
 
 
@@ -55,6 +56,18 @@ def _apply(hive: Hive, edit: Edit) -> Hive:
             return add_entrance(hive, new_entrance(analyse(hive), edit.kind))
         case edit_models.RemoveEntrance():
             return remove_entrance(hive, edit.index)
+        case edit_models.AddFollower():
+            return add_follower(hive, edit.side)
+        case edit_models.RemoveFollower():
+            return remove_follower(hive, edit.side)
+        case edit_models.AddBoard():
+            return add_board(hive)
+        case edit_models.RemoveBoard():
+            return remove_board(hive, edit.index)
+        case edit_models.AddBarType():
+            return add_bar_type(hive)
+        case edit_models.RemoveBarType():
+            return remove_bar_type(hive, edit.type)
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

@@ -14,9 +14,11 @@ from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Follower, Gap, RunItem
-from sabaka_core.edits.closing import items_of, least_gap_mm, with_items
+from sabaka_core.edits.closing import close_run, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.errors import InfeasibleError, ParameterError
 from sabaka_core.run.layout import item_length_mm
+
+FOLLOWER_MM = 18.0
 
 
 @dataclass(frozen=True)
@@ -161,6 +163,48 @@ def move_follower(hive: Hive, side: Side, x_mm: float, snap: bool = True) -> Hiv
     if spare > 1e-6:
         _check_room(way, stop, spare)
     return _placed(way, stop, spare)
+
+
+def add_follower(hive: Hive, side: Side) -> Hive:
+    """The hive with a follower more, beside the outermost bar; an end gap gives its thickness.
+
+    Raises:
+        ParameterError: there is one on that side already.
+        InfeasibleError: the gaps haven't the room.
+    """
+    items = items_of(hive)
+    if _index(items, side) is not None:
+        raise ParameterError("side", side, f"This hive has a {side} follower already.", "follower-there")
+    board = Follower(side=side, thickness_mm=FOLLOWER_MM)
+    combs = [i for i, item in enumerate(items) if isinstance(item, Comb)]
+    if not combs:
+        raise InfeasibleError("There is no bar for the follower to stand beside.", "Add a bar first.")
+    at = combs[0] if side == "near" else combs[-1] + 1
+    longer = with_items(hive, (*items[:at], board, *items[at:]))
+    if not is_closed(hive):
+        return longer
+    closed = close_run(longer)
+    if not is_closed(closed):
+        raise InfeasibleError(
+            f"A follower takes {FOLLOWER_MM:g} mm and the gaps haven't the room.", "Take out a bar first."
+        )
+    return closed
+
+
+def remove_follower(hive: Hive, side: Side) -> Hive:
+    """The hive without a follower; its thickness goes to the gap next to it, or a new one."""
+    items = items_of(hive)
+    at = _index(items, side)
+    if at is None:
+        raise ParameterError("side", side, f"This hive has no {side} follower.", "no-follower")
+    board = items[at]
+    assert isinstance(board, Follower)
+    before, behind = list(items[:at]), list(items[at + 1 :])
+    if side == "near":
+        before = list(reversed(_give_to_gap(list(reversed(before)), board.thickness_mm)))
+    else:
+        behind = _give_to_gap(behind, board.thickness_mm)
+    return with_items(hive, (*before, *behind))
 
 
 def _check_room(way: FollowerTrack, stop: Stop, spare: float) -> None:

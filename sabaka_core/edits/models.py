@@ -124,6 +124,46 @@ class RemoveEntrance(_Edit):
     index: Index
 
 
+class AddFollower(_Edit):
+    """Put in a follower: the near one at the near end wall, the far one behind the last bar."""
+
+    do: Literal["add-follower"] = "add-follower"
+    side: Side
+
+
+class RemoveFollower(_Edit):
+    """Take a follower out; the gap behind it, or the box, keeps its room."""
+
+    do: Literal["remove-follower"] = "remove-follower"
+    side: Side
+
+
+class AddBoard(_Edit):
+    """Put a kind of board on the list of those on hand."""
+
+    do: Literal["add-board"] = "add-board"
+
+
+class RemoveBoard(_Edit):
+    """Take a kind of board off the list."""
+
+    do: Literal["remove-board"] = "remove-board"
+    index: Index
+
+
+class AddBarType(_Edit):
+    """Add a kind of bar, like the last one."""
+
+    do: Literal["add-bar-type"] = "add-bar-type"
+
+
+class RemoveBarType(_Edit):
+    """Take away a kind of bar that isn't used."""
+
+    do: Literal["remove-bar-type"] = "remove-bar-type"
+    type: Ident
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -144,6 +184,12 @@ Edit = Annotated[
     | RetypeComb
     | AddEntrance
     | RemoveEntrance
+    | AddFollower
+    | RemoveFollower
+    | AddBoard
+    | RemoveBoard
+    | AddBarType
+    | RemoveBarType
     | Patch,
     Field(discriminator="do"),
 ]

@@ -11,7 +11,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Follower, Gap, RunItem, Spacer
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
 from sabaka_core.edits.fields import replace_value
-from sabaka_core.edits.follower import move_follower, track
+from sabaka_core.edits.follower import add_follower, move_follower, track
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
 from sabaka_core.quantity import count, litres, mm, text
@@ -94,9 +94,14 @@ def gap_bridged(a: Analysis) -> Iterator[Draft]:
         )
 
 
-def _closing_up(a: Analysis, placed: Placed) -> tuple[Proposal]:
+def _closing_up(a: Analysis, placed: Placed) -> Iterator[Proposal]:
     words = text("Close up and leave {gap} behind the follower", gap=mm(placed.length_mm))
-    return (Proposal(words, partial(_close_up, a, placed)),)
+    yield Proposal(words, partial(_close_up, a, placed))
+    outermost = {"near": 0, "far": len(a.layout.placed) - 1}
+    boards: dict[Side, Placed | None] = {"near": a.layout.near, "far": a.layout.far}
+    for side, board in boards.items():
+        if board is None and placed.index == outermost[side]:
+            yield Proposal(text(f"Put in a {side} follower"), partial(add_follower, a.hive, side))
 
 
 def _close_up(a: Analysis, placed: Placed) -> Hive:

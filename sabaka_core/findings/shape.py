@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from math import cos, floor
+from math import cos, floor, tan
 from typing import get_args
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.hive import Choices, Hive
-from sabaka_core.edits.fields import replace_value, set_section_size
+from sabaka_core.edits.fields import hold_sizes, replace_value, set_section_size
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import deg, mm, text
 from sabaka_core.sources import GEOMETRY, practice
 
+# Under this a mend no longer counts as the same hive.
+LOWEST_HIVE_MM = 200.0
 SCHOOLS: dict[str, str] = {
     "follows-curve": "the wall follows the curve",
     "leaning-floor": "the leaning wall is a floor",
@@ -121,3 +123,42 @@ def _narrower_rebate(a: Analysis, path: str, width_mm: float) -> Iterator[Propos
             text("Make the rebate {width} wide", width=mm(width_mm)),
             partial(replace_value, a.hive, path, width_mm),
         )
+
+
+@rule("boards-too-narrow")
+def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
+    """No board on hand of the sides' thickness is wide enough for a side in one piece."""
+    fitting = [b.width_mm for b in a.hive.boards if abs(b.thickness_mm - a.side_mm) <= 0.5]
+    need = a.section.board_width_mm(a.side_mm)
+    if not fitting or max(fitting) >= need - 0.05:
+        return
+    yield Draft(
+        code="boards-too-narrow",
+        severity="warning",
+        text=text(
+            "A side needs a board {need} wide; the widest {thick} thick on hand is {have}.",
+            need=mm(need),
+            thick=mm(a.side_mm),
+            have=mm(max(fitting)),
+        ),
+        why="A side in one piece is stiff and tight. Otherwise glue boards edge to edge before bevelling.",
+        place=on("section", -a.section.half_width_mm(a.section.height_mm / 2), a.section.height_mm / 2),
+        number=mm(need),
+        limit=text("at most {have}", have=mm(max(fitting))),
+        source=GEOMETRY,
+        path=f"{CHAMBER}/section/height_mm",
+        proposals=partial(_lower_hive, a, max(fitting)),
+    )
+
+
+def _lower_hive(a: Analysis, board_mm: float) -> Iterator[Proposal]:
+    """The height at which a side comes out of the board, slope and top held."""
+    theta = abs(a.section.slope_rad)
+    height = float(floor((board_mm - a.side_mm * tan(theta)) * cos(theta)))
+    if height >= LOWEST_HIVE_MM:
+        yield Proposal(text("Lower the hive to {height}", height=mm(height)), partial(_with_height, a, height))
+
+
+def _with_height(a: Analysis, height_mm: float) -> Hive:
+    names = ("top_mm", "height_mm", "slope_deg")
+    return set_section_size(hold_sizes(a.hive, names), "height_mm", height_mm)

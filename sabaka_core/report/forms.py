@@ -10,7 +10,7 @@ from typing import Any
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.combs import TopBar
-from sabaka_core.document.run import Follower, Gap
+from sabaka_core.document.run import Comb, Follower, Gap
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.findings.shape import SCHOOLS, school_row
 from sabaka_core.quantity import Quantity, mm
@@ -53,9 +53,12 @@ def forms(a: Analysis) -> tuple[FieldGroup, ...]:
         _section(a),
         _box(a),
         *(_bar(a, bar) for bar in a.hive.comb_types if isinstance(bar, TopBar)),
+        _new_bar(),
         _keeping(a),
         *_colonies(a),
+        *_boards(a),
         _title(a),
+        _nest(a),
         *_boards_in_run(a),
         *_entrances(a),
         _new_entrances(),
@@ -162,6 +165,7 @@ def _box(a: Analysis) -> FieldGroup:
 
 def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
     at = f"/comb_types/{a.hive.comb_types.index(bar)}"
+    used = any(isinstance(placed.item, Comb) and placed.item.type == bar.id for placed in a.layout.combs)
     return FieldGroup(
         id=f"bar-{bar.id}",
         title=bar.name[:1].upper() + bar.name[1:],
@@ -181,6 +185,61 @@ def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
                 ("none", "none", "Comb may run across the bars."),
             ),
         ),
+        actions=() if used else (_action("Take this kind away", do="remove-bar-type", type=bar.id),),
+    )  # fmt: skip
+
+
+def _new_bar() -> FieldGroup:
+    return FieldGroup(
+        id="new-bar",
+        title="Another kind of bar",
+        tab="set",
+        fields=(),
+        actions=(_action("Add a kind", do="add-bar-type"),),
+    )
+
+
+def _boards(a: Analysis) -> Iterator[FieldGroup]:
+    for index, board in enumerate(a.hive.boards):
+        at = f"/boards/{index}"
+        number = Quantity(value=board.count, unit="count")
+        yield FieldGroup(
+            id=f"board-{index}",
+            title=f"Boards on hand {index + 1}",
+            tab="set",
+            fields=(
+                TextField(path=f"{at}/label", label="Called", value=board.label),
+                _size(f"{at}/length_mm", "Long", board.length_mm),
+                _size(f"{at}/width_mm", "Wide", board.width_mm),
+                _size(f"{at}/thickness_mm", "Thick", board.thickness_mm, "As measured, not the nominal thickness."),
+                SizeField(path=f"{at}/count", label="How many", quantity=number, held=True),
+            ),
+            actions=(_action("Take off the list", do="remove-board", index=index),),
+        )
+    yield FieldGroup(
+        id="new-board",
+        title="More boards on hand",
+        tab="set",
+        fields=(),
+        actions=(_action("Add boards", do="add-board"),),
+    )
+
+
+def _nest(a: Analysis) -> FieldGroup:
+    missing = [side for side, board in (("near", a.layout.near), ("far", a.layout.far)) if board is None]
+    return FieldGroup(
+        id="nest",
+        title="Nest and followers",
+        tab="run",
+        fields=(
+            _choice(
+                f"{CHAMBER}/run/nest_at", "Nest lies", a.chamber.run.nest_at,
+                ("near", "at the near end", "Entrances at the near end: brood beside them, honey toward the far end."),
+                ("far", "at the far end", "The same from the other end."),
+                ("middle", "in the middle", "Entrances mid-side: honey on both sides, followers at both ends."),
+            ),
+        ),
+        actions=tuple(_action(f"Put in a {side} follower", do="add-follower", side=side) for side in missing),
     )  # fmt: skip
 
 
@@ -271,6 +330,7 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
             _size(f"{at}/side_clearance_mm", "Clear of the walls, each side", board.side_clearance_mm),
             _size(f"{at}/foot_gap_mm", "Foot above the floor", board.foot_gap_mm, "0 stands on the floor."),
         ),
+        actions=(_action("Take it out", do="remove-follower", side=board.side),),
     )  # fmt: skip
 
 

@@ -11,7 +11,7 @@ from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import ParameterError, build_report, hive_text, validate_hive
+from sabaka_core import ParameterError, build_report, dump_hive, hive_text, validate_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
@@ -152,7 +152,7 @@ def shelf(request: HttpRequest) -> HttpResponse:
 def create(request: HttpRequest, payload: NewIn) -> HttpResponse:
     """Start a design."""
     start = preset_hive(payload.preset)
-    hive = validate_hive({**start.model_dump(mode="json", exclude_none=True), "name": payload.name, "notes": ""})
+    hive = validate_hive({**dump_hive(start), "name": payload.name, "notes": "", "boards": []})
     return written(opened(services.create_design(keeper_of(request), hive, "Begun")))
 
 

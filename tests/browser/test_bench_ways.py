@@ -154,6 +154,42 @@ class Setting(BrowserCase):
         self.finding("entrance-beyond-follower").get_by_role("button", name="Plug it").click()
         expect(page.get_by_text("Nothing to mend.")).to_be_visible()
 
+    def test_boards_on_hand_followers_and_kinds_of_bar(self) -> None:
+        self.open("Sheepshank")
+        page = self.page
+        page.get_by_role("tab", name="Set").click()
+        page.locator('[data-path="/boards/0/width_mm"]').fill("330")
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Add a kind").click()
+        page.locator('[data-path="/comb_types/1/name"]').fill("honey bar")
+        page.locator('[data-path="/comb_types/1/width_mm"]').fill("41")
+        page.keyboard.press("Enter")
+        page.get_by_role("tab", name="Run").click()
+        page.get_by_role("button", name="Put in a near follower").click()
+        expect(self.badge("near")).to_have_text("18 mm · before bar 1")
+        page.locator("[data-drawing=rod] [data-item='12']").click(position={"x": 10, "y": 20})
+        page.get_by_test_id("bar-panel").get_by_label("Bar").select_option("honey bar")
+        expect(page.get_by_test_id("bar-panel")).to_contain_text("Bar 12: honey bar")
+        page.get_by_role("tab", name="Read").click()
+        finding = self.finding("boards-too-narrow")
+        expect(finding).to_contain_text("A side needs a board")
+        finding.get_by_role("button", name="Lower the hive").click()
+        expect(self.finding("boards-too-narrow")).to_have_count(0)
+
+    def test_the_print_page_holds_drawings_numbers_and_findings(self) -> None:
+        self.open("Granny")
+        self.page.get_by_role("button", name="Night").click()
+        self.page.get_by_role("link", name="Print").click()
+        sheet = self.page.get_by_test_id("page")
+        for words in ("Granny", "Board to buy, wide", "335.7", "A gap of 18 mm among the combs", "push sticks"):
+            expect(sheet).to_contain_text(words)
+        for drawing in ("section", "along", "rod"):
+            expect(sheet.locator(f"[data-drawing={drawing}] polygon").first).to_be_visible()
+        self.assertEqual(self.page.evaluate("document.documentElement.dataset.theme"), "sheet")
+        self.page.get_by_role("link", name="Back to the bench").click()
+        expect(self.dimension("Top width")).to_be_visible()
+        self.assertEqual(self.page.evaluate("document.documentElement.dataset.theme"), "night")
+
     def test_corner_handles_resize_the_section(self) -> None:
         self.open("Bowline")
         corner = self.page.locator("[data-handle=section-floor]")

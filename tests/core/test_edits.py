@@ -190,6 +190,39 @@ class TheRun(TestCase):
                 self.assertEqual(do(more, do="remove-entrance", index=3), self.start)
 
 
+class Stock(TestCase):
+    def setUp(self) -> None:
+        self.start = hive(sound())
+
+    def test_boards_and_kinds_of_bar_come_and_go(self) -> None:
+        more = do(self.start, do="add-board")
+        self.assertEqual(len(more.boards), 1)
+        self.assertEqual(do(more, do="remove-board", index=0), self.start)
+        more = do(do(self.start, do="add-bar-type"), do="add-bar-type")
+        self.assertEqual([kind.id for kind in more.comb_types], ["brood", "honey", "bar-2", "bar-3"])
+        less = do(do(more, do="remove-bar-type", type="bar-2"), do="remove-bar-type", type="bar-3")
+        self.assertEqual(less, self.start)
+
+    def test_a_kind_of_bar_in_use_stays(self) -> None:
+        with self.assertRaisesRegex(InfeasibleError, "10 bars of this kind"):
+            do(self.start, do="remove-bar-type", type="brood")
+        for edit in ({"do": "remove-bar-type", "type": "elm"}, {"do": "remove-board", "index": 4}):
+            with self.assertRaises(ParameterError):
+                do(self.start, **edit)
+
+    def test_followers_are_put_in_and_taken_out(self) -> None:
+        both = do(self.start, do="add-follower", side="near")
+        self.assertAlmostEqual(analyse(both).layout.nest_start_mm, 18)
+        self.assertAlmostEqual(leftover_mm(both), 0)
+        none = do(do(both, do="remove-follower", side="near"), do="remove-follower", side="far")
+        self.assertAlmostEqual(leftover_mm(none), 0)
+        self.assertEqual({f.code for f in build_report(none).findings}, {"gap-bridged"})
+        with self.assertRaises(ParameterError):
+            do(self.start, do="add-follower", side="far")
+        with self.assertRaises(ParameterError):
+            do(none, do="remove-follower", side="far")
+
+
 class Patches(TestCase):
     def test_undo_brings_every_edit_back(self) -> None:
         """Property: the patch back restores the design exactly."""

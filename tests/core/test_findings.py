@@ -84,6 +84,16 @@ def length(mm: float) -> Break:
     return change
 
 
+def boards(*sizes: tuple[float, float, float]) -> Break:
+    def change(d: Document) -> None:
+        d["boards"] = [
+            {"label": "b", "length_mm": long, "width_mm": wide, "thickness_mm": thick, "count": 1}
+            for long, wide, thick in sizes
+        ]
+
+    return change
+
+
 def gap_in_nest(mm: float) -> Break:
     def change(d: Document) -> None:
         items(d).insert(5, {"kind": "gap", "length_mm": mm})
@@ -155,11 +165,14 @@ CASES: list[tuple[str, str, Break, bool]] = [
     ("slope-off-school", "warning", section(top_mm=430, height_mm=290, slope_deg=24), True),
     ("floor-wider-than-top", "warning", all_of(section(top_mm=430, floor_mm=460, height_mm=290)), True),
     ("rebate-too-wide", "error", all_of(rebate(20), bars(length_mm=456)), True),
+    ("boards-too-narrow", "warning", boards((2400, 300, 22)), True),
+    ("boards-too-narrow", "warning", boards((2400, 98, 22)), False),
     ("run-doesnt-close", "error", length(1210), True),
     ("run-doesnt-close", "error", length(1180), True),
     ("run-doesnt-close", "error", length(500), True),
     ("gap-bridged", "error", gap_in_nest(18), True),
     ("gap-bridged", "warning", gap_in_nest(3), True),
+    ("gap-bridged", "error", lambda d: items(d).pop(16), True),
     ("followers-crossed", "error", crossed, True),
     ("no-bar-between", "error", no_bar, False),
     ("feeder-gap-small", "warning", small_feeder_gap, True),
@@ -248,6 +261,7 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "spacing-odd": ("/comb_types", _RUN),
     "slope-off-school": ("/chambers/0/section", "/choices/slope_school"),
     "floor-wider-than-top": ("/chambers/0/section",),
+    "boards-too-narrow": ("/chambers/0/section",),
     "rebate-too-wide": ("/chambers/0/rest",),
     "run-doesnt-close": (_RUN, "/chambers/0/length_mm"),
     "gap-bridged": (_RUN,),

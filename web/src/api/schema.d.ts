@@ -1899,6 +1899,28 @@ export interface components {
             y_mm: number;
         };
         /**
+         * AddBarType
+         * @description Add a kind of bar, like the last one.
+         */
+        AddBarType: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-bar-type";
+        };
+        /**
+         * AddBoard
+         * @description Put a kind of board on the list of those on hand.
+         */
+        AddBoard: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-board";
+        };
+        /**
          * AddEntrance
          * @description Add an entrance beside the nest.
          */
@@ -1914,6 +1936,22 @@ export interface components {
              * @enum {string}
              */
             kind?: "hole" | "slot" | "disc";
+        };
+        /**
+         * AddFollower
+         * @description Put in a follower: the near one at the near end wall, the far one behind the last bar.
+         */
+        AddFollower: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-follower";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "near" | "far";
         };
         /**
          * Drop
@@ -1958,7 +1996,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "rod")[];
             /**
@@ -2080,6 +2118,32 @@ export interface components {
             }[];
         };
         /**
+         * RemoveBarType
+         * @description Take away a kind of bar that isn't used.
+         */
+        RemoveBarType: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-bar-type";
+            /** Type */
+            type: string;
+        };
+        /**
+         * RemoveBoard
+         * @description Take a kind of board off the list.
+         */
+        RemoveBoard: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-board";
+            /** Index */
+            index: number;
+        };
+        /**
          * RemoveEntrance
          * @description Take an entrance away.
          */
@@ -2091,6 +2155,22 @@ export interface components {
             do: "remove-entrance";
             /** Index */
             index: number;
+        };
+        /**
+         * RemoveFollower
+         * @description Take a follower out; the gap behind it, or the box, keeps its room.
+         */
+        RemoveFollower: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-follower";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "near" | "far";
         };
         /**
          * RemoveItem

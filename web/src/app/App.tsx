@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
-import { BenchPage } from "../features/bench";
+import { BenchPage, PrintPage } from "../features/bench";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
@@ -24,6 +24,7 @@ const router = createBrowserRouter([
   { path: "/", element: <Signed><ShelfPage /></Signed> },
   { path: "/hive/:id", element: <Navigate to="shape" replace /> },
   { path: "/hive/:id/shape", element: <Signed><BenchPage /></Signed> },
+  { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 

@@ -8,10 +8,12 @@ interface ShapeMarkProps {
   units: Units;
   chosen: number | null;
   onItem?: ((index: number) => void) | undefined;
+  /** What a run item is, for the pointer that rests on it. */
+  titleOf?: ((index: number) => string) | undefined;
 }
 
 /** One shape of a drawing as SVG. */
-export function ShapeMark({ shape, t, units, chosen, onItem }: ShapeMarkProps) {
+export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMarkProps) {
   switch (shape.kind) {
     case "polygon": {
       const item = shape.item;
@@ -22,7 +24,9 @@ export function ShapeMark({ shape, t, units, chosen, onItem }: ShapeMarkProps) {
           className={`layer layer-${shape.layer} ${picked}`}
           data-item={item ?? undefined}
           onClick={item !== null && onItem ? () => { onItem(item); } : undefined}
-        />
+        >
+          {item !== null && titleOf ? <title>{titleOf(item)}</title> : null}
+        </polygon>
       );
     }
     case "polyline":

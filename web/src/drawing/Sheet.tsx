@@ -11,6 +11,7 @@ interface SheetProps {
   className?: string;
   chosen?: number | null;
   onItem?: (index: number) => void;
+  titleOf?: (index: number) => string;
   /** More SVG over the drawing. */
   marks?: (t: Transform, size: Size) => ReactNode;
   /** HTML over the drawing: fields and flags. */
@@ -18,7 +19,7 @@ interface SheetProps {
 }
 
 /** A drawing on the screen. Owns the way from millimetres to pixels. */
-export function Sheet({ drawing, stretch = false, className = "", chosen = null, onItem, marks, overlay }: SheetProps) {
+export function Sheet({ drawing, stretch = false, className = "", chosen = null, onItem, titleOf, marks, overlay }: SheetProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState<Size | null>(null);
   const { units } = useSettings();
@@ -45,7 +46,7 @@ export function Sheet({ drawing, stretch = false, className = "", chosen = null,
           <svg width={size.width} height={size.height} className="absolute inset-0">
             <title>{drawing.title}</title>
             {drawing.shapes.map((shape, index) => (
-              <ShapeMark key={index} shape={shape} t={t} units={units} chosen={chosen} onItem={onItem} />
+              <ShapeMark key={index} shape={shape} t={t} units={units} chosen={chosen} onItem={onItem} titleOf={titleOf} />
             ))}
             {marks?.(t, size)}
           </svg>

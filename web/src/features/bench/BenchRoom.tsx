@@ -62,9 +62,9 @@ export function BenchRoom({ id, design, first, unsaved }: BenchRoomProps) {
   );
 
   return (
-    <div className="print-flow grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-      <TopBar bench={bench} keeping={state} />
-      <div className="print-flow min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
+    <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+      <TopBar id={id} bench={bench} keeping={state} />
+      <div className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
         <Rail report={bench.report} />
         <Desk bench={bench} pointed={pointed} onPoint={point} />
         <Ledger

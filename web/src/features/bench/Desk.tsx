@@ -1,12 +1,14 @@
-import type { DrawingName, Handle, Shape } from "../../api/types";
+import type { DrawingName, Handle } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
+import { numberPlace } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
-import { angleShape, dimensionLines, scaleBar, type Size, type Spot, type Transform } from "../../drawing/transform";
+import { scaleBar, type Size, type Transform } from "../../drawing/transform";
 import { inches, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
 import { DimensionField } from "./DimensionField";
 import { Flags } from "./Flags";
+import { Legend } from "./Legend";
 import type { Bench } from "./useBench";
 import { useHandles } from "./useHandles";
 
@@ -32,7 +34,7 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
       <div className="flex flex-wrap items-start gap-3 px-5 pt-4">
         <div className="grow">
           <h1 className="text-3xl leading-tight">Shape</h1>
-          <p className="soft">{drawing ? `${drawing.title}. ` : ""}Click a dimension to change it.</p>
+          <p className="soft">{drawing ? `${drawing.title}. ` : ""}Click a dimension to change it; a slanted one follows from the others.</p>
         </div>
         <div className="no-print">
           <Pair label="View" value={bench.drawing} options={VIEWS} onChange={bench.show} />
@@ -53,7 +55,7 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
           overlay={(t, size) => (
             <>
               {drawing.shapes.map((shape) => {
-                const at = fieldPlace(shape, t);
+                const at = numberPlace(shape, t);
                 if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
                 return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
               })}
@@ -62,7 +64,10 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
           )}
         />
       ) : null}
-      <Sayings bench={bench} />
+      <div className="flex flex-wrap items-center gap-x-6 px-5 pb-1.5">
+        <Legend />
+        <Sayings bench={bench} />
+      </div>
     </main>
   );
 }
@@ -72,7 +77,7 @@ function Sayings({ bench }: { bench: Bench }) {
   const { trouble } = bench;
   const atField = trouble?.source.startsWith("/") ?? true;
   return (
-    <p role="alert" data-testid="trouble" className="min-h-6 px-5 pb-1 font-medium text-error">
+    <p role="alert" data-testid="trouble" className="font-medium text-error">
       {trouble && !atField ? trouble.reason : ""}
     </p>
   );
@@ -80,12 +85,6 @@ function Sayings({ bench }: { bench: Bench }) {
 
 function lookOf(handle: Handle): "board" | "corner" {
   return handle.id.startsWith("follower") ? "board" : "corner";
-}
-
-function fieldPlace(shape: Shape, t: Transform): Spot | null {
-  if (shape.kind === "dimension") return dimensionLines(t, shape).middle;
-  if (shape.kind === "angle") return angleShape(t, shape).middle;
-  return null;
 }
 
 function ScaleMark({ t, size }: { t: Transform; size: Size }) {

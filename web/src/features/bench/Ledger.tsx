@@ -30,7 +30,7 @@ interface LedgerProps {
 /** Beside the drawing: what it reads, what can be set, and what was kept. */
 export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, pointed, onPoint, onBecome }: LedgerProps) {
   return (
-    <aside aria-label="Ledger" className="print-flow flex min-h-0 flex-col bg-base-200">
+    <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
       <div role="tablist" aria-label="Ledger" className="no-print flex border-b border-[var(--line)] px-4">
         {TABS.map(([name, words]) => (
           <button
@@ -54,7 +54,7 @@ export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, poin
         role="tabpanel"
         aria-labelledby={`tab-${tab}`}
         tabIndex={0}
-        className="print-flow min-h-0 grow overflow-auto px-4 py-3"
+        className="min-h-0 grow overflow-auto px-4 py-3"
       >
         {tab === "read" ? <ReadTab bench={bench} pointed={pointed} onPoint={onPoint} /> : null}
         {tab === "set" ? <SetTab bench={bench} /> : null}

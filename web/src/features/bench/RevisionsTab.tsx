@@ -3,6 +3,7 @@ import { bringBack, lookAtRevision, useRevisions } from "../../api/queries";
 import type { DesignOut, RevisionOut } from "../../api/types";
 import { ago, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Ask } from "../../ui/Ask";
 import { firstReport } from "./useBench";
@@ -26,6 +27,7 @@ export function RevisionsTab({ id, revision, onBecome }: RevisionsTabProps) {
   const { units } = useSettings();
   const [now] = useState(Date.now);
 
+  const section = looked?.first.report.drawings["section"];
   const look = async (number: number) => {
     const design = await lookAtRevision(id, number);
     setLooked({ number, design, first: await firstReport(design.document) });
@@ -70,11 +72,11 @@ export function RevisionsTab({ id, revision, onBecome }: RevisionsTabProps) {
       {looked ? (
         <Ask title={`Revision ${String(looked.number)}`} onClose={() => { setLooked(null); }}>
           <p className="mb-2">{looked.design.name}, {sentence(looked.first.report.summary, units)}</p>
-          {looked.first.report.drawings.section ? (
-            <Sheet drawing={looked.first.report.drawings.section} className="h-56" />
+          {section ? (
+            <Sheet drawing={section} className="h-72" overlay={(t) => <Numbers drawing={section} t={t} />} />
           ) : null}
-          {looked.first.report.drawings.rod ? (
-            <Sheet drawing={looked.first.report.drawings.rod} stretch className="h-24" />
+          {looked.first.report.drawings["rod"] ? (
+            <Sheet drawing={looked.first.report.drawings["rod"]} stretch className="h-24" />
           ) : null}
           <div className="mt-4 flex gap-3">
             <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>Bring it back</button>

@@ -29,6 +29,10 @@ export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
         className="h-36 2xl:h-44"
         chosen={chosen}
         onItem={onChoose}
+        titleOf={(index) => {
+          const place = bench.report.run.find((each) => each.index === index);
+          return place ? sentence(place.text, units) : "";
+        }}
         marks={(t) =>
           rod.handles.map((handle) => (
             <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />

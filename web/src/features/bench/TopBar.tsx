@@ -7,7 +7,7 @@ import type { Bench } from "./useBench";
 import type { Keeping } from "./useKeeping";
 
 /** Name, state line, and the tools that are the same on every step. */
-export function TopBar({ bench, keeping }: { bench: Bench; keeping: Keeping }) {
+export function TopBar({ id, bench, keeping }: { id: string; bench: Bench; keeping: Keeping }) {
   const { units, setUnits, theme, setTheme } = useSettings();
   const me = useMe();
   const { signOut } = useEntering();
@@ -25,7 +25,7 @@ export function TopBar({ bench, keeping }: { bench: Bench; keeping: Keeping }) {
         <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
         <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"]]} onChange={setUnits} />
         <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
-        <button type="button" className="min-h-7 font-semibold" onClick={() => { print(); }}>Print</button>
+        <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">Print</Link>
         <details className="dropdown dropdown-end">
           <summary className="min-h-7 cursor-pointer list-none content-center underline decoration-dotted underline-offset-4">{me.data?.name}</summary>
           <ul className="menu dropdown-content z-40 mt-2 w-44 rounded border border-base-content bg-base-100">

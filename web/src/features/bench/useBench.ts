@@ -45,8 +45,8 @@ function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean)
 }
 
 /** The first report of a design, before the bench opens. */
-export function firstReport(document: Hive): Promise<EditOut> {
-  return send(document, { do: "look" }, [...WHOLE, "section"], false);
+export function firstReport(document: Hive, drawings: ReportPart[] = ["section"]): Promise<EditOut> {
+  return send(document, { do: "look" }, [...WHOLE, ...drawings], false);
 }
 
 /**

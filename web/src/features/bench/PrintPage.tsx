@@ -1,0 +1,116 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Link, useParams } from "react-router";
+import { openDesign } from "../../api/queries";
+import type { Drawing, EditOut } from "../../api/types";
+import { Numbers } from "../../drawing/Numbers";
+import { Sheet } from "../../drawing/Sheet";
+import { ordinal, sentence, written } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Legend } from "./Legend";
+import { firstReport } from "./useBench";
+
+async function load(id: string) {
+  const design = await openDesign(id);
+  return { design, first: await firstReport(design.document, ["section", "along"]) };
+}
+
+/** One A4 page to hang in the shed: the hive across and along, its run, its numbers, what to mend. */
+export function PrintPage() {
+  const { id = "" } = useParams();
+  const opened = useQuery({ queryKey: ["print", id], queryFn: () => load(id), gcTime: 0 });
+  const { theme } = useSettings();
+
+  // Paper is white, whatever the screen is set to.
+  useEffect(() => {
+    document.documentElement.dataset["theme"] = "sheet";
+    return () => {
+      document.documentElement.dataset["theme"] = theme;
+    };
+  }, [theme]);
+
+  if (opened.isPending) return <p className="p-8">Opening …</p>;
+  if (opened.isError) return <p role="alert" className="p-8">This hive can’t be printed: {opened.error.message}</p>;
+  const { design, first } = opened.data;
+  return (
+    <div className="min-h-screen bg-base-300 py-6 print:bg-white print:py-0">
+      <div className="no-print mx-auto mb-4 flex w-[186mm] max-w-full items-center gap-4">
+        <button type="button" className="btn btn-neutral" onClick={() => { print(); }}>Print this page</button>
+        <Link className="underline underline-offset-4" to={`/hive/${id}/shape`}>Back to the bench</Link>
+        <span className="soft">A4, upright; as kept in revision {design.revision}</span>
+      </div>
+      <Page first={first} revision={design.revision} />
+    </div>
+  );
+}
+
+function Page({ first, revision }: { first: EditOut; revision: number }) {
+  const { units } = useSettings();
+  const { report, document } = first;
+  return (
+    <main className="mx-auto w-[186mm] bg-base-100 p-[6mm] print:bg-white text-[3.4mm] leading-snug print:p-0" data-testid="page">
+      <header className="mb-2 flex items-baseline gap-3 border-b border-base-content pb-1">
+        <h1 className="text-2xl">{document.name}</h1>
+        <p className="grow">{sentence(report.summary, units)}</p>
+        <p className="soft">Sabaka, revision {revision}</p>
+      </header>
+      <Plate drawing={report.drawings["section"]} className="h-[88mm]" />
+      <Plate drawing={report.drawings["along"]} className="h-[54mm]" />
+      <Plate drawing={report.drawings["rod"]} className="h-[26mm]" stretch />
+      <Legend />
+      <div className="mt-2 grid grid-cols-2 gap-6">
+        <section>
+          <h2 className="border-b border-base-content text-base">Reads</h2>
+          <ul>
+            {Object.values(report.metrics).filter((metric) => metric.headline).map((metric) => {
+              const { number, unit } = written(metric, units);
+              return (
+                <li key={metric.key} className="flex">
+                  <span className="grow">{metric.label}</span>
+                  <span className="font-semibold">{number}</span>
+                  <span className="w-8 pl-1">{unit}</span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <section>
+          <h2 className="border-b border-base-content text-base">To mend</h2>
+          {report.findings.length === 0 ? <p>Nothing to mend.</p> : null}
+          <ol>
+            {report.findings.map((finding, index) => (
+              <li key={finding.id}>
+                <b>{ordinal(index)}.</b> {sentence(finding.text, units)}
+              </li>
+            ))}
+          </ol>
+          {document.notes ? (
+            <>
+              <h2 className="mt-2 border-b border-base-content text-base">Notes</h2>
+              <p className="whitespace-pre-wrap">{document.notes}</p>
+            </>
+          ) : null}
+        </section>
+      </div>
+      <p className="mt-2 border-t border-base-content pt-1 text-[2.9mm]">{report.metrics["section.bevel_deg"]?.caution}</p>
+    </main>
+  );
+}
+
+interface PlateProps {
+  drawing: Drawing | undefined;
+  className: string;
+  stretch?: boolean;
+}
+
+function Plate({ drawing, className, stretch = false }: PlateProps) {
+  if (!drawing) return null;
+  return (
+    <Sheet
+      drawing={drawing}
+      stretch={stretch}
+      className={className}
+      overlay={(t) => <Numbers drawing={drawing} t={t} />}
+    />
+  );
+}
