@@ -80,7 +80,7 @@ def _bar_place(a: Analysis, placed: Placed) -> BarPlace:
         start_mm=placed.start_mm,
         end_mm=placed.end_mm,
         text=Text(template=words, values=where),
-        in_nest=placed in a.layout.nest,
+        in_nest=a.layout.in_nest(placed),
     )
 
 

@@ -335,11 +335,7 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
 
 
 def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
-    where = (
-        "among the combs"
-        if placed in a.layout.nest
-        else ("at the near end" if placed in a.layout.behind("near") else "at the far end")
-    )
+    where = "among the combs" if a.layout.in_nest(placed) else f"at the {_end(a, placed)} end"
     return FieldGroup(
         id=f"gap-{placed.index}",
         title=f"Gap {where}",
@@ -355,6 +351,10 @@ def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
         ),
         actions=(_action("Take the gap out", do="remove-item", at=placed.index),),
     )  # fmt: skip
+
+
+def _end(a: Analysis, placed: Placed) -> str:
+    return "near" if a.layout.near is not None and placed.index < a.layout.near.index else "far"
 
 
 def _entrances(a: Analysis) -> Iterator[FieldGroup]:

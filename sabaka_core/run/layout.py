@@ -94,6 +94,10 @@ class RunLayout:
         high = self.far.index if self.far else len(self.placed)
         return tuple(p for p in self.placed if low < p.index < high)
 
+    def in_nest(self, placed: Placed) -> bool:
+        """Whether an item lies between the followers."""
+        return bool(self.nest) and self.nest[0].index <= placed.index <= self.nest[-1].index
+
     @cached_property
     def nest_combs(self) -> tuple[Placed, ...]:
         return tuple(p for p in self.nest if isinstance(p.item, Comb))

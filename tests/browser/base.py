@@ -77,7 +77,9 @@ class BrowserCase(LiveServerTestCase):
         self.assertEqual(self.errors, [], "the console complained")
 
     def new_context(self) -> BrowserContext:
-        return self.browser.new_context(viewport=self.size, accept_downloads=True, color_scheme="light")  # type: ignore[arg-type]
+        return self.browser.new_context(
+            viewport=self.size, accept_downloads=True, color_scheme="light", has_touch=self.size["width"] < 600
+        )  # type: ignore[arg-type]
 
     def new_page(self, context: BrowserContext) -> Page:
         page = context.new_page()

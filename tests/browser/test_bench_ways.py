@@ -40,6 +40,19 @@ class Mistakes(BrowserCase):
         expect(self.dimension("Top width")).to_have_text("440")
         expect(page.get_by_role("button", name="Undo")).to_be_disabled()
 
+    def test_a_fraction_half_typed_is_not_scolded(self) -> None:
+        self.dimension("Height").click()
+        field = self.page.get_by_role("textbox", name="Height", exact=True)
+        field.fill("")
+        field.press_sequentially("11 7/", delay=60)
+        self.page.wait_for_timeout(300)
+        expect(field).to_have_attribute("aria-invalid", "false")
+        self.page.keyboard.press("Enter")
+        expect(field).to_have_attribute("aria-invalid", "true")
+        field.fill("11 7/8 in")
+        self.page.keyboard.press("Enter")
+        expect(self.dimension("Height")).to_have_text("301.6")
+
     def test_the_drawing_follows_each_keystroke_and_escape_takes_it_back(self) -> None:
         self.dimension("Height").click()
         self.page.get_by_role("textbox", name="Height", exact=True).fill("250")
@@ -286,6 +299,21 @@ class ForEveryone(BrowserCase):
 
 class OnAPhone(BrowserCase):
     size = {"width": 390, "height": 844}
+
+    def test_a_finger_drags_the_follower(self) -> None:
+        self.enter_demo()
+        self.open("Bowline")
+        box = self.follower("far").bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        finger = self.context.new_cdp_session(self.page)
+        finger.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [{"x": x, "y": y}]})
+        for part in range(1, 7):
+            there = [{"x": x - 10 * part, "y": y}]
+            finger.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": there})
+        finger.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+        expect(self.badge("far")).not_to_have_text("782 mm · after bar 19")
+        expect(self.page.get_by_role("button", name="Undo")).to_be_enabled()
 
     def test_the_bench_fits_and_the_follower_moves(self) -> None:
         self.enter_demo()

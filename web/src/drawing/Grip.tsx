@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Handle, Units } from "../api/types";
 import { sentence, wrote } from "../lib/format";
-import { dropAt, gripOf, spot, type Spot, type Transform } from "./transform";
+import { dropAt, gripOf, spot, within, type Spot, type Transform } from "./transform";
 
 interface GripProps {
   handle: Handle;
@@ -22,7 +22,7 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
   const [live, setLive] = useState(false);
   const at = spot(t, [handle.grip_x_mm, handle.y_mm]);
 
-  const down = (event: PointerEvent<SVGGElement>) => {
+  const down = (event: PointerEvent<HTMLDivElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     event.currentTarget.focus();
     const { x, y } = onSheet(event);
@@ -30,7 +30,7 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
     setLive(true);
     event.preventDefault();
   };
-  const move = (event: PointerEvent<SVGGElement>) => {
+  const move = (event: PointerEvent<HTMLDivElement>) => {
     const hold = held.current;
     if (!hold) return;
     const { x, y } = onSheet(event);
@@ -49,7 +49,7 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
     setLive(false);
     onCancel();
   };
-  const key = (event: KeyboardEvent<SVGGElement>) => {
+  const key = (event: KeyboardEvent<HTMLDivElement>) => {
     if (event.key === "Escape") {
       drop();
       return;
@@ -62,7 +62,7 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
   };
 
   return (
-    <g
+    <div
       role="slider"
       tabIndex={0}
       aria-label={handle.label}
@@ -71,55 +71,41 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
       aria-valuemin={handle.least_mm}
       aria-valuemax={handle.most_mm}
       aria-valuetext={sentence(handle.text, units)}
+      title={`${handle.label}: ${wrote(handle.quantity, units)}. Drag, or use the arrow keys.`}
       data-handle={handle.id}
-      className={`touch-none outline-none ${handle.axis === "x" ? "cursor-ew-resize" : "cursor-ns-resize"} group`}
-      transform={`translate(${String(at.x)} ${String(at.y)})`}
+      className={`group absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center justify-center outline-none ${handle.axis === "x" ? "cursor-ew-resize" : "cursor-ns-resize"} ${look === "board" ? "h-23 w-11" : "size-9"}`}
+      style={{ left: at.x, top: at.y }}
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={up}
       onPointerCancel={drop}
       onKeyDown={key}
     >
-      <title>{`${handle.label}: ${wrote(handle.quantity, units)}. Drag, or use the arrow keys.`}</title>
       {look === "board" ? <BoardGrip live={live} /> : <CornerGrip live={live} />}
-    </g>
+    </div>
   );
 }
 
+const RING = "group-focus-visible:outline-3 group-focus-visible:outline-offset-2 group-focus-visible:outline-primary";
+
 function BoardGrip({ live }: { live: boolean }) {
+  const ground = live ? "bg-primary" : "bg-neutral group-hover:bg-primary";
   return (
-    <g>
-      <rect x="-22" y="-46" width="44" height="92" fill="transparent" />
-      <rect
-        x="-10"
-        y="-41"
-        width="20"
-        height="82"
-        rx="2"
-        className={`${live ? "fill-primary" : "fill-neutral group-hover:fill-primary"} group-focus-visible:stroke-primary`}
-        strokeWidth="3"
-      />
-      <path d="M-4 -5h8M-4 0h8M-4 5h8" className="stroke-neutral-content" strokeWidth="1.6" />
-    </g>
+    <span className={`flex h-20 w-5 flex-col items-center justify-center gap-[3px] rounded-xs ${ground} ${RING}`}>
+      {["a", "b", "c"].map((line) => (
+        <span key={line} className="h-[1.5px] w-2 bg-neutral-content" />
+      ))}
+    </span>
   );
 }
 
 function CornerGrip({ live }: { live: boolean }) {
-  return (
-    <>
-      <circle r="18" fill="transparent" />
-      <circle
-        r="6"
-        className={`${live ? "fill-primary" : "fill-base-100 group-hover:fill-primary"} stroke-primary group-focus-visible:fill-primary`}
-        strokeWidth="2"
-      />
-    </>
-  );
+  const ground = live ? "bg-primary" : "bg-base-100 group-hover:bg-primary";
+  return <span className={`size-3.5 rounded-full border-2 border-primary ${ground} ${RING}`} />;
 }
 
 /** Where the pointer is, in the sheet's own pixels. */
-function onSheet(event: PointerEvent<SVGGElement>): Spot {
-  const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM()?.inverse();
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-  return { x: point.x, y: point.y };
+function onSheet(event: PointerEvent<HTMLDivElement>): Spot {
+  const frame = event.currentTarget.closest("[data-drawing]")?.getBoundingClientRect();
+  return frame ? within(frame, event.clientX, event.clientY) : { x: event.clientX, y: event.clientY };
 }

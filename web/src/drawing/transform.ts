@@ -133,6 +133,11 @@ export function angleShape(t: Transform, mark: AngleMark): AngleShape {
   };
 }
 
+/** A place on the page as a place on a sheet. */
+export function within(frame: DOMRect, x: number, y: number): Spot {
+  return { x: x - frame.left, y: y - frame.top };
+}
+
 /** Where a handle is dropped: where the pointer is, less where it took hold. */
 export function dropAt(t: Transform, x: number, y: number, grip: Spot): Spot {
   const at = toMm(t, x, y);

@@ -44,16 +44,12 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
         <Sheet
           drawing={drawing}
           className="h-[22rem] md:h-auto md:min-h-0 md:grow"
-          marks={(t, size) => (
+          marks={(t, size) => <ScaleMark t={t} size={size} />}
+          overlay={(t, size) => (
             <>
-              <ScaleMark t={t} size={size} />
               {drawing.handles.map((handle) => (
                 <Grip key={handle.id} handle={handle} t={t} units={units} look={lookOf(handle)} {...handles(handle)} />
               ))}
-            </>
-          )}
-          overlay={(t, size) => (
-            <>
               {drawing.shapes.map((shape) => {
                 const at = numberPlace(shape, t);
                 if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;

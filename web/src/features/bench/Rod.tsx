@@ -33,13 +33,11 @@ export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
           const place = bench.report.run.find((each) => each.index === index);
           return place ? sentence(place.text, units) : "";
         }}
-        marks={(t) =>
-          rod.handles.map((handle) => (
-            <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
-          ))
-        }
         overlay={(t, size) => (
           <>
+            {rod.handles.map((handle) => (
+              <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
+            ))}
             {rod.handles.map((handle) => (
               <span
                 key={handle.id}

@@ -37,6 +37,8 @@ export interface Bench {
   replace: (document: Hive) => Promise<void>;
 }
 
+// So long a pause in typing means that more isn't coming: “3” is no height, but “300” will be.
+const PAUSE_MS = 700;
 const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
 const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
@@ -62,6 +64,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
   const latest = useRef(kept);
   const view = useRef(drawing);
   const more = useRef<ReportPart[]>([]);
+  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const waiting = useRef<{ edit: Edit; source: string } | null>(null);
   const asking = useRef(false);
@@ -84,6 +87,15 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
     setTrouble({ source, reason });
   }, []);
 
+  const complain = useCallback(
+    (error: unknown, source: string) => {
+      pause.current = setTimeout(() => {
+        fail(error, source);
+      }, PAUSE_MS);
+    },
+    [fail],
+  );
+
   const inTurn = useCallback(<T,>(work: () => Promise<T>): Promise<T> => {
     const next = queue.current.then(work, work);
     queue.current = next.catch(() => undefined);
@@ -92,6 +104,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const run = useCallback(
     (edit: Edit, source: string, becoming: (out: EditOut, now: Kept) => Kept, label: string) => {
+      clearTimeout(pause.current);
       turn.current = Symbol();
       waiting.current = null;
       return inTurn(async () => {
@@ -161,6 +174,8 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const preview = useCallback(
     (edit: Edit, source: string) => {
+      clearTimeout(pause.current);
+      setTrouble(null);
       waiting.current = { edit, source };
       if (asking.current) return;
       asking.current = true;
@@ -176,17 +191,18 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
               setTrouble(null);
             }
           } catch (error) {
-            if (turn.current === mine) fail(error, from);
+            if (turn.current === mine) complain(error, from);
           }
         }
         asking.current = false;
       };
       void ask();
     },
-    [fail],
+    [complain],
   );
 
   const calm = useCallback(() => {
+    clearTimeout(pause.current);
     turn.current = Symbol();
     waiting.current = null;
     setPassing(null);
