@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Feeder, Follower, Gap, RunItem
+from sabaka_core.document.run import Follower, Gap, RunItem
 from sabaka_core.run.layout import lay_out
 from sabaka_core.sources import practice
 
@@ -79,8 +79,3 @@ def close_run(hive: Hive, keep: int | None = None) -> Hive:
         if abs(left) <= 1e-6:
             return with_items(hive, tuple(items))
     return hive
-
-
-def feeder_at(items: tuple[RunItem, ...]) -> int | None:
-    """Index of a hanging feeder, when the run has one."""
-    return next((i for i, item in enumerate(items) if isinstance(item, Feeder)), None)

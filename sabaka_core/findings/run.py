@@ -8,17 +8,15 @@ from functools import partial
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Comb, Follower, Gap, RunItem, Spacer
+from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
 from sabaka_core.edits.fields import replace_value
-from sabaka_core.edits.follower import add_follower, move_follower, track
+from sabaka_core.edits.follower import add_follower
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
-from sabaka_core.quantity import count, litres, mm, text
+from sabaka_core.quantity import count, mm, text
 from sabaka_core.run.layout import Placed, is_gap
 from sabaka_core.sources import GEOMETRY, practice
-
-STRENGTHS: dict[str, str] = {"nucleus": "a nucleus", "growing": "a growing colony", "full": "a full colony"}
 
 
 def item_path(placed: Placed, field: str) -> str:
@@ -222,128 +220,3 @@ def _without(a: Analysis, taken: list[Placed], gap: Placed) -> Hive:
             item = item.model_copy(update={"length_mm": round(item.length_mm + freed, 6)})
         items.append(item)
     return with_items(a.hive, tuple(items))
-
-
-@rule("follower-foot-gap")
-def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
-    """The follower's foot neither stands on the floor nor ends a safe way short of it."""
-    row = practice("follower_foot_gap")
-    low, high = row.span
-    for placed, board in _followers(a):
-        gap = board.foot_gap_mm
-        if gap == 0 or row.holds(gap):
-            continue
-        nearest = low if gap < low else high
-        yield Draft(
-            code="follower-foot-gap",
-            subject=board.side,
-            severity="warning",
-            text=text(f"The foot of the {board.side} follower ends {{gap}} above the floor.", gap=mm(gap)),
-            why=row.why,
-            place=on("along", placed.middle_mm, a.section.height_mm),
-            number=mm(gap),
-            limit=text("none, or {low} to {high}", low=mm(low), high=mm(high)),
-            source=row.source,
-            path=item_path(placed, "foot_gap_mm"),
-            proposals=partial(_set_follower, a, placed, "foot_gap_mm", nearest, "Leave {gap} under the foot"),
-        )
-
-
-@rule("follower-side-clearance")
-def follower_side_clearance(a: Analysis) -> Iterator[Draft]:
-    """The follower binds on the walls, or leaves more than its school allows."""
-    for placed, board in _followers(a):
-        row = practice(f"follower_side_{board.fit}")
-        gap = board.side_clearance_mm
-        if row.holds(gap):
-            continue
-        low, high = row.span
-        nearest = low if gap < low else high
-        yield Draft(
-            code="follower-side-clearance",
-            subject=board.side,
-            severity="warning",
-            text=text(
-                f"The {board.side} follower clears the walls by {{gap}}, odd for a {board.fit} one.", gap=mm(gap)
-            ),
-            why=row.why,
-            place=on("plan", placed.middle_mm, a.section.top_mm / 2),
-            number=mm(gap),
-            limit=text("{low} to {high} a side", low=mm(low), high=mm(high)),
-            source=row.source,
-            school=f"{board.fit} followers",
-            path=item_path(placed, "side_clearance_mm"),
-            proposals=partial(_set_follower, a, placed, "side_clearance_mm", nearest, "Leave {gap} a side"),
-        )
-
-
-def _followers(a: Analysis) -> Iterator[tuple[Placed, Follower]]:
-    for placed in (a.layout.near, a.layout.far):
-        if placed is not None and isinstance(placed.item, Follower):
-            yield placed, placed.item
-
-
-def _set_follower(a: Analysis, placed: Placed, field: str, value: float, words: str) -> tuple[Proposal]:
-    change = partial(replace_value, a.hive, item_path(placed, field), value)
-    return (Proposal(text(words, gap=mm(value)), change),)
-
-
-@rule("volume-off")
-def volume_off(a: Analysis) -> Iterator[Draft]:
-    """The room between the followers is far from what the colony needs."""
-    for index, colony in enumerate(a.hive.colonies):
-        if colony.stretch != "between-followers" or not a.layout.nest_combs:
-            continue
-        row = practice(f"volume_{colony.strength}")
-        room = a.volumes.occupied_l
-        if row.holds(room):
-            continue
-        low, high = row.span
-        short = room < low
-        yield Draft(
-            code="volume-off",
-            subject=colony.id,
-            severity="warning",
-            text=text(
-                f"{{room}} between the followers is {'little' if short else 'much'} for {STRENGTHS[colony.strength]}.",
-                room=litres(room),
-            ),
-            why=row.why,
-            place=on("rod", (a.layout.nest_start_mm + a.layout.nest_end_mm) / 2, STRIP_MM / 2),
-            number=litres(room),
-            limit=text("{low} to {high}", low=litres(low), high=litres(high)),
-            source=row.source,
-            path=f"/colonies/{index}/strength",
-            proposals=partial(_better_sized, a, low if short else high),
-        )
-
-
-def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
-    """Move a follower just far enough, the one at the honey end first."""
-    per_mm = a.volumes.occupied_l / (a.layout.nest_end_mm - a.layout.nest_start_mm)
-    wished_mm = bound_l / per_mm
-    sides: tuple[Side, Side] = ("near", "far") if a.chamber.run.nest_at == "far" else ("far", "near")
-    for side in sides:
-        board = a.layout.far if side == "far" else a.layout.near
-        if board is None:
-            continue
-        way = track(a.hive, side)
-        anchor = a.layout.nest_start_mm if side == "far" else a.layout.nest_end_mm
-        widening = a.volumes.occupied_l < bound_l
-        fits = [
-            stop
-            for stop in way.stops
-            if (abs(stop.face_mm - anchor) >= wished_mm - 1e-6) == widening
-            or abs(abs(stop.face_mm - anchor) - wished_mm) < 1e-6
-        ]
-        if not fits:
-            continue
-        stop = min(fits, key=lambda s: abs(abs(s.face_mm - anchor) - wished_mm))
-        place = "after" if side == "far" else "before"
-        yield Proposal(
-            text(
-                f"Move the {side} follower to {{x}}, {place} bar {way.bar_number(stop)}",
-                x=mm(stop.face_mm),
-            ),
-            partial(move_follower, a.hive, side, stop.face_mm),
-        )

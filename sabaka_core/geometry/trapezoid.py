@@ -52,10 +52,6 @@ class Trapezoid:
         """The part of the section below a depth, as a trapezoid of its own."""
         return Trapezoid(2 * self.half_width_mm(depth_mm), self.floor_mm, self.height_mm - depth_mm)
 
-    def above(self, depth_mm: float) -> Trapezoid:
-        """The part of the section above a depth."""
-        return Trapezoid(self.top_mm, 2 * self.half_width_mm(depth_mm), depth_mm)
-
     def board_width_mm(self, thickness_mm: float) -> float:
         """Board to buy for one side: ``s + t·tan|θ|``, both long edges bevelled [mm]."""
         return self.face_mm + thickness_mm * tan(abs(self.slope_rad))

@@ -6,9 +6,8 @@ from dataclasses import dataclass
 from math import pi
 
 from sabaka_core.document.chambers import Chamber
-from sabaka_core.document.run import Feeder
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.run.layout import RunLayout, is_gap
+from sabaka_core.run.layout import RunLayout
 from sabaka_core.sources import practice
 
 
@@ -64,8 +63,3 @@ def volumes(chamber: Chamber, section: Trapezoid, layout: RunLayout) -> Volumes:
         far_gap_l=net_mm2 * far / 1e6,
         boards_l=net_mm2 * boards / 1e6,
     )
-
-
-def open_gap_mm(layout: RunLayout, side: str) -> float:
-    """Open room behind a follower, bars and feeders set aside [mm]."""
-    return sum(p.length_mm for p in layout.behind(side) if is_gap(p.item) or isinstance(p.item, Feeder))

@@ -1,0 +1,198 @@
+"""Rules on bars: strength, length on their rests, width as comb spacing."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from functools import partial
+from math import ceil, floor
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
+from sabaka_core.document.combs import TopBar
+from sabaka_core.document.run import Comb
+from sabaka_core.edits.items import bar_width
+from sabaka_core.findings.alike import alike, bar_path, be, length_mm, named, set_bars, subject
+from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.quantity import mm, text
+from sabaka_core.report.models import Place
+from sabaka_core.sources import practice
+
+BEES: dict[str, str] = {
+    "african": "bees of African stock",
+    "european": "bees of European stock",
+    "wide": "the wide-bar school",
+}
+
+
+@rule("bar-too-weak")
+def bar_too_weak(a: Analysis) -> Iterator[Draft]:
+    """The bar sags too far under a comb full of honey."""
+    row = practice("bar_deflection")
+    span = a.section.top_mm
+    for bar in a.bars:
+        load, width = a.honey_kg(bar), a.outlines[bar.id].width_mm
+        sag = deflection_mm(load, span, width, bar.width_mm, bar.thickness_mm)
+        allowed = span / row.number
+        if sag <= allowed:
+            continue
+        yield Draft(
+            code="bar-too-weak",
+            subject=bar.id,
+            severity="warning",
+            text=text(f"The {bar.name} would sag {{sag}} under a comb full of honey.", sag=mm(sag)),
+            why=row.why,
+            place=on("section", 0.0, -bar.thickness_mm),
+            number=mm(sag),
+            limit=text("at most {allowed}, a three-hundredth of the span", allowed=mm(allowed)),
+            source=row.source,
+            path=bar_path(a, bar, "thickness_mm"),
+            proposals=partial(
+                set_bars, a, (bar,), "thickness_mm", least_thickness_mm(load, span, width, bar.width_mm),
+                "Make the bars {size} thick",
+            ),
+        )  # fmt: skip
+
+
+@rule("bar-too-short")
+def bar_too_short(a: Analysis) -> Iterator[Draft]:
+    """The bar has too little wood on its rests."""
+    row = practice("bar_bearing")
+    least = a.section.top_mm + 2 * row.number
+    for bars in alike(a, length_mm):
+        if length_mm(bars[0]) < least - 0.05:
+            yield Draft(
+                code="bar-too-short",
+                subject=subject(bars),
+                severity="error",
+                text=text(
+                    f"The {named(bars)} {be(bars)} {{by}} too short to lie safely on both rests.",
+                    by=mm(least - length_mm(bars[0])),
+                ),
+                why=row.why,
+                place=_bar_end(bars[0]),
+                number=mm(length_mm(bars[0])),
+                limit=text("at least {least}", least=mm(least)),
+                source=row.source,
+                path=bar_path(a, bars[0], "length_mm"),
+                proposals=_new_length(a, bars, float(ceil(least - 1e-6))),
+            )
+
+
+@rule("bar-too-long")
+def bar_too_long(a: Analysis) -> Iterator[Draft]:
+    """The bar doesn't go into its rebate, or stands out beyond the walls."""
+    row = practice("bar_play")
+    rebated = a.chamber.rest.kind == "rebate"
+    most = a.rest_span_mm - (2 * row.number if rebated else 0.0)
+    say = "than the rebates allow." if rebated else "than the box is wide, and stands out under the lid."
+    lid = "A lid that meets the bars' ends doesn't close, and rain runs in along them."
+    for bars in alike(a, length_mm):
+        if length_mm(bars[0]) > most + 0.05:
+            yield Draft(
+                code="bar-too-long",
+                subject=subject(bars),
+                severity="error" if rebated else "warning",
+                text=text(f"The {named(bars)} {be(bars)} {{by}} longer {say}", by=mm(length_mm(bars[0]) - most)),
+                why=row.why if rebated else lid,
+                place=_bar_end(bars[0]),
+                number=mm(length_mm(bars[0])),
+                limit=text("at most {most}", most=mm(most)),
+                source=row.source,
+                path=bar_path(a, bars[0], "length_mm"),
+                proposals=_new_length(a, bars, float(floor(most + 1e-6))),
+            )
+
+
+def _bar_end(bar: TopBar) -> Place:
+    return on("section", bar.length_mm / 2, -bar.thickness_mm / 2)
+
+
+def _new_length(a: Analysis, bars: tuple[TopBar, ...], size_mm: float) -> Callable[[], Iterable[Proposal]]:
+    return partial(set_bars, a, bars, "length_mm", size_mm, "Make the bars {size} long")
+
+
+@rule("spacing-too-narrow")
+def spacing_too_narrow(a: Analysis) -> Iterator[Draft]:
+    """The bar is narrower than a comb and the passage beside it."""
+    comb, space = practice("comb_thickness"), practice("bee_space")
+    least = comb.span[1] + space.span[0]
+    for bar in a.bars:
+        if bar.width_mm < least - 1e-6:
+            wished = _wished_mm(a)
+            yield Draft(
+                code="spacing-too-narrow",
+                subject=bar.id,
+                severity="error",
+                text=text(
+                    f"The {bar.name} is {{width}} wide: a comb and a bee space need {{least}}.",
+                    width=mm(bar.width_mm),
+                    least=mm(least),
+                ),
+                why=comb.why,
+                place=_first_place(a, bar),
+                number=mm(bar.width_mm),
+                limit=text("at least {least}", least=mm(least)),
+                source=comb.source,
+                path=bar_path(a, bar, "width_mm"),
+                proposals=partial(_width, a, bar, wished),
+            )
+
+
+@rule("spacing-odd")
+def spacing_odd(a: Analysis) -> Iterator[Draft]:
+    """The bar's width isn't what these bees, or honey combs, are usually given."""
+    least = practice("comb_thickness").span[1] + practice("bee_space").span[0]
+    for bar in a.bars:
+        if bar.width_mm < least - 1e-6:
+            continue
+        low, high, row_key = _usual_width(a, bar)
+        if low - 1e-6 <= bar.width_mm <= high + 1e-6:
+            continue
+        row = practice(row_key)
+        nearest = _wished_mm(a) if row_key != "honey_spacing" else (low if bar.width_mm < low else high)
+        yield Draft(
+            code="spacing-odd",
+            subject=bar.id,
+            severity="warning",
+            text=text(
+                f"The {bar.name} is {{width}} wide, which is odd for {_whom(a, row_key)}.",
+                width=mm(bar.width_mm),
+            ),
+            why=row.why,
+            place=_first_place(a, bar),
+            number=mm(bar.width_mm),
+            limit=text("{low} to {high}", low=mm(low), high=mm(high)),
+            source=row.source,
+            school=BEES[a.hive.choices.bees],
+            path=bar_path(a, bar, "width_mm"),
+            proposals=partial(_width, a, bar, nearest),
+        )
+
+
+def _whom(a: Analysis, row_key: str) -> str:
+    return "honey combs" if row_key == "honey_spacing" else BEES[a.hive.choices.bees]
+
+
+def _wished_mm(a: Analysis) -> float:
+    return practice(f"spacing_{a.hive.choices.bees}").number
+
+
+def _usual_width(a: Analysis, bar: TopBar) -> tuple[float, float, str]:
+    """Usual widths of a bar [mm] and the row they come from: brood decides where a bar serves both."""
+    roles = {p.item.role for p in a.layout.combs if isinstance(p.item, Comb) and p.item.type == bar.id}
+    wished = _wished_mm(a)
+    if roles == {"honey"}:
+        low, high = practice("honey_spacing").span
+        return min(low, wished), high, "honey_spacing"
+    play = practice("spacing_tolerance").number
+    return wished - play, wished + play, f"spacing_{a.hive.choices.bees}"
+
+
+def _width(a: Analysis, bar: TopBar, width_mm: float) -> tuple[Proposal]:
+    words = text(f"Make the {bar.name} {{width}} wide", width=mm(width_mm))
+    return (Proposal(words, lambda: bar_width(a.hive, bar.id, width_mm)),)
+
+
+def _first_place(a: Analysis, bar: TopBar) -> Place:
+    first = next((p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.type == bar.id), None)
+    return on("rod", first.middle_mm if first else 0.0, STRIP_MM / 3)
