@@ -72,7 +72,8 @@ def parse_length(text: str, default: System = "mm", field: str = "length") -> fl
         match = _TERM.match(body, at)
         if match is None:
             raise _not_a_length(text, field)
-        unit = _unit(match["unit"], default, text, field)
+        # “2 ft 3” means three inches, whatever the default.
+        unit = _unit(match["unit"], "in" if last_unit == "ft" else default, text, field)
         if last_unit is not None and MM_PER[unit] >= MM_PER[last_unit]:
             raise _not_a_length(text, field)
         total += _term_value(match, text, field) * MM_PER[unit]

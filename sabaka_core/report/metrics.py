@@ -14,6 +14,7 @@ from sabaka_core.document.run import Comb
 from sabaka_core.quantity import Quantity, Unit, deg, litres, mm
 from sabaka_core.report.models import Group, Input, Metric, Working
 from sabaka_core.run.entrances import opening_area_mm2
+from sabaka_core.run.volumes import trough_area_mm2
 from sabaka_core.sources import COMMON, GEOMETRY, KEEPER, Source, practice
 
 HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
@@ -141,6 +142,12 @@ def _cavity(a: Analysis) -> Iterator[Metric]:
     yield _metric(
         "cavity.litter_l", "Taken by litter", litres(v.litter_l), "section under its top × L",
         _in("l", "litter depth", a.litter_mm, "mm", KEEPER), length,
+    )  # fmt: skip
+    trough = a.chamber.litter
+    yield _metric(
+        "cavity.trough_l", "In a trough below the floor", litres(trough_area_mm2(a.chamber) * a.chamber.length_mm / 1e6),
+        "π/4 × wide × deep × L, not part of the cavity", _in("w", "wide", trough.width_mm, "mm", KEEPER),
+        _in("d", "deep", trough.sunk_mm, "mm", KEEPER), length,
     )  # fmt: skip
     yield _metric(
         "cavity.equivalent_boxes", "Whole, as ten-frame deep boxes", Quantity(value=v.equivalent_boxes, unit="boxes"),

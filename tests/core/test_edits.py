@@ -2,13 +2,26 @@
 
 from __future__ import annotations
 
+import contextlib
 import copy
+from collections.abc import Iterator
 from typing import Any
 from unittest import TestCase
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from sabaka_core import Hive, InfeasibleError, ParameterError, apply_edit, apply_patch, build_report, patch_between
+from sabaka_core import (
+    Hive,
+    InfeasibleError,
+    ParameterError,
+    SabakaError,
+    apply_edit,
+    apply_patch,
+    build_report,
+    patch_between,
+)
 from sabaka_core.analysis import analyse
 from sabaka_core.edits import Edit
 from sabaka_core.edits.closing import leftover_mm
@@ -249,6 +262,7 @@ class Patches(TestCase):
             [{"op": "sing", "path": "/name"}],
             [{"path": "/name"}],
             [{"op": "test", "path": "/name", "value": "other"}],
+            [{"op": "copy", "from": "/chambers", "path": "/boards"}],
         ):
             with self.subTest(patch), self.assertRaises(ParameterError):
                 apply_patch(start, patch)
@@ -282,3 +296,64 @@ class Forms(TestCase):
                         edit = option.edit or {"do": "set", "path": field.path, "text": option.value}
                         chosen = do(design, **copy.deepcopy(edit))
                         build_report(chosen)
+
+
+def pointers(value: Any, here: str = "") -> Iterator[str]:
+    """Every JSON pointer of a document."""
+    if here:
+        yield here
+    children = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    for key, child in children:
+        yield from pointers(child, f"{here}/{key}")
+
+
+TEXTS = st.sampled_from(
+    ["0", "-1", "1/0", "", "12", "900", "1e9", "yes", "open", "deep", "far-end", "14 5/16 in", "🐝", "{x}"]
+)
+PATHS = st.sampled_from(sorted(set(pointers(example("granny")))))
+INDEX = st.integers(0, 30)
+WISHES: st.SearchStrategy[dict[str, Any]] = st.one_of(
+    st.fixed_dictionaries({"do": st.just("set"), "path": PATHS, "text": TEXTS, "units": st.sampled_from(["mm", "in"])}),
+    st.fixed_dictionaries(
+        {
+            "do": st.just("drop"),
+            "handle": st.sampled_from(
+                ["section-top", "section-floor", "section-height", "follower-near", "follower-far"]
+            ),
+            "x_mm": st.floats(-2000, 2000),
+            "y_mm": st.floats(-2000, 2000),
+            "snap": st.booleans(),
+        }
+    ),
+    st.fixed_dictionaries({"do": st.just("remove-item"), "at": INDEX}),
+    st.fixed_dictionaries({"do": st.just("swap-items"), "at": INDEX, "other": INDEX}),
+    st.fixed_dictionaries(
+        {"do": st.sampled_from(["add-follower", "remove-follower"]), "side": st.sampled_from(["near", "far"])}
+    ),
+    st.fixed_dictionaries({"do": st.just("add-entrance"), "kind": st.sampled_from(["hole", "slot", "disc"])}),
+    st.fixed_dictionaries(
+        {
+            "do": st.just("patch"),
+            "patch": st.lists(
+                st.fixed_dictionaries(
+                    {"op": st.sampled_from(["add", "remove", "replace", "move", "test", "x"]), "path": PATHS},
+                    optional={"value": st.sampled_from([None, 1, "a", [], {}]), "from": PATHS},
+                ),
+                max_size=3,
+            ),
+        }
+    ),
+)
+
+
+class Anything(TestCase):
+    @settings(max_examples=150)
+    @given(st.sampled_from(["granny", "bowline"]), st.lists(WISHES, min_size=1, max_size=4))
+    def test_whatever_is_asked_ends_in_a_design_or_a_reason(self, name: str, wishes: list[dict[str, Any]]) -> None:
+        """Property: an edit gives a valid design with a whole report, or an error made for keepers."""
+        design = hive(example(name))
+        for wish in wishes:
+            with contextlib.suppress(SabakaError):
+                changed = do(design, **wish)
+                build_report(changed)
+                design = changed

@@ -31,7 +31,7 @@ class LengthsAgainstPint(TestCase):
 
     def test_feet_and_inches_together(self) -> None:
         expected = (UREG.Quantity(2, "ft") + UREG.Quantity(3.5, "inch")).to("mm").magnitude
-        for written in ("2 ft 3 1/2 in", "2' 3 1/2\"", "2ft 3.5in", "2′ 3½″"):
+        for written in ("2 ft 3 1/2 in", "2' 3 1/2\"", "2ft 3.5in", "2′ 3½″", "2 ft 3 1/2"):
             with self.subTest(written):
                 self.assertAlmostEqual(parse_length(written), expected)
 

@@ -40,7 +40,7 @@ export function App() {
 }
 
 function WithSettings({ children }: { children: ReactNode }) {
-  const [units, setUnits] = useState<Units>(() => recall("units", ["mm", "in"]) ?? "mm");
+  const [units, setUnits] = useState<Units>(() => recall("units", ["mm", "in", "in32"]) ?? "mm");
   const [theme, setTheme] = useState<Theme>(() => recall("theme", ["sheet", "night"]) ?? preferred());
 
   useEffect(() => {

@@ -26,6 +26,12 @@ describe("quantities", () => {
     expect(wrote({ value: 28.3168, unit: "L" }, "in")).toBe("1 ft³");
   });
 
+  it("come in thirty-seconds on request", () => {
+    expect(wrote({ value: 25.4 / 32, unit: "mm" }, "in32")).toBe("1/32 in");
+    expect(wrote({ value: 363.5375, unit: "mm" }, "in32")).toBe("14 5/16 in");
+    expect(wrote({ value: 28.3168, unit: "L" }, "in32")).toBe("1 ft³");
+  });
+
   it("lose no whole zeros and gain no negative nothing", () => {
     expect(wrote({ value: 100, unit: "mm" }, "mm")).toBe("100 mm");
     expect(wrote({ value: 1200, unit: "cm2" }, "mm")).toBe("1200 cm²");

@@ -1,4 +1,4 @@
-import type { Quantity, Text, Units } from "../api/types";
+import type { Quantity, System, Text, Units } from "../api/types";
 
 /**
  * How numbers are written. The one place of the front end, with the sheet transform, that may
@@ -6,7 +6,7 @@ import type { Quantity, Text, Units } from "../api/types";
  */
 
 const MM_PER_INCH = 25.4;
-const SIXTEENTHS = 16;
+const FINEST: Record<Exclude<Units, "mm">, number> = { in: 16, in32: 32 };
 
 interface Written {
   number: string;
@@ -37,14 +37,19 @@ const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number
   "per cm2": [6.4516, 1, "/in²"],
 };
 
-/** A length in inches with sixteenths: 14 5/16. */
-export function inches(mm: number): string {
+/** What a bare number means under these units. */
+export function system(units: Units): System {
+  return units === "mm" ? "mm" : "in";
+}
+
+/** A length in inches with fractions: 14 5/16. */
+export function inches(mm: number, finest = FINEST.in): string {
   const sign = mm < 0 ? "−" : "";
-  const parts = Math.round((Math.abs(mm) / MM_PER_INCH) * SIXTEENTHS);
-  const whole = Math.floor(parts / SIXTEENTHS);
-  let top = parts % SIXTEENTHS;
+  const parts = Math.round((Math.abs(mm) / MM_PER_INCH) * finest);
+  const whole = Math.floor(parts / finest);
+  let top = parts % finest;
   if (top === 0) return `${whole === 0 ? "" : sign}${String(whole)}`;
-  let bottom = SIXTEENTHS;
+  let bottom = finest;
   while (top % 2 === 0) {
     top /= 2;
     bottom /= 2;
@@ -60,8 +65,8 @@ function fixed(value: number, digits: number): string {
 
 /** A quantity as number and unit, apart. */
 export function written(quantity: Quantity, units: Units): Written {
-  if (units === "in") {
-    if (quantity.unit === "mm") return { number: inches(quantity.value), unit: "in" };
+  if (units !== "mm") {
+    if (quantity.unit === "mm") return { number: inches(quantity.value, FINEST[units]), unit: "in" };
     const other = IMPERIAL[quantity.unit];
     if (other) return { number: fixed(quantity.value * other[0], other[1]), unit: other[2] };
   }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { AngleMark, Dimension } from "../../api/types";
 import type { Spot } from "../../drawing/transform";
-import { typeable, written } from "../../lib/format";
+import { system, typeable, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { useTyped } from "../../ui/useTyped";
 import { setEdit } from "./edits";
@@ -22,7 +22,7 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
   const closing = useRef(false);
   const path = mark.path;
   const { number, unit } = written(mark.quantity, units);
-  const edit = (text: string) => ({ ...setEdit(path ?? "", text), units });
+  const edit = (text: string) => ({ ...setEdit(path ?? "", text), units: system(units) });
 
   const [frozen, setFrozen] = useState("");
   const typed = useTyped({

@@ -5,7 +5,8 @@ const FINISHED = new Set<string>(["Shape"]);
 
 /** The steps of the work in their order, ticked like a rule. Only finished ones can be entered. */
 export function Rail({ report }: { report: Report }) {
-  const wrong = report.findings.filter((finding) => finding.severity !== "note").length;
+  const wanting = report.findings.filter((finding) => finding.severity !== "note");
+  const grave = wanting.some((finding) => finding.severity === "error");
   return (
     <nav aria-label="Steps" className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r">
       <ol className="flex md:block md:py-2.5">
@@ -24,9 +25,9 @@ export function Rail({ report }: { report: Report }) {
               ) : (
                 <span aria-disabled="true" title={`${step} is still to be built`}>{step}</span>
               )}
-              {here && wrong > 0 ? (
-                <span className="rounded-sm bg-error px-1 text-xs font-semibold text-error-content" title={`${String(wrong)} to mend`}>
-                  {wrong}
+              {here && wanting.length > 0 ? (
+                <span className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${grave ? "bg-error" : "bg-primary"}`} title={`${String(wanting.length)} to mend`}>
+                  {wanting.length}
                 </span>
               ) : null}
             </li>

@@ -23,7 +23,7 @@ export function TopBar({ id, bench, keeping }: { id: string; bench: Bench; keepi
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
         <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
         <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
-        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"]]} onChange={setUnits} />
+        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"], ["in32", "1/32"]]} onChange={setUnits} />
         <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
         <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">Print</Link>
         <details className="dropdown dropdown-end">

@@ -1,6 +1,7 @@
 import { useCallback } from "react";
 import type { Edit, Handle, Units } from "../../api/types";
 import type { Spot } from "../../drawing/transform";
+import { system } from "../../lib/format";
 import type { Bench } from "./useBench";
 
 /** What happens when a handle is dragged, dropped or let go. */
@@ -14,7 +15,7 @@ export function useHandles(bench: Bench, units: Units) {
         x_mm: at.x,
         y_mm: at.y,
         snap,
-        units,
+        units: system(units),
       });
       return {
         onDrag: (at: Spot, snap: boolean) => {
@@ -24,7 +25,7 @@ export function useHandles(bench: Bench, units: Units) {
           void commit(drop(at, snap), `${handle.label} moved`, handle.id);
         },
         onNudge: (forward: boolean, fine: boolean) => {
-          void commit({ do: "nudge", handle: handle.id, forward, fine, units }, `${handle.label} moved`, handle.id);
+          void commit({ do: "nudge", handle: handle.id, forward, fine, units: system(units) }, `${handle.label} moved`, handle.id);
         },
         onCancel: calm,
       };

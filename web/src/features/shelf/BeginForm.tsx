@@ -35,7 +35,7 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
               <input
                 type="radio"
                 name="preset"
-                className="radio radio-sm mt-0.5"
+                className="radio radio-sm mt-0.5 border-base-content"
                 checked={preset === each.id}
                 onChange={() => { setPreset(each.id); }}
               />

@@ -56,7 +56,7 @@ export function ShelfPage() {
       <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
         <span className="named text-xl font-semibold">Sabaka</span>
         <span className="grow" />
-        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"]]} onChange={setUnits} />
+        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"], ["in32", "1/32"]]} onChange={setUnits} />
         <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
         <span>{me.data?.name}</span>
         <button
