@@ -66,11 +66,15 @@ def show(name: str, value: float, target: float, unit: str, yard: float) -> None
 def in_process(yard: float) -> None:
     """Full reports in process."""
     from sabaka_core import build_report, validate_hive
+    from sabaka_core.analysis import analyse
+    from sabaka_core.drawing.slope import slope_points
 
     for label, name in (("sound", "bowline"), ("full of mistakes, mends tried", "granny")):
         hive = validate_hive(thirty_bars(name))
         median = statistics.median(timed(lambda hive=hive: build_report(hive), 60))  # type: ignore[misc]
         show(f"full report, 30 bars, {label}", median, 15, "ms", yard)
+    analysis = analyse(validate_hive(thirty_bars()))
+    show("slope sweep, 200 points", statistics.median(timed(lambda: slope_points(analysis, 199), 20)), 100, "ms", yard)
     for bars in (10, 20, 40, 80):
         document = thirty_bars()
         items = document["chambers"][0]["run"]["items"]

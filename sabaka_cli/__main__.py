@@ -8,7 +8,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import get_args
 
-from sabaka_cli.words import check_text, metrics_page, report_text
+from sabaka_cli.words import check_text, metrics_page, report_text, slope_json
 from sabaka_core.document import Hive, hive_text, load_hive
 from sabaka_core.document.schema import schema_text
 from sabaka_core.drawing.models import DrawingName
@@ -53,6 +53,8 @@ def _parser() -> argparse.ArgumentParser:
     command("migrate", _migrate, "the design in the current version of the format")
     svg = command("svg", _svg, "a drawing as SVG")
     svg.add_argument("--drawing", choices=get_args(DrawingName), default="section")
+    slope = command("slope", _slope, "what each slope of the side walls gives, and the optima, as JSON")
+    slope.add_argument("--points", type=int, default=81, help="points of the sweep, 2 to 2000")
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
     return parser
@@ -84,6 +86,11 @@ def _svg(options: argparse.Namespace) -> int:
     name: DrawingName = options.drawing
     parts: list[ReportPart] = [name]
     print(to_svg(build_report(_read(options), parts).drawings[name]), end="")
+    return 0
+
+
+def _slope(options: argparse.Namespace) -> int:
+    print(slope_json(_read(options), min(max(options.points, 2), 2000)))
     return 0
 
 

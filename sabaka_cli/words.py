@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+import json
 from itertools import groupby
 
+from sabaka_core.analysis import analyse
+from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
+from sabaka_core.document import Hive
+from sabaka_core.drawing.slope import slope_points
 from sabaka_core.quantity import Quantity, plain, plain_quantity
 from sabaka_core.report.models import Finding, Metric, Report
 
@@ -43,6 +48,36 @@ def metrics_page(report: Report) -> str:
         formula = metric.working.formula.replace("|", "\\|")
         lines.append(f"| `{metric.key}` | {metric.unit} | {metric.label} | {formula} | {metric.source.mark} |")
     return "\n".join(lines) + "\n"
+
+
+def slope_json(hive: Hive, points: int) -> str:
+    """The slope sweep with top and height held, and both optima, as JSON."""
+    a = analyse(hive)
+    clear = steepest_clear_deg(a.comb_brief, a.section.top_mm, a.section.height_mm)
+    widest = max((b.width_mm for b in hive.boards if abs(b.thickness_mm - a.side_mm) <= 0.5), default=None)
+    best = None if widest is None else best_from_board(a.comb_brief, a.section.top_mm, widest, a.side_mm)
+    return json.dumps(
+        {
+            "slope_deg": a.section.slope_deg,
+            "steepest_clear_deg": clear,
+            "board_mm": widest,
+            "best_from_board": None if best is None else _slope_row(best),
+            "sweep": [_slope_row(point) for point in slope_points(a, points - 1)],
+        },
+        indent=2,
+    )
+
+
+def _slope_row(point: SlopePoint) -> dict[str, float]:
+    return {
+        "slope_deg": point.slope_deg,
+        "floor_mm": point.section.floor_mm,
+        "height_mm": point.section.height_mm,
+        "comb_cm2": point.comb_mm2 / 100,
+        "unused_cm2": point.unused_mm2 / 100,
+        "least_clearance_mm": point.clearance_mm,
+        "contact_length_mm": point.contact_mm,
+    }
 
 
 def _finding_lines(finding: Finding) -> list[str]:

@@ -8,6 +8,7 @@ from typing import Any
 
 from sabaka_core.combs.contents import honey_kg
 from sabaka_core.combs.outlines import CombOutlines, outlines_of
+from sabaka_core.combs.slope import CombBrief
 from sabaka_core.document.chambers import Chamber, total_thickness_mm
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
@@ -84,6 +85,17 @@ class Analysis:
     def comb(self) -> CombOutlines:
         """Outlines of the main bar's comb."""
         return self.outlines[self.main_bar.id]
+
+    @property
+    def comb_brief(self) -> CombBrief:
+        """The main bar's comb apart from its cavity, for asking what another slope would give."""
+        choices = self.hive.choices
+        return CombBrief(
+            self.main_bar.guide.length_mm,
+            choices.bee_space_mm,
+            self.section.height_mm - self.comb_depth_mm,
+            choices.comb_curve,
+        )
 
     def honey_kg(self, bar: TopBar) -> float:
         """Honey in a full comb of that bar [kg]."""

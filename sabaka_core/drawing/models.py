@@ -15,9 +15,9 @@ Layer = Literal[
     "timber", "end-grain", "bar", "limit", "free", "predicted", "touch", "cavity", "gap", "follower",
     "litter", "entrance-open", "entrance-plugged", "comb-empty", "comb-brood", "comb-pollen",
     "comb-nectar", "comb-honey", "feeder", "excluder", "centre", "note", "value", "minor", "rule-mm", "rule-in",
-    "datum", "bar-number",
+    "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-now",
 ]  # fmt: skip
-DrawingName = Literal["section", "along", "plan", "rod"]
+DrawingName = Literal["section", "along", "plan", "slope", "rod"]
 Point = tuple[float, float]
 
 

@@ -18,6 +18,7 @@ text { font-family: Archivo, sans-serif; font-size: 12px; fill: #1F2621; }
 .limit { fill: none; stroke-dasharray: 2 3; } .free { fill: none; stroke: #B23A2A; stroke-dasharray: 5 3; }
 .entrance-open { fill: #FAF7F0; } .entrance-plugged { fill: #1F2621; }
 .line { fill: none; stroke: #1F2621; stroke-width: 0.8; } .touch { stroke: #B23A2A; stroke-width: 4; }
+.band-1, .band-2, .band-3 { fill: #ECE7DB; stroke: none; } .curve-unused { stroke-dasharray: 4 3; } .curve-clearance { stroke: #24648A; }
 .dimension { stroke: #646B61; stroke-width: 0.8; fill: none; } .value { font-size: 22px; } .note, .minor { fill: #646B61; }
 .rule-in { display: none; }
 """

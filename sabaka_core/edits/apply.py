@@ -8,7 +8,7 @@ from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.edits import models as edit_models
-from sabaka_core.edits.fields import hold_sizes, set_field
+from sabaka_core.edits.fields import hold_sizes, set_field, set_section
 from sabaka_core.edits.follower import add_follower, move_follower, remove_follower
 from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
@@ -37,6 +37,8 @@ def _apply(hive: Hive, edit: Edit) -> Hive:
             return set_field(hive, edit.path, edit.text, edit.units)
         case edit_models.HoldSizes():
             return hold_sizes(hive, edit.sizes)
+        case edit_models.Shape():
+            return set_section(hive, edit.top_mm, edit.height_mm, edit.slope_deg)
         case edit_models.Drop():
             return drop(hive, edit)
         case edit_models.Nudge():

@@ -112,6 +112,13 @@ def set_section_size(hive: Hive, name: str, value: float) -> Hive:
     return with_chamber(hive, chamber.model_copy(update={"section": changed}))
 
 
+def set_section(hive: Hive, top_mm: float, height_mm: float, slope_deg: float) -> Hive:
+    """The hive with its section given anew by top, height and slope."""
+    section = TrapezoidSection(top_mm=top_mm, height_mm=height_mm, slope_deg=slope_deg)
+    solve_trapezoid(section, SECTION)
+    return with_chamber(hive, hive.chambers[0].model_copy(update={"section": section}))
+
+
 def section_size(hive: Hive, name: str) -> float:
     """One of the section's five sizes as it stands [mm or deg]."""
     return solve_trapezoid(_trapezoid(hive), SECTION).size(name)

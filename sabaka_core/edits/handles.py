@@ -12,8 +12,14 @@ from sabaka_core.run.layout import lay_out
 from sabaka_core.units import System
 
 FOLLOWERS: dict[str, Side] = {"follower-near": "near", "follower-far": "far"}
-SIZES: dict[str, str] = {"section-top": "top_mm", "section-floor": "floor_mm", "section-height": "height_mm"}
+SIZES: dict[str, str] = {
+    "section-top": "top_mm",
+    "section-floor": "floor_mm",
+    "section-height": "height_mm",
+    "section-slope": "slope_deg",
+}
 # What a rule shows: the step of a dragged or nudged size.
+STEP_DEG = 0.5
 STEP_MM: dict[System, float] = {"mm": 1.0, "in": 25.4 / 16}
 
 
@@ -22,6 +28,8 @@ def drop(hive: Hive, edit: Drop) -> Hive:
     if edit.handle in FOLLOWERS:
         return move_follower(hive, FOLLOWERS[edit.handle], edit.x_mm, edit.snap)
     name = _size_name(edit.handle)
+    if name == "slope_deg":
+        return set_section_size(hive, name, round(round(edit.x_mm / STEP_DEG) * STEP_DEG, 4))
     # Width handles stand at half the width, on the right.
     value = edit.y_mm if name == "height_mm" else 2 * edit.x_mm
     step = STEP_MM[edit.units]
@@ -34,6 +42,7 @@ def nudge(hive: Hive, edit: Nudge) -> Hive:
     step = way * STEP_MM[edit.units]
     if edit.handle not in FOLLOWERS:
         name = _size_name(edit.handle)
+        step = way * STEP_DEG if name == "slope_deg" else step
         return set_section_size(hive, name, round(section_size(hive, name) + step, 4))
     side = FOLLOWERS[edit.handle]
     layout = lay_out(hive, hive.chambers[0])

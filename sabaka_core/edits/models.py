@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from sabaka_core.document.base import Ident, Side
+from sabaka_core.document.base import Angle, Ident, Length, Side
 from sabaka_core.document.run import Contents
 from sabaka_core.units import System
 
@@ -41,6 +41,15 @@ class HoldSizes(_Edit):
 
     do: Literal["hold"] = "hold"
     sizes: Annotated[tuple[SizeName, ...], Field(min_length=3, max_length=3)]
+
+
+class Shape(_Edit):
+    """Give the section three sizes at once."""
+
+    do: Literal["shape"] = "shape"
+    top_mm: Length
+    height_mm: Length
+    slope_deg: Angle
 
 
 class Drop(_Edit):
@@ -175,6 +184,7 @@ Edit = Annotated[
     Look
     | SetField
     | HoldSizes
+    | Shape
     | Drop
     | Nudge
     | MoveFollower

@@ -10,8 +10,10 @@ from sabaka_core.document.run import Comb, Feeder, Follower, Gap
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing, rod_drawing
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.section import section_drawing
+from sabaka_core.drawing.slope import slope_drawing
 from sabaka_core.findings import find
 from sabaka_core.quantity import Text, mm, text
+from sabaka_core.report.advice import slope_advice
 from sabaka_core.report.forms import forms
 from sabaka_core.report.metrics import metrics
 from sabaka_core.report.models import BarPlace, EntranceState, Report, ReportPart
@@ -22,9 +24,11 @@ DRAWINGS: dict[DrawingName, Callable[[Analysis], Drawing]] = {
     "section": section_drawing,
     "along": along_drawing,
     "plan": plan_drawing,
+    "slope": slope_drawing,
     "rod": rod_drawing,
 }
-ALL_PARTS: tuple[ReportPart, ...] = ("metrics", "findings", "mends", "forms", *DRAWINGS)
+# The slope chart is a study of other designs than this one: it is made when asked for by name.
+ALL_PARTS: tuple[ReportPart, ...] = ("metrics", "findings", "mends", "forms", "section", "along", "plan", "rod")
 
 
 def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Report:
@@ -47,6 +51,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Repor
         findings=find(a, mends="mends" in parts) if "findings" in parts else (),
         drawings={name: draw(a) for name, draw in DRAWINGS.items() if name in parts},
         forms=forms(a) if "forms" in parts else (),
+        advice=slope_advice(a) if "slope" in parts else (),
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )

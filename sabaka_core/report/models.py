@@ -12,7 +12,7 @@ from sabaka_core.sources import Source
 
 Severity = Literal["error", "warning", "note"]
 Group = Literal["Section", "Cavity", "Comb", "Run"]
-ReportPart = Literal["metrics", "findings", "mends", "forms", "section", "along", "plan", "rod"]
+ReportPart = Literal["metrics", "findings", "mends", "forms", "section", "along", "plan", "slope", "rod"]
 
 
 class Input(Value):
@@ -137,6 +137,14 @@ class Action(Value):
     edit: dict[str, Any]
 
 
+class Advice(Value):
+    """Something worth trying, with its reason and the edit that does it."""
+
+    text: Text
+    why: str
+    action: Action
+
+
 class FieldGroup(Value):
     """Fields that belong together, and the tab of the ledger they stand on."""
 
@@ -179,5 +187,6 @@ class Report(Value):
     findings: tuple[Finding, ...] = ()
     drawings: dict[DrawingName, Drawing] = {}
     forms: tuple[FieldGroup, ...] = ()
+    advice: tuple[Advice, ...] = ()
     run: tuple[BarPlace, ...] = ()
     entrances: tuple[EntranceState, ...] = ()

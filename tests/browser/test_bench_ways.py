@@ -189,6 +189,25 @@ class Setting(BrowserCase):
         finding.get_by_role("button", name="Lower the hive").click()
         expect(self.finding("boards-too-narrow")).to_have_count(0)
 
+    def test_a_slope_is_chosen_on_the_chart_and_by_advice(self) -> None:
+        self.open("Bowline")
+        page = self.page
+        page.get_by_role("button", name="Slope", exact=True).click()
+        chart = page.locator("[data-drawing=slope]")
+        expect(chart.locator(".layer-curve-comb")).to_be_visible()
+        box = chart.bounding_box()
+        assert box is not None
+        page.mouse.click(box["x"] + box["width"] * 0.25, box["y"] + box["height"] * 0.6)
+        expect(self.metric("section.slope_from_vertical_deg")).not_to_contain_text("20")
+        expect(self.finding("slope-off-school")).to_have_count(1)
+        page.get_by_role("button", name="Lean the walls so").click()
+        expect(self.metric("section.slope_from_vertical_deg")).to_contain_text("20.3")
+        expect(self.finding("slope-off-school")).to_have_count(0)
+        page.locator("[data-handle=section-slope]").focus()
+        page.keyboard.press("ArrowLeft")
+        expect(self.metric("section.slope_from_vertical_deg")).to_contain_text("19.8")
+        self.assertEqual(self.serious_violations(), [])
+
     def test_the_print_page_holds_drawings_numbers_and_findings(self) -> None:
         self.open("Granny")
         self.page.get_by_role("button", name="Night").click()

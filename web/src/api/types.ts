@@ -29,7 +29,7 @@ export type RevisionOut = Schemas["RevisionOut"];
 export type Refusal = Schemas["Refusal"];
 export type ConflictOut = Schemas["ConflictOut"];
 export type Me = Schemas["Me"];
-export type DrawingName = "section" | "along" | "plan" | "rod";
+export type DrawingName = "section" | "along" | "plan" | "slope" | "rod";
 /** What lengths are read in: millimetres, or inches to a sixteenth or a thirty-second. */
 export type Units = "mm" | "in" | "in32";
 /** What a bare number typed means. */

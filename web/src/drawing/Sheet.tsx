@@ -2,7 +2,7 @@ import { useLayoutEffect, useRef, useState, type ReactNode } from "react";
 import type { Drawing } from "../api/types";
 import { useSettings } from "../lib/settings";
 import { ShapeMark } from "./ShapeMark";
-import { fit, type Size, type Transform } from "./transform";
+import { fit, toMm, within, type Size, type Spot, type Transform } from "./transform";
 
 interface SheetProps {
   drawing: Drawing;
@@ -12,6 +12,8 @@ interface SheetProps {
   chosen?: number | null;
   onItem?: (index: number) => void;
   titleOf?: (index: number) => string;
+  /** A click on the sheet itself, in millimetres of the drawing. */
+  onPlace?: (at: Spot) => void;
   /** More SVG over the drawing. */
   marks?: (t: Transform, size: Size) => ReactNode;
   /** HTML over the drawing: fields and flags. */
@@ -19,7 +21,7 @@ interface SheetProps {
 }
 
 /** A drawing on the screen. Owns the way from millimetres to pixels. */
-export function Sheet({ drawing, stretch = false, className = "", chosen = null, onItem, titleOf, marks, overlay }: SheetProps) {
+export function Sheet({ drawing, stretch = false, className = "", chosen = null, onItem, titleOf, onPlace, marks, overlay }: SheetProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState<Size | null>(null);
   const { units } = useSettings();
@@ -43,7 +45,19 @@ export function Sheet({ drawing, stretch = false, className = "", chosen = null,
     <div ref={frame} className={`relative overflow-hidden ${className}`} data-drawing={drawing.name}>
       {t && size ? (
         <>
-          <svg width={size.width} height={size.height} className="absolute inset-0">
+          <svg
+            width={size.width}
+            height={size.height}
+            className="absolute inset-0"
+            onClick={
+              onPlace
+                ? (event) => {
+                    const at = within(event.currentTarget.getBoundingClientRect(), event.clientX, event.clientY);
+                    onPlace(toMm(t, at.x, at.y));
+                  }
+                : undefined
+            }
+          >
             <title>{drawing.title}</title>
             {drawing.shapes.map((shape, index) => (
               <ShapeMark key={index} shape={shape} t={t} units={units} chosen={chosen} onItem={onItem} titleOf={titleOf} />

@@ -1,12 +1,13 @@
-import type { DrawingName, Handle } from "../../api/types";
+import type { DrawingName, Edit, Handle } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { numberPlace } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
-import { scaleBar, type Size, type Transform } from "../../drawing/transform";
-import { inches, wrote } from "../../lib/format";
+import { scaleBar, type Size, type Spot, type Transform } from "../../drawing/transform";
+import { inches, sentence, system, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
 import { DimensionField } from "./DimensionField";
+import { readyEdit } from "./edits";
 import { Flags } from "./Flags";
 import { Legend } from "./Legend";
 import type { Bench } from "./useBench";
@@ -16,6 +17,7 @@ const VIEWS: readonly (readonly [Exclude<DrawingName, "rod">, string])[] = [
   ["section", "Across"],
   ["along", "Along"],
   ["plan", "From above"],
+  ["slope", "Slope"],
 ];
 
 interface DeskProps {
@@ -29,12 +31,22 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
   const { units } = useSettings();
   const drawing = bench.report.drawings[bench.drawing];
   const handles = useHandles(bench, units);
+  const chart = bench.drawing === "slope";
+  const lean = (at: Spot) => {
+    const edit: Edit = { do: "drop", handle: "section-slope", x_mm: at.x, units: system(units) };
+    void bench.commit(edit, "Slope chosen", "section-slope");
+  };
   return (
     <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
       <div className="flex flex-wrap items-start gap-3 px-5 pt-4">
         <div className="grow">
           <h1 className="text-3xl leading-tight">Shape</h1>
-          <p className="soft">{drawing ? `${drawing.title}. ` : ""}Click a dimension to change it; a slanted one follows from the others.</p>
+          <p className="soft">
+            {drawing ? `${drawing.title}. ` : ""}
+            {chart
+              ? "Click a slope, or drag the marker."
+              : "Click a dimension to change it; a slanted one follows from the others."}
+          </p>
         </div>
         <div className="no-print">
           <Pair label="View" value={bench.drawing} options={VIEWS} onChange={bench.show} />
@@ -43,8 +55,10 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
       {drawing ? (
         <Sheet
           drawing={drawing}
+          stretch={chart}
+          {...(chart ? { onPlace: lean } : {})}
           className="h-[22rem] md:h-auto md:min-h-0 md:grow"
-          marks={(t, size) => <ScaleMark t={t} size={size} />}
+          marks={(t, size) => (chart ? null : <ScaleMark t={t} size={size} />)}
           overlay={(t, size) => (
             <>
               {drawing.handles.map((handle) => (
@@ -61,10 +75,34 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
         />
       ) : null}
       <div className="flex flex-wrap items-center gap-x-6 px-5 pb-1.5">
-        <Legend />
+        {chart ? <AdviceList bench={bench} /> : <Legend />}
         <Sayings bench={bench} />
       </div>
     </main>
+  );
+}
+
+/** What the slope finder has to say, with a button that does it. */
+function AdviceList({ bench }: { bench: Bench }) {
+  const { units } = useSettings();
+  return (
+    <ul className="grid gap-1">
+      {bench.report.advice.map((advice) => {
+        const words = sentence(advice.text, units);
+        return (
+          <li key={words} className="flex flex-wrap items-center gap-x-3" title={advice.why}>
+            <span>{words}</span>
+            <button
+              type="button"
+              className="min-h-7 rounded border border-base-content px-2 font-semibold"
+              onClick={() => void bench.commit(readyEdit(advice.action.edit), advice.action.label, "advice")}
+            >
+              {advice.action.label}
+            </button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 

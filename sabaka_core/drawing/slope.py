@@ -1,0 +1,129 @@
+"""The slope chart as a drawing: degrees along, and up the comb, the unused section and the clearance.
+
+Each curve has a scale of its own, written at its end; the handle stands at the slope the walls have.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.combs.slope import SlopePoint, leaning, point, steepest_possible_deg, sweep
+from sabaka_core.drawing.models import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.findings.shape import SCHOOLS, school_row
+from sabaka_core.quantity import Quantity, deg, mm, text
+from sabaka_core.sources import practice
+
+HIGH = 100.0
+SHARPEST_DEG = 40.0
+STEPS = 80
+_BANDS: dict[str, Layer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
+PATH = f"{CHAMBER}/section/slope_deg"
+
+
+def slope_points(a: Analysis, steps: int = STEPS) -> list[SlopePoint]:
+    """The sweep over slopes with top and height held, in even steps from upright."""
+    top, height = a.section.top_mm, a.section.height_mm
+    end = min(SHARPEST_DEG, steepest_possible_deg(top, height))
+    if end <= 0:
+        return []
+    slopes = [end * i / steps for i in range(steps + 1)]
+    return sweep(a.comb_brief, lambda slope: leaning(top, height, slope), slopes)
+
+
+def slope_drawing(a: Analysis) -> Drawing:
+    """The chart: x in degrees from the vertical, y from 0 (foot) up to −HIGH."""
+    points = slope_points(a)
+    here = point(a.comb_brief, a.section)
+    shapes: list[Shape] = [*_bands(), *_axis()]
+    if points:
+        areas = max(p.section.area_mm2 for p in points)
+        shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas, "comb, now {now}", _area(here.comb_mm2))
+        shapes += _curve(
+            points, "curve-unused", lambda p: p.unused_mm2 / areas, "unused, now {now}", _area(here.unused_mm2)
+        )
+        shapes += _clearance(a, points, here)
+    now = min(max(a.section.slope_deg, 0.0), SHARPEST_DEG)
+    shapes.append(Polyline(layer="curve-now", points=((now, 0), (now, -HIGH))))
+    return Drawing(
+        name="slope",
+        title="What each slope gives, top and height held",
+        extent=Box(left_mm=-2.5, top_mm=-HIGH - 16, right_mm=SHARPEST_DEG + 7.5, bottom_mm=20),
+        shapes=tuple(shapes),
+        handles=(_handle(a),),
+    )
+
+
+def _area(value_mm2: float) -> Quantity:
+    return Quantity(value=value_mm2 / 100, unit="cm2")
+
+
+def _bands() -> list[Shape]:
+    shapes: list[Shape] = []
+    for order, (school, words) in enumerate(SCHOOLS.items()):
+        low, high = practice(school_row(school)).span
+        shapes.append(rectangle(_BANDS[school], low, -HIGH, high, 0))
+        shapes.append(Label(layer="minor", text=text(words), x_mm=(low + high) / 2, y_mm=-HIGH - 4 - 6 * (order % 2)))
+    return shapes
+
+
+def _axis() -> list[Shape]:
+    shapes: list[Shape] = [Polyline(layer="datum", points=((0, 0), (SHARPEST_DEG, 0)))]
+    for tick in range(0, int(SHARPEST_DEG) + 1, 5):
+        shapes.append(Polyline(layer="datum", points=((tick, 0), (tick, 2))))
+        shapes.append(Label(layer="note", text=text("{at}", at=deg(tick)), x_mm=tick, y_mm=7))
+    shapes.append(
+        Label(layer="minor", text=text("slope of the side walls from the vertical"), x_mm=SHARPEST_DEG / 2, y_mm=15)
+    )
+    return shapes
+
+
+def _curve(
+    points: list[SlopePoint],
+    layer: Layer,
+    height: Callable[[SlopePoint], float],
+    words: str,
+    now: Quantity,
+    raised: float = 0,
+) -> list[Shape]:
+    line = tuple((p.slope_deg, -HIGH * max(0.0, min(height(p), 1.0))) for p in points)
+    x, y = line[-1]
+    return [
+        Polyline(layer=layer, points=line),
+        Label(layer="note", text=text(words, now=now), x_mm=x + 0.5, y_mm=y - raised, anchor="start"),
+    ]
+
+
+def _clearance(a: Analysis, points: list[SlopePoint], here: SlopePoint) -> list[Shape]:
+    """The least clearance as far as there is any, on a scale of five bee spaces, with one as its mark."""
+    space = a.hive.choices.bee_space_mm
+    clear = [p for p in points if p.clearance_mm >= 0]
+    limit = -HIGH / 5
+    mark: list[Shape] = [
+        Polyline(layer="limit", points=((0, limit), (SHARPEST_DEG, limit))),
+        Label(
+            layer="minor", text=text("bee space {gap}", gap=mm(space)), x_mm=SHARPEST_DEG, y_mm=limit - 4, anchor="end"
+        ),
+    ]
+    if not clear:
+        return mark
+    words = "clearance, now {now}"
+    curve = _curve(clear, "curve-clearance", lambda p: p.clearance_mm / (5 * space), words, mm(here.clearance_mm), 5)
+    return mark + curve
+
+
+def _handle(a: Analysis) -> Handle:
+    slope = a.section.slope_deg
+    at = min(max(slope, 0.0), SHARPEST_DEG)
+    return Handle(
+        id="section-slope",
+        label="Slope",
+        x_mm=slope,
+        y_mm=-HIGH / 2,
+        grip_x_mm=at,
+        axis="x",
+        least_mm=0.0,
+        most_mm=SHARPEST_DEG,
+        quantity=deg(slope),
+        text=text("{slope}", slope=deg(slope)),
+    )
