@@ -14,15 +14,20 @@ from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive
 from sabaka_core.document.run import Comb
-from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.errors import InfeasibleError, ParameterError
-from sabaka_core.geometry.trapezoid import Trapezoid, solve_trapezoid
+from sabaka_core.geometry.solve import held_sizes, solve_section
+from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.run.entrances import PlacedEntrance, place_entrances
 from sabaka_core.run.layout import RunLayout, lay_out
 from sabaka_core.run.volumes import Volumes, volumes
 
 CHAMBER = "/chambers/0"
 LEAST_COMB_MM = 30.0
+# The hive systems that can be reported on, by the words for them.
+SYSTEMS: dict[str, str] = {
+    "sloped-top-bar": "sloped-side top bar hive",
+    "straight-top-bar": "straight-side top bar hive",
+}
 
 
 @dataclass(frozen=True)
@@ -101,6 +106,11 @@ class Analysis:
         """Honey in a full comb of that bar [kg]."""
         return honey_kg(self.outlines[bar.id].predicted_area_mm2, bar.spacing_mm)
 
+    @property
+    def held(self) -> tuple[str, ...]:
+        """The sizes of the section that are given."""
+        return held_sizes(self.chamber.section)
+
     @cached_property
     def side_mm(self) -> float:
         """Thickness of a side wall [mm]."""
@@ -138,14 +148,14 @@ def analyse(hive: Hive) -> Analysis:
         ParameterError: sizes that contradict each other or leave no room for a comb.
     """
     chamber = hive.chambers[0]
-    if hive.system != "sloped-top-bar" or not isinstance(chamber.section, TrapezoidSection):
+    if hive.system not in SYSTEMS:
         raise InfeasibleError(
             f"This file is a valid “{hive.system}” design, but its report is not offered yet.",
-            "Sloped-side top bar hives with a trapezoid section are.",
+            f"Offered are: {', '.join(SYSTEMS.values())}.",
         )
     if len(hive.chambers) != 1:
-        raise ParameterError("/chambers", len(hive.chambers), "A sloped-side top bar hive has one chamber.")
-    section = solve_trapezoid(chamber.section, f"{CHAMBER}/section")
+        raise ParameterError("/chambers", len(hive.chambers), "A top bar hive has one chamber.")
+    section = solve_section(chamber.section, f"{CHAMBER}/section")
     if not any(isinstance(kind, TopBar) for kind in hive.comb_types):
         raise ParameterError("/comb_types", "", "The design has no top bar to hang a comb from.", "no-bar")
     for index, item in enumerate(chamber.run.items):

@@ -7,7 +7,6 @@ from typing import Literal
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.combs.outlines import Stretch
-from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.drawing.models import (
     AngleMark,
     Box,
@@ -24,6 +23,7 @@ from sabaka_core.drawing.models import (
     rectangle,
 )
 from sabaka_core.edits.fields import ALL_BARS_LENGTH
+from sabaka_core.geometry.solve import field_of
 from sabaka_core.quantity import Quantity, deg, mm, text
 from sabaka_core.sources import practice
 
@@ -146,23 +146,28 @@ def _dimensions(a: Analysis) -> list[Shape]:
     right = max(top, low) + level + 22
     over = bar.thickness_mm + _rim_mm(a)
     face_off = level + 26
-    held = _held(a)
-    return [
+    held = a.held
+    shapes: list[Shape] = [
         Dimension(
             name="Bar length", start=(-bar.length_mm / 2, -over), end=(bar.length_mm / 2, -over), offset=(0, -66),
             quantity=mm(bar.length_mm), path=ALL_BARS_LENGTH,
         ),
         Dimension(
             name="Top width", start=(-top, -over), end=(top, -over), offset=(0, -26), quantity=mm(section.top_mm),
-            path=f"{SECTION}/top_mm", held="top_mm" in held,
-        ),
-        Dimension(
-            name="Floor width", start=(-low, height), end=(low, height), offset=(0, a.floor_board_mm + a.chamber.litter.sunk_mm + 30),
-            quantity=mm(section.floor_mm), path=f"{SECTION}/floor_mm", held="floor_mm" in held,
+            path=f"{SECTION}/{field_of(a.chamber.section, 'top_mm')}", held="top_mm" in held,
         ),
         Dimension(
             name="Height", start=(right, 0), end=(right, height), offset=(26, 0), quantity=mm(height),
             path=f"{SECTION}/height_mm", held="height_mm" in held,
+        ),
+    ]  # fmt: skip
+    if upright(a):
+        return shapes
+    return [
+        *shapes,
+        Dimension(
+            name="Floor width", start=(-low, height), end=(low, height), offset=(0, a.floor_board_mm + a.chamber.litter.sunk_mm + 30),
+            quantity=mm(section.floor_mm), path=f"{SECTION}/floor_mm", held="floor_mm" in held,
         ),
         Dimension(
             name="Inside face", start=(-top, 0), end=(-low, height),
@@ -177,9 +182,9 @@ def _dimensions(a: Analysis) -> list[Shape]:
     ]  # fmt: skip
 
 
-def _held(a: Analysis) -> tuple[str, ...]:
-    section = a.chamber.section
-    return section.given if isinstance(section, TrapezoidSection) else ()
+def upright(a: Analysis) -> bool:
+    """Whether the section is one of upright walls, which has no slope, face or floor of its own to set."""
+    return field_of(a.chamber.section, "slope_deg") is None
 
 
 def _handles(a: Analysis) -> tuple[Handle, ...]:
@@ -200,8 +205,9 @@ def _handles(a: Analysis) -> tuple[Handle, ...]:
             text=text("{size}", size=mm(size)),
         )
 
+    floor = handle("floor", "Floor width", section.floor_mm / 2, section.height_mm, "x", section.floor_mm, widest)
     return (
         handle("top", "Top width", section.top_mm / 2, 0.0, "x", section.top_mm, widest),
-        handle("floor", "Floor width", section.floor_mm / 2, section.height_mm, "x", section.floor_mm, widest),
+        *(() if upright(a) else (floor,)),
         handle("height", "Height", 0.0, section.height_mm, "y", section.height_mm, section.height_mm + 400),
     )

@@ -15,6 +15,7 @@ from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
 from sabaka_core.errors import ParameterError
+from sabaka_core.geometry.solve import field_of, solve_section
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
 from sabaka_core.units import System, parse_angle, parse_length, parse_number
 
@@ -96,10 +97,15 @@ def replace_value(hive: Hive, path: str, value: Any) -> Hive:
 def set_section_size(hive: Hive, name: str, value: float) -> Hive:
     """The hive with one of the section's five sizes changed."""
     chamber = hive.chambers[0]
-    section = _trapezoid(hive)
-    solved = solve_trapezoid(section, SECTION)
     # Bounds first, so that the error names the field that was typed.
     _check_size(name, value)
+    field = field_of(chamber.section, name)
+    if field is None:
+        raise ParameterError(f"{SECTION}/{name}", value, "These walls stand upright: give width and height.", "upright")
+    if not isinstance(chamber.section, TrapezoidSection):
+        return replace_value(hive, f"{SECTION}/{field}", value)
+    section = chamber.section
+    solved = solve_trapezoid(section, SECTION)
     try:
         changed = with_size(section, solved, name, value)
         solve_trapezoid(changed, SECTION)
@@ -121,7 +127,7 @@ def set_section(hive: Hive, top_mm: float, height_mm: float, slope_deg: float) -
 
 def section_size(hive: Hive, name: str) -> float:
     """One of the section's five sizes as it stands [mm or deg]."""
-    return solve_trapezoid(_trapezoid(hive), SECTION).size(name)
+    return solve_section(hive.chambers[0].section, SECTION).size(name)
 
 
 def set_all_bars_length(hive: Hive, value: float) -> Hive:

@@ -9,6 +9,7 @@ from typing import get_args
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.hive import Choices, Hive
+from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.edits.fields import hold_sizes, replace_value, set_section_size
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import deg, mm, text
@@ -160,5 +161,6 @@ def _lower_hive(a: Analysis, board_mm: float) -> Iterator[Proposal]:
 
 
 def _with_height(a: Analysis, height_mm: float) -> Hive:
-    names = ("top_mm", "height_mm", "slope_deg")
-    return set_section_size(hold_sizes(a.hive, names), "height_mm", height_mm)
+    leaning = isinstance(a.chamber.section, TrapezoidSection)
+    hive = hold_sizes(a.hive, ("top_mm", "height_mm", "slope_deg")) if leaning else a.hive
+    return set_section_size(hive, "height_mm", height_mm)

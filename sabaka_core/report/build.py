@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.analysis import SYSTEMS, Analysis, analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Feeder, Follower, Gap
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing, rod_drawing
 from sabaka_core.drawing.models import Drawing, DrawingName
-from sabaka_core.drawing.section import section_drawing
+from sabaka_core.drawing.section import section_drawing, upright
 from sabaka_core.drawing.slope import slope_drawing
 from sabaka_core.findings import find
 from sabaka_core.quantity import Text, mm, text
@@ -49,9 +49,12 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Repor
         summary=_summary(a),
         metrics=metrics(a) if "metrics" in parts else {},
         findings=find(a, mends="mends" in parts) if "findings" in parts else (),
-        drawings={name: draw(a) for name, draw in DRAWINGS.items() if name in parts},
+        views=tuple(name for name in DRAWINGS if name != "slope" or not upright(a)),
+        drawings={
+            name: draw(a) for name, draw in DRAWINGS.items() if name in parts and not (name == "slope" and upright(a))
+        },
         forms=forms(a) if "forms" in parts else (),
-        advice=slope_advice(a) if "slope" in parts else (),
+        advice=slope_advice(a) if "slope" in parts and not upright(a) else (),
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )
@@ -59,7 +62,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Repor
 
 def _summary(a: Analysis) -> Text:
     return text(
-        f"sloped-side top bar hive, {{length}} long, {len(a.layout.combs)} bars", length=mm(a.chamber.length_mm)
+        f"{SYSTEMS[a.hive.system]}, {{length}} long, {len(a.layout.combs)} bars", length=mm(a.chamber.length_mm)
     )
 
 

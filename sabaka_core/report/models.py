@@ -185,6 +185,7 @@ class Report(Value):
     summary: Text
     metrics: dict[str, Metric] = {}
     findings: tuple[Finding, ...] = ()
+    views: tuple[DrawingName, ...] = ()
     drawings: dict[DrawingName, Drawing] = {}
     forms: tuple[FieldGroup, ...] = ()
     advice: tuple[Advice, ...] = ()

@@ -21,6 +21,7 @@ class Preset:
 PRESETS: tuple[Preset, ...] = (
     Preset("sloped-top-bar", "Plain sloped-side hive", "1.2 m box from 22 mm boards, one follower, walls that follow the comb."),
     Preset("bowline", "Two followers", "A follower at each end, so that either end opens without uncovering the nest."),
+    Preset("straight-top-bar", "Upright walls", "A bar is as long as a standard frame's top bar, so that it hangs between frames too."),
     Preset("sheepshank", "Walls that lean like a floor", "Inch sizes, wide bars, one loose follower, a slot in the end wall."),
 )  # fmt: skip
 

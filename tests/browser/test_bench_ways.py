@@ -208,6 +208,20 @@ class Setting(BrowserCase):
         expect(self.metric("section.slope_from_vertical_deg")).to_contain_text("19.8")
         self.assertEqual(self.serious_violations(), [])
 
+    def test_a_straight_side_hive_is_begun_and_made_wider(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="New hive").click()
+        page.get_by_role("textbox", name="Name").fill("Toggle")
+        page.get_by_label("Upright walls").check()
+        page.get_by_role("button", name="Begin").click()
+        expect(page.locator("header")).to_contain_text("straight-side top bar hive")
+        expect(page.get_by_text("Nothing to mend.")).to_be_visible()
+        expect(page.get_by_role("button", name="Slope", exact=True)).to_have_count(0)
+        self.type_dimension("Top width", "470")
+        expect(self.finding("bar-too-short")).to_have_count(1)
+        self.finding("bar-too-short").get_by_role("button").last.click()
+        expect(self.finding("bar-too-short")).to_have_count(0)
+
     def test_the_print_page_holds_drawings_numbers_and_findings(self) -> None:
         self.open("Granny")
         self.page.get_by_role("button", name="Night").click()

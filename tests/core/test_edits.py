@@ -150,6 +150,32 @@ class Dragging(TestCase):
                     self.assertAlmostEqual(after.section.floor_mm, before.section.floor_mm, delta=0.51)
 
 
+class Rectangles(TestCase):
+    def setUp(self) -> None:
+        self.start = hive(example("straight-top-bar"))
+
+    def test_width_and_height_are_typed_and_dragged(self) -> None:
+        wider = do(self.start, do="set", path="/chambers/0/section/width_mm", text="18 1/2 in")
+        self.assertAlmostEqual(analyse(wider).section.floor_mm, 469.9)
+        self.assertAlmostEqual(analyse(do(wider, do="drop", handle="section-top", x_mm=230)).section.top_mm, 460)
+        taller = do(self.start, do="nudge", handle="section-height", forward=True)
+        self.assertAlmostEqual(analyse(taller).section.height_mm, 245.5)
+
+    def test_upright_walls_have_no_slope_to_set(self) -> None:
+        for edit in (
+            {"do": "drop", "handle": "section-slope", "x_mm": 20},
+            {"do": "drop", "handle": "section-floor", "x_mm": 200},
+            {"do": "hold", "sizes": ["top_mm", "height_mm", "slope_deg"]},
+            {"do": "set", "path": "/chambers/0/section/slope_deg", "text": "20"},
+        ):
+            with self.subTest(edit), self.assertRaises(ParameterError):
+                do(self.start, **edit)
+
+    def test_no_slope_chart_is_offered(self) -> None:
+        report = build_report(self.start, ("slope", "section"))
+        self.assertEqual((set(report.drawings), report.views), ({"section"}, ("section", "along", "plan", "rod")))
+
+
 class TheRun(TestCase):
     def setUp(self) -> None:
         self.start = hive(sound())
@@ -272,7 +298,7 @@ class Forms(TestCase):
     """Whatever the core offers to set can be set as it stands, and changes nothing then."""
 
     def test_every_field_and_option_takes_its_own_value(self) -> None:
-        for name in ("bowline", "sheepshank", "granny"):
+        for name in ("bowline", "sheepshank", "granny", "straight-top-bar"):
             design = hive(example(name))
             for group in build_report(design, ("forms",)).forms:
                 for field in group.fields:

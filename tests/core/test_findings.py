@@ -195,7 +195,7 @@ CASES: list[tuple[str, str, Break, bool]] = [
 
 class EveryRule(TestCase):
     def test_the_sound_designs_have_nothing_to_mend(self) -> None:
-        for name in ("sloped-top-bar", "bowline", "sheepshank"):
+        for name in ("sloped-top-bar", "bowline", "sheepshank", "straight-top-bar"):
             with self.subTest(name):
                 self.assertEqual(findings(example(name)), ())
 
@@ -355,4 +355,34 @@ class TradeLimits(TestCase):
         entrance(1, at_mm=570)(document)
         self.assertIn("entrance-beyond-follower:1", {f.id for f in findings(document)})
         entrance(1, at_mm=565.5)(document)
+        self.assertEqual(findings(document), ())
+
+
+class UprightWalls(TestCase):
+    """The straight-side hive: the same rules, on a rectangle."""
+
+    def broken(self, change: Break) -> Document:
+        document = example("straight-top-bar")
+        change(document)
+        return document
+
+    def test_mistakes_are_found_and_mended_there_too(self) -> None:
+        for code, change in (
+            ("bar-too-short", lambda d: chamber(d)["section"].update(width_mm=470.0)),
+            ("bar-too-long", bars(length_mm=485.0)),
+            ("slope-off-school", choices(slope_school="follows-curve")),
+            ("boards-too-narrow", boards((2000, 235, 25))),
+            ("guide-too-long", guide(455)),
+            ("rebate-too-wide", lambda d: chamber(d)["rest"].update(width_mm=20.0)),
+        ):
+            with self.subTest(code):
+                document = self.broken(change)
+                self.assertIn(code, {f.code for f in findings(document)})
+                self.assertGreater(check_mends(self, document), 0)
+
+    def test_a_bar_as_long_as_a_standard_frames_hangs_in_the_standard_width(self) -> None:
+        """Trade check (no source): 482.6 mm (19 in) in 466.7 mm (18⅜ in) with 9.5 mm ledges."""
+        document = example("straight-top-bar")
+        self.assertEqual(document["comb_types"][0]["length_mm"], 482.6)
+        self.assertEqual(chamber(document)["section"]["width_mm"], 466.7)
         self.assertEqual(findings(document), ())

@@ -49,7 +49,7 @@ KEYS = [
     "run.follower_far_mm",
     "run.bars",
 ]
-NAMES = ("sloped-top-bar", "bowline", "sheepshank", "granny")
+NAMES = ("sloped-top-bar", "bowline", "sheepshank", "granny", "straight-top-bar")
 
 
 def reports() -> Iterator[tuple[str, Report]]:

@@ -51,7 +51,8 @@ def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
 
 def _section(a: Analysis) -> FieldGroup:
     section = a.chamber.section
-    assert isinstance(section, TrapezoidSection)
+    if not isinstance(section, TrapezoidSection):
+        return _upright_section(a)
     fields: list[FormField] = [
         size(f"{SECTION}/{name}", label, a.section.size(name), gloss, name in section.given)
         for name, (label, gloss) in _SIZES.items()
@@ -74,6 +75,18 @@ def _section(a: Analysis) -> FieldGroup:
         )
     )
     return FieldGroup(id="section", title="Section", tab="set", fields=tuple(fields))
+
+
+def _upright_section(a: Analysis) -> FieldGroup:
+    return FieldGroup(
+        id="section",
+        title="Section",
+        tab="set",
+        fields=(
+            size(f"{SECTION}/width_mm", "Width", a.section.top_mm, "Inside width, the same from bars to floor."),
+            size(f"{SECTION}/height_mm", "Height", a.section.height_mm, _SIZES["height_mm"][1]),
+        ),
+    )
 
 
 def _ordered(names: tuple[str, ...]) -> tuple[str, ...]:

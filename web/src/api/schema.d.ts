@@ -1548,6 +1548,11 @@ export interface components {
              */
             findings: components["schemas"]["Finding"][];
             /**
+             * Views
+             * @default []
+             */
+            views: ("section" | "along" | "plan" | "slope" | "rod")[];
+            /**
              * Drawings
              * @default {}
              */

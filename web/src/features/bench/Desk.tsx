@@ -49,7 +49,7 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
           </p>
         </div>
         <div className="no-print">
-          <Pair label="View" value={bench.drawing} options={VIEWS} onChange={bench.show} />
+          <Pair label="View" value={bench.drawing} options={VIEWS.filter(([name]) => bench.report.views.includes(name))} onChange={bench.show} />
         </div>
       </div>
       {drawing ? (

@@ -46,7 +46,7 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
             </label>
           ))}
         </fieldset>
-        <p className="soft">Sloped-side top bar hives so far; the other systems follow.</p>
+        <p className="soft">Top bar hives so far; the other systems follow.</p>
         <Problem id="begin-problem">{begin.error ? begin.error.message : null}</Problem>
         <div className="flex gap-3">
           <button type="submit" className="btn btn-neutral" disabled={begin.isPending}>Begin</button>
