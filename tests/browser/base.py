@@ -67,7 +67,7 @@ class BrowserCase(LiveServerTestCase):
         super().tearDownClass()
 
     def setUp(self) -> None:
-        expect.set_options(timeout=10_000)
+        expect.set_options(timeout=20_000)
         self.errors: list[str] = []
         self.context = self.new_context()
         self.page = self.new_page(self.context)
@@ -163,6 +163,8 @@ class BrowserCase(LiveServerTestCase):
         """What axe-core finds that is serious or critical."""
         page = page or self.page
         page.evaluate(AXE.read_text("utf-8"))
+        # Colours that are still changing would be measured half-way.
+        page.evaluate("() => Promise.all(document.getAnimations().map(a => a.finished.catch(() => null)))")
         found: list[dict[str, object]] = page.evaluate(
             "async () => (await axe.run()).violations.map(v => "
             "({id: v.id, impact: v.impact, at: v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join('\\n')}))"
