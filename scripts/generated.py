@@ -45,7 +45,7 @@ def wanted() -> dict[str, str]:
     return {
         "docs/design.schema.json": schema_text(),
         "docs/metrics.md": metrics_page(build_report(bowline, ("metrics",))),
-        "web/src/api/schema.d.ts": typescript(openapi()),
+        "web/src/api/generated.d.ts": typescript(openapi()),
     }
 
 

@@ -3,7 +3,7 @@ import tseslint from "typescript-eslint";
 import noHiveArithmetic from "./lint/no-hive-arithmetic.js";
 
 export default tseslint.config(
-  { ignores: ["dist", "src/api/schema.d.ts"] },
+  { ignores: ["dist", "src/api/generated.d.ts"] },
   ...tseslint.configs.strict,
   {
     files: ["src/**/*.{ts,tsx}"],

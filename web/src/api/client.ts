@@ -1,5 +1,5 @@
 import createClient from "openapi-fetch";
-import type { paths } from "./schema";
+import type { paths } from "./generated";
 import type { ConflictOut, Refusal } from "./types";
 
 /** A call that was refused, with the field to blame where there is one. */

@@ -1,4 +1,4 @@
-import type { components } from "./schema";
+import type { components } from "./generated";
 
 type Schemas = components["schemas"];
 
