@@ -36,6 +36,7 @@ FLAGS = [
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 # Answers that a test provokes on purpose show up in the console as failed loads.
 PROVOKED = (
+    "status of 401",
     "status of 409",
     "status of 413",
     "status of 422",
