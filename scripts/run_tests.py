@@ -10,6 +10,7 @@ import re
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -18,6 +19,7 @@ from typing import NamedTuple
 ROOT = Path(__file__).resolve().parent.parent
 WEB = ROOT / "web"
 BIN = Path(sys.executable).parent
+LONGEST_S = 25 * 60
 NODE_BIN = WEB / "node_modules" / ".bin"
 
 
@@ -52,11 +54,15 @@ def django_tests() -> Count:
     command = [sys.executable, "manage.py", "test", "--noinput"]
     process = subprocess.Popen(command, cwd=ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
     assert process.stdout is not None
+    # A test that hangs must not hang the whole run.
+    watchdog = threading.Timer(LONGEST_S, process.kill)
+    watchdog.start()
     text = ""
-    for line in process.stdout:
-        print(line, end="", flush=True)
-        text += line
+    while piece := process.stdout.read(1):
+        print(piece, end="", flush=True)
+        text += piece
     code = process.wait()
+    watchdog.cancel()
     ran = re.search(r"^Ran (\d+) tests?", text, re.MULTILINE)
     if ran is None:
         return Count(0, 1)

@@ -1,6 +1,6 @@
 """The slope chart as a drawing: degrees along, and up the comb, the unused section and the clearance.
 
-Each curve has a scale of its own, written at its end; the handle stands at the slope the walls have.
+Areas share a scale, the clearance has one of bee spaces; the handle stands at the slope the walls have.
 """
 
 from __future__ import annotations
@@ -16,6 +16,8 @@ from sabaka_core.sources import practice
 
 HIGH = 100.0
 SHARPEST_DEG = 40.0
+# The clearance's scale: so many bee spaces are the chart's height.
+BEE_SPACES = 5
 STEPS = 80
 _BANDS: dict[str, Layer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
 PATH = f"{CHAMBER}/section/slope_deg"
@@ -35,14 +37,17 @@ def slope_drawing(a: Analysis) -> Drawing:
     """The chart: x in degrees from the vertical, y from 0 (foot) up to −HIGH."""
     points = slope_points(a)
     here = point(a.comb_brief, a.section)
-    shapes: list[Shape] = [*_bands(), *_axis()]
+    shapes: list[Shape] = [*_bands(), *_axis(), *_bee_space(a)]
     if points:
         areas = max(p.section.area_mm2 for p in points)
-        shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas, "comb, now {now}", _area(here.comb_mm2))
-        shapes += _curve(
-            points, "curve-unused", lambda p: p.unused_mm2 / areas, "unused, now {now}", _area(here.unused_mm2)
-        )
-        shapes += _clearance(a, points, here)
+        scale = BEE_SPACES * a.hive.choices.bee_space_mm
+        clear = [p for p in points if p.clearance_mm >= 0]
+        shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas)
+        shapes += _curve(points, "curve-unused", lambda p: p.unused_mm2 / areas)
+        shapes += _curve(clear, "curve-clearance", lambda p: p.clearance_mm / scale)
+        shapes += _key(0, "curve-comb", "comb, now {now}", _area(here.comb_mm2))
+        shapes += _key(1, "curve-unused", "unused, now {now}", _area(here.unused_mm2))
+        shapes += _key(2, "curve-clearance", "clearance, now {now}", mm(here.clearance_mm))
     now = min(max(a.section.slope_deg, 0.0), SHARPEST_DEG)
     shapes.append(Polyline(layer="curve-now", points=((now, 0), (now, -HIGH))))
     return Drawing(
@@ -63,7 +68,11 @@ def _bands() -> list[Shape]:
     for order, (school, words) in enumerate(SCHOOLS.items()):
         low, high = practice(school_row(school)).span
         shapes.append(rectangle(_BANDS[school], low, -HIGH, high, 0))
-        shapes.append(Label(layer="minor", text=text(words), x_mm=(low + high) / 2, y_mm=-HIGH - 4 - 6 * (order % 2)))
+        row = -HIGH - 4 - 6 * (order % 2)
+        if low == 0:
+            shapes.append(Label(layer="minor", text=text(words), x_mm=0, y_mm=row, anchor="start"))
+        else:
+            shapes.append(Label(layer="minor", text=text(words), x_mm=(low + high) / 2, y_mm=row))
     return shapes
 
 
@@ -78,38 +87,28 @@ def _axis() -> list[Shape]:
     return shapes
 
 
-def _curve(
-    points: list[SlopePoint],
-    layer: Layer,
-    height: Callable[[SlopePoint], float],
-    words: str,
-    now: Quantity,
-    raised: float = 0,
-) -> list[Shape]:
+def _curve(points: list[SlopePoint], layer: Layer, height: Callable[[SlopePoint], float]) -> list[Shape]:
     line = tuple((p.slope_deg, -HIGH * max(0.0, min(height(p), 1.0))) for p in points)
-    x, y = line[-1]
+    return [Polyline(layer=layer, points=line)] if len(line) > 1 else []
+
+
+def _key(row: int, layer: Layer, words: str, now: Quantity) -> list[Shape]:
+    """A curve's name and its value now, in the corner that no curve reaches."""
+    y = -HIGH + 6 + 8 * row
     return [
-        Polyline(layer=layer, points=line),
-        Label(layer="note", text=text(words, now=now), x_mm=x + 0.5, y_mm=y - raised, anchor="start"),
+        Polyline(layer=layer, points=((5.8, y), (7.8, y))),
+        Label(layer="note", text=text(words, now=now), x_mm=8.3, y_mm=y, anchor="start"),
     ]
 
 
-def _clearance(a: Analysis, points: list[SlopePoint], here: SlopePoint) -> list[Shape]:
-    """The least clearance as far as there is any, on a scale of five bee spaces, with one as its mark."""
-    space = a.hive.choices.bee_space_mm
-    clear = [p for p in points if p.clearance_mm >= 0]
-    limit = -HIGH / 5
-    mark: list[Shape] = [
-        Polyline(layer="limit", points=((0, limit), (SHARPEST_DEG, limit))),
-        Label(
-            layer="minor", text=text("bee space {gap}", gap=mm(space)), x_mm=SHARPEST_DEG, y_mm=limit - 4, anchor="end"
-        ),
+def _bee_space(a: Analysis) -> list[Shape]:
+    """The mark of one bee space on the clearance's scale."""
+    mark = -HIGH / BEE_SPACES
+    words = text("bee space {gap}", gap=mm(a.hive.choices.bee_space_mm))
+    return [
+        Polyline(layer="limit", points=((0, mark), (SHARPEST_DEG, mark))),
+        Label(layer="minor", text=words, x_mm=SHARPEST_DEG, y_mm=mark - 4, anchor="end"),
     ]
-    if not clear:
-        return mark
-    words = "clearance, now {now}"
-    curve = _curve(clear, "curve-clearance", lambda p: p.clearance_mm / (5 * space), words, mm(here.clearance_mm), 5)
-    return mark + curve
 
 
 def _handle(a: Analysis) -> Handle:

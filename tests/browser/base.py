@@ -164,8 +164,14 @@ class BrowserCase(LiveServerTestCase):
         """What axe-core finds that is serious or critical."""
         page = page or self.page
         page.evaluate(AXE.read_text("utf-8"))
-        # Colours that are still changing would be measured half-way.
-        page.evaluate("() => Promise.all(document.getAnimations().map(a => a.finished.catch(() => null)))")
+        # Colours that are still changing would be measured half-way. No wait without an end: an
+        # animation that is replaced never finishes.
+        page.evaluate(
+            """() => Promise.race([
+              Promise.all(document.getAnimations().map(a => a.finished.catch(() => null))),
+              new Promise(done => setTimeout(done, 1500)),
+            ])"""
+        )
         found: list[dict[str, object]] = page.evaluate(
             "async () => (await axe.run()).violations.map(v => "
             "({id: v.id, impact: v.impact, at: v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join('\\n')}))"

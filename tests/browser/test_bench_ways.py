@@ -194,7 +194,7 @@ class Setting(BrowserCase):
         page = self.page
         page.get_by_role("button", name="Slope", exact=True).click()
         chart = page.locator("[data-drawing=slope]")
-        expect(chart.locator(".layer-curve-comb")).to_be_visible()
+        expect(chart.locator(".layer-curve-comb").first).to_be_visible()
         box = chart.bounding_box()
         assert box is not None
         page.mouse.click(box["x"] + box["width"] * 0.25, box["y"] + box["height"] * 0.6)
