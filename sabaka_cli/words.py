@@ -54,7 +54,7 @@ def slope_json(hive: Hive, points: int) -> str:
     """The slope sweep with top and height held, and both optima, as JSON."""
     a = analyse(hive)
     clear = steepest_clear_deg(a.comb_brief, a.section.top_mm, a.section.height_mm)
-    widest = max((b.width_mm for b in hive.boards if abs(b.thickness_mm - a.side_mm) <= 0.5), default=None)
+    widest = a.widest_board_mm
     best = None if widest is None else best_from_board(a.comb_brief, a.section.top_mm, widest, a.side_mm)
     return json.dumps(
         {

@@ -20,6 +20,7 @@ from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.run.entrances import PlacedEntrance, place_entrances
 from sabaka_core.run.layout import RunLayout, lay_out
 from sabaka_core.run.volumes import Volumes, volumes
+from sabaka_core.sources import practice
 
 CHAMBER = "/chambers/0"
 LEAST_COMB_MM = 30.0
@@ -115,6 +116,13 @@ class Analysis:
     def side_mm(self) -> float:
         """Thickness of a side wall [mm]."""
         return total_thickness_mm(self.chamber.walls.sides)
+
+    @cached_property
+    def widest_board_mm(self) -> float | None:
+        """The widest board on hand that is as thick as the sides [mm]; None when there is none."""
+        play = practice("board_thickness").number
+        fitting = [b.width_mm for b in self.hive.boards if abs(b.thickness_mm - self.side_mm) <= play]
+        return max(fitting, default=None)
 
     @cached_property
     def end_mm(self) -> float:

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
 from sabaka_core.combs.slope import SlopePoint, leaning, point, steepest_possible_deg, sweep
 from sabaka_core.drawing.models import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
 from sabaka_core.findings.shape import SCHOOLS, school_row
@@ -20,7 +20,6 @@ SHARPEST_DEG = 40.0
 BEE_SPACES = 5
 STEPS = 80
 _BANDS: dict[str, Layer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
-PATH = f"{CHAMBER}/section/slope_deg"
 
 
 def slope_points(a: Analysis, steps: int = STEPS) -> list[SlopePoint]:

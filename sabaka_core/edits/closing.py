@@ -8,8 +8,6 @@ from sabaka_core.document.run import Follower, Gap, RunItem
 from sabaka_core.run.layout import lay_out
 from sabaka_core.sources import practice
 
-CLOSED_MM = 0.1
-
 
 def with_chamber(hive: Hive, chamber: Chamber) -> Hive:
     """The hive with its first chamber replaced."""
@@ -34,8 +32,8 @@ def leftover_mm(hive: Hive) -> float:
 
 
 def is_closed(hive: Hive) -> bool:
-    """Whether the run fills the box, to a tenth of a millimetre."""
-    return abs(leftover_mm(hive)) <= CLOSED_MM
+    """Whether the run fills the box, as closely as the rule on closing asks."""
+    return abs(leftover_mm(hive)) <= practice("run_closes").number
 
 
 def end_gaps(items: tuple[RunItem, ...]) -> list[int]:

@@ -129,9 +129,9 @@ def _narrower_rebate(a: Analysis, path: str, width_mm: float) -> Iterator[Propos
 @rule("boards-too-narrow")
 def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
     """No board on hand of the sides' thickness is wide enough for a side in one piece."""
-    fitting = [b.width_mm for b in a.hive.boards if abs(b.thickness_mm - a.side_mm) <= 0.5]
+    board = a.widest_board_mm
     need = a.section.board_width_mm(a.side_mm)
-    if not fitting or max(fitting) >= need - 0.05:
+    if board is None or board >= need - 0.05:
         return
     yield Draft(
         code="boards-too-narrow",
@@ -140,15 +140,15 @@ def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
             "A side needs a board {need} wide; the widest {thick} thick on hand is {have}.",
             need=mm(need),
             thick=mm(a.side_mm),
-            have=mm(max(fitting)),
+            have=mm(board),
         ),
         why="A side in one piece is stiff and tight. Otherwise glue boards edge to edge before bevelling.",
         place=on("section", -a.section.half_width_mm(a.section.height_mm / 2), a.section.height_mm / 2),
         number=mm(need),
-        limit=text("at most {have}", have=mm(max(fitting))),
+        limit=text("at most {have}", have=mm(board)),
         source=GEOMETRY,
         path=f"{CHAMBER}/section/height_mm",
-        proposals=partial(_lower_hive, a, max(fitting)),
+        proposals=partial(_lower_hive, a, board),
     )
 
 

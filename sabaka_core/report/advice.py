@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.slope import best_from_board, steepest_clear_deg
+from sabaka_core.edits.fields import SECTION
 from sabaka_core.quantity import Quantity, deg, mm, text
 from sabaka_core.report.models import Action, Advice
 
@@ -27,16 +28,16 @@ def _steepest(a: Analysis) -> Iterator[Advice]:
 
 
 def _from_board(a: Analysis) -> Iterator[Advice]:
-    boards = [b.width_mm for b in a.hive.boards if abs(b.thickness_mm - a.side_mm) <= 0.5]
-    if not boards:
+    board = a.widest_board_mm
+    if board is None:
         return
-    best = best_from_board(a.comb_brief, a.section.top_mm, max(boards), a.side_mm)
+    best = best_from_board(a.comb_brief, a.section.top_mm, board, a.side_mm)
     if best is None:
         return
     yield Advice(
         text=text(
             "Best out of your boards {board} wide: {slope}, {height} high, {comb} of comb a side.",
-            board=mm(max(boards)),
+            board=mm(board),
             slope=deg(best.slope_deg),
             height=mm(best.section.height_mm),
             comb=Quantity(value=best.comb_mm2 / 100, unit="cm2"),
@@ -56,4 +57,4 @@ def _from_board(a: Analysis) -> Iterator[Advice]:
 
 def _slope_edit(slope_deg: float) -> dict[str, object]:
     # Rounded down, so that the walls stay on the clear side.
-    return {"do": "set", "path": "/chambers/0/section/slope_deg", "text": f"{int(slope_deg * 100) / 100}"}
+    return {"do": "set", "path": f"{SECTION}/slope_deg", "text": f"{int(slope_deg * 100) / 100}"}

@@ -53,6 +53,27 @@ class Mistakes(BrowserCase):
         self.page.keyboard.press("Enter")
         expect(self.dimension("Height")).to_have_text("301.6")
 
+    def test_quick_undos_are_as_many_steps(self) -> None:
+        for text in ("442", "444", "446"):
+            self.type_dimension("Top width", text)
+            expect(self.dimension("Top width")).to_have_text(text)
+        for _ in range(3):
+            self.page.keyboard.press("Control+z")
+        expect(self.dimension("Top width")).to_have_text("440")
+        expect(self.page.get_by_role("button", name="Undo")).to_be_disabled()
+        for _ in range(2):
+            self.page.keyboard.press("Control+Shift+z")
+        expect(self.dimension("Top width")).to_have_text("444")
+
+    def test_an_old_complaint_does_not_come_after_a_good_entry(self) -> None:
+        self.dimension("Height").click()
+        field = self.page.get_by_role("textbox", name="Height", exact=True)
+        field.fill("")
+        field.press_sequentially("310", delay=5)
+        expect(self.metric("cavity.whole_l")).to_contain_text("119.")
+        self.page.wait_for_timeout(1_000)
+        expect(field).to_have_attribute("aria-invalid", "false")
+
     def test_the_drawing_follows_each_keystroke_and_escape_takes_it_back(self) -> None:
         self.dimension("Height").click()
         self.page.get_by_role("textbox", name="Height", exact=True).fill("250")

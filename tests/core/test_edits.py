@@ -60,6 +60,13 @@ class Typing(TestCase):
         changed = do(granny, do="set", path="/chambers/0/length_mm", text="1160")
         self.assertAlmostEqual(leftover_mm(changed), 18)
 
+    def test_half_a_millimetre_over_still_counts_as_closed(self) -> None:
+        """The rule on closing lets 0.5 mm pass, and so the end gap goes on taking up changes."""
+        document = sound()
+        chamber(document)["length_mm"] = 1200.4
+        changed = do(hive(document), do="set", path="/chambers/0/length_mm", text="1250")
+        self.assertAlmostEqual(leftover_mm(changed), 0)
+
     def test_units_follow_the_keeper(self) -> None:
         changed = do(self.start, do="set", path="/chambers/0/section/top_mm", text="17 1/2", units="in")
         self.assertAlmostEqual(analyse(changed).section.top_mm, 444.5)

@@ -21,6 +21,8 @@ interface Kept {
   future: Step[];
 }
 
+type Becoming = (out: EditOut, now: Kept) => Kept;
+
 export interface Bench {
   document: Hive;
   report: Report;
@@ -89,6 +91,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const complain = useCallback(
     (error: unknown, source: string) => {
+      clearTimeout(pause.current);
       pause.current = setTimeout(() => {
         fail(error, source);
       }, PAUSE_MS);
@@ -103,12 +106,14 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
   }, []);
 
   const run = useCallback(
-    (edit: Edit, source: string, becoming: (out: EditOut, now: Kept) => Kept, label: string) => {
+    (wish: Edit | ((now: Kept) => Edit | null), source: string, becoming: Becoming, label: string) => {
       clearTimeout(pause.current);
       turn.current = Symbol();
       waiting.current = null;
       return inTurn(async () => {
         const now = latest.current;
+        const edit = typeof wish === "function" ? wish(now) : wish;
+        if (!edit) return false;
         try {
           const out = await send(now.document, edit, [...WHOLE, view.current], true);
           settle(becoming(out, now));
@@ -125,9 +130,11 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
   );
 
   const commit = useCallback(
-    (edit: Edit, label: string, source: string) =>
-      run(
-        edit,
+    (edit: Edit, label: string, source: string) => {
+      const seen = latest.current.document;
+      return run(
+        // A mend was worked out for the design it was read on, and for no other.
+        (now) => (edit.do === "patch" && now.document !== seen ? null : edit),
         source,
         ({ document, report, patch, inverse }, now) => ({
           document,
@@ -136,39 +143,37 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
           future: patch.length > 0 ? [] : now.future,
         }),
         label,
-      ),
+      );
+    },
     [run],
   );
 
+  // Which step it is, is settled when its turn comes: two quick presses are two steps.
   const undo = useCallback(() => {
-    const last = latest.current.past.at(-1);
-    if (!last) return;
     void run(
-      { do: "patch", patch: last.inverse },
+      ({ past }) => patchEdit(past.at(-1)?.inverse),
       "undo",
-      ({ document, report }, now) => ({
+      ({ document, report }, { past, future }) => ({
         document,
         report,
-        past: now.past.slice(0, -1),
-        future: [...now.future, last],
+        past: past.slice(0, -1),
+        future: [...future, ...past.slice(-1)],
       }),
-      `Undid: ${last.label}`,
+      "Undone",
     );
   }, [run]);
 
   const redo = useCallback(() => {
-    const next = latest.current.future.at(-1);
-    if (!next) return;
     void run(
-      { do: "patch", patch: next.patch },
+      ({ future }) => patchEdit(future.at(-1)?.patch),
       "redo",
-      ({ document, report }, now) => ({
+      ({ document, report }, { past, future }) => ({
         document,
         report,
-        past: [...now.past, next],
-        future: now.future.slice(0, -1),
+        past: [...past, ...future.slice(-1)],
+        future: future.slice(0, -1),
       }),
-      `Did again: ${next.label}`,
+      "Done again",
     );
   }, [run]);
 
@@ -179,6 +184,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       waiting.current = { edit, source };
       if (asking.current) return;
       asking.current = true;
+      const isWaiting = () => waiting.current !== null;
       const ask = async () => {
         while (waiting.current) {
           const { edit: wish, source: from } = waiting.current;
@@ -188,10 +194,10 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
             const out = await send(latest.current.document, wish, [...LIVE, ...more.current, view.current], false);
             if (turn.current === mine) {
               setPassing(more.current.length > 0 ? out.report : { ...out.report, forms: latest.current.report.forms });
-              setTrouble(null);
             }
           } catch (error) {
-            if (turn.current === mine) complain(error, from);
+            // A newer wish is on its way: what was wrong with this one no longer matters.
+            if (turn.current === mine && !isWaiting()) complain(error, from);
           }
         }
         asking.current = false;
@@ -245,6 +251,10 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
     }),
     [kept, passing, drawing, trouble, show, preview, calm, commit, undo, redo, replace],
   );
+}
+
+function patchEdit(patch: PatchOps | undefined): Edit | null {
+  return patch ? { do: "patch", patch } : null;
 }
 
 function reasonOf(error: RefusedError): string {
