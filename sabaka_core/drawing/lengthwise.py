@@ -1,9 +1,6 @@
-"""The hive along its run: the long section, the plan from above, and the rod at the foot."""
+"""The hive along its run: the long section and the plan from above, and what the rod shares with them."""
 
 from __future__ import annotations
-
-from collections.abc import Callable
-from math import floor
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.base import Side
@@ -14,20 +11,16 @@ from sabaka_core.drawing.models import (
     Dimension,
     Drawing,
     Handle,
-    Label,
     Layer,
-    Polyline,
     Shape,
     rectangle,
 )
-from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Text, mm, text
 from sabaka_core.run.layout import Placed
 from sabaka_core.sources import practice
 
-STRIP_MM = 100.0
 _COMB_LAYERS: dict[str, Layer] = {
     "empty": "comb-empty",
     "brood": "comb-brood",
@@ -49,98 +42,6 @@ def item_layer(placed: Placed) -> Layer:
     if isinstance(item, Feeder):
         return "feeder"
     return "excluder" if item.kind == "excluder" else "timber"
-
-
-def rod_drawing(a: Analysis) -> Drawing:
-    """The hive end to end as a strip: y from 0 to STRIP_MM is height without scale."""
-    end, length = a.end_mm, a.chamber.length_mm
-    shapes: list[Shape] = [
-        rectangle("gap", 0, 0, length, STRIP_MM),
-        rectangle("end-grain", -end, -6, 0, STRIP_MM),
-        rectangle("end-grain", length, -6, length + end, STRIP_MM),
-    ]
-    for placed in a.layout.placed:
-        if not isinstance(placed.item, Gap):
-            top, bottom = (-10.0, STRIP_MM + 10) if isinstance(placed.item, Follower) else (0.0, STRIP_MM)
-            shapes.append(rectangle(item_layer(placed), placed.start_mm, top, placed.end_mm, bottom, placed.index))
-        else:
-            shapes.append(rectangle("gap", placed.start_mm, 0, placed.end_mm, STRIP_MM, placed.index))
-            if placed.length_mm > 150:
-                shapes.append(Label(layer="note", text=_gap_words(a, placed), x_mm=placed.middle_mm, y_mm=STRIP_MM / 2))
-    shapes += _bar_numbers(a)
-    shapes += _rod_entrances(a)
-    shapes.append(Polyline(layer="datum", points=((0, STRIP_MM), (length, STRIP_MM))))
-    shapes += _rules(length)
-    return Drawing(
-        name="rod",
-        title="The hive along its length",
-        extent=Box(left_mm=-end, top_mm=-22, right_mm=length + end, bottom_mm=STRIP_MM + 50),
-        shapes=tuple(shapes),
-        handles=follower_handles(a, STRIP_MM / 2, snaps=True),
-    )
-
-
-def _bar_numbers(a: Analysis) -> list[Shape]:
-    """The first and last bar of the nest and of each stretch behind, by number."""
-    ends = {group[i].index for group in _comb_groups(a) for i in (0, -1)}
-    return [
-        Label(
-            layer="bar-number", text=text(str(p.number)), x_mm=p.middle_mm, y_mm=STRIP_MM - 10,
-        )
-        for p in a.layout.combs
-        if p.index in ends
-    ]  # fmt: skip
-
-
-def _comb_groups(a: Analysis) -> list[list[Placed]]:
-    stretches = [a.layout.behind("near"), a.layout.nest, a.layout.behind("far")]
-    groups = [[p for p in stretch if p.number is not None] for stretch in stretches]
-    return [group for group in groups if group]
-
-
-def _rod_entrances(a: Analysis) -> list[Shape]:
-    return [
-        Circle(
-            layer="entrance-open" if placed.entrance.is_open else "entrance-plugged",
-            x_mm=placed.middle_mm,
-            y_mm=STRIP_MM,
-            radius_mm=6.0,
-        )
-        for placed in a.entrances
-    ]
-
-
-def _gap_words(a: Analysis, placed: Placed) -> Text:
-    """How many bars more a gap takes, a feeder's room set aside."""
-    width = a.main_bar.width_mm
-    more = floor((placed.length_mm - least_gap_mm(placed.item) + 1e-6) / width)
-    then = ", then the feeder" if isinstance(placed.item, Gap) and placed.item.purpose == "feeder" else ""
-    if more < 1:
-        return text("{gap} open", gap=mm(placed.length_mm))
-    return text(f"room for {more} more bar{'s' if more > 1 else ''}{then}")
-
-
-def _rules(length_mm: float) -> list[Shape]:
-    """The rod's rule, once in millimetres and once in inches."""
-    shapes: list[Shape] = []
-    step = 20.0 if length_mm <= 2_500 else 100.0
-    _ticks(shapes, "rule-mm", length_mm, step, 5, lambda i: f"{i * step:.0f}")
-    inches = 25.4 if length_mm <= 2_500 else 25.4 * 6
-    each = 4 if length_mm <= 2_500 else 2
-    _ticks(shapes, "rule-in", length_mm, inches, each, lambda i: f"{i * inches / 25.4:.0f}")
-    return shapes
-
-
-def _ticks(
-    shapes: list[Shape], layer: Layer, length_mm: float, step: float, label_each: int, write: Callable[[int], str]
-) -> None:
-    for i in range(int(length_mm / step + 1e-9) + 1):
-        long = i % label_each == 0
-        shapes.append(
-            Polyline(layer=layer, points=((i * step, STRIP_MM + 14), (i * step, STRIP_MM + (26 if long else 19))))
-        )
-        if long:
-            shapes.append(Label(layer=layer, text=text(write(i)), x_mm=i * step, y_mm=STRIP_MM + 40))
 
 
 def follower_handles(a: Analysis, y_mm: float, snaps: bool = False) -> tuple[Handle, ...]:

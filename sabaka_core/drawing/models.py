@@ -17,6 +17,8 @@ Layer = Literal[
     "comb-nectar", "comb-honey", "feeder", "excluder", "centre", "note", "value", "minor", "rule-mm", "rule-in",
     "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-now",
 ]  # fmt: skip
+# Height of the rod's strip in its drawing: only the length is to scale.
+STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "rod"]
 Point = tuple[float, float]
 

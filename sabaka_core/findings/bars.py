@@ -10,9 +10,10 @@ from sabaka_core.analysis import Analysis
 from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.run import Comb
+from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.items import bar_width
 from sabaka_core.findings.alike import alike, bar_path, be, length_mm, named, set_bars, subject
-from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Place
 from sabaka_core.sources import practice

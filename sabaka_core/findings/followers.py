@@ -8,9 +8,10 @@ from functools import partial
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Side
 from sabaka_core.document.run import Follower
+from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import move_follower, track
-from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
 from sabaka_core.quantity import litres, mm, text
 from sabaka_core.run.layout import Placed

@@ -7,9 +7,10 @@ from functools import partial
 
 from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.hive import Colony, Hive
+from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
-from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
 from sabaka_core.report.models import Place
 from sabaka_core.run.entrances import PlacedEntrance

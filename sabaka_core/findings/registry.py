@@ -21,7 +21,6 @@ from sabaka_core.report.models import Finding, Mend, Place, Severity
 from sabaka_core.sources import Source
 
 GRAVITY_OF: dict[Severity, int] = {"error": 2, "warning": 1, "note": 0}
-STRIP_MM = 100.0
 
 
 @dataclass(frozen=True)

@@ -9,11 +9,12 @@ from sabaka_core.analysis import CHAMBER, Analysis
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
+from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import add_follower
 from sabaka_core.errors import InfeasibleError
-from sabaka_core.findings.registry import STRIP_MM, Draft, Proposal, on, rule
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
 from sabaka_core.run.layout import Placed, is_gap
 from sabaka_core.sources import GEOMETRY, practice

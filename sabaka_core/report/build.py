@@ -7,8 +7,9 @@ from collections.abc import Callable, Collection
 from sabaka_core.analysis import SYSTEMS, Analysis, analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Feeder, Follower, Gap
-from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing, rod_drawing
+from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.models import Drawing, DrawingName
+from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.drawing.section import section_drawing, upright
 from sabaka_core.drawing.slope import slope_drawing
 from sabaka_core.findings import find
