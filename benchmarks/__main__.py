@@ -67,15 +67,23 @@ def in_process(yard: float) -> None:
     """Full reports in process."""
     from sabaka_core import build_report, validate_hive
     from sabaka_core.analysis import analyse
-    from sabaka_core.drawing.slope import slope_points
+    from sabaka_core.drawing.slope import slope_study
 
     for label, name in (("sound", "bowline"), ("full of mistakes, mends tried", "granny")):
         hive = validate_hive(thirty_bars(name))
         median = statistics.median(timed(lambda hive=hive: build_report(hive), 60))  # type: ignore[misc]
         show(f"full report, 30 bars, {label}", median, 15, "ms", yard)
-    analysis = analyse(validate_hive(thirty_bars()))
-    show("slope sweep, 200 points", statistics.median(timed(lambda: slope_points(analysis, 199), 20)), 100, "ms", yard)
-    for bars in (10, 20, 40, 80):
+    study = slope_study(analyse(validate_hive(thirty_bars())))
+    assert study is not None
+    show("slope sweep, 200 points", statistics.median(timed(lambda: study.points(199), 20)), 100, "ms", yard)
+    slowest = ("", 0.0)
+    for file in sorted((ROOT / "examples").glob("*.json")):
+        hive = validate_hive(json.loads(file.read_text("utf-8")))
+        median = statistics.median(timed(lambda hive=hive: build_report(hive), 20))  # type: ignore[misc]
+        print(f"  full report of {file.stem:<18} {median:6.1f} ms")
+        slowest = max(slowest, (file.stem, median), key=lambda one: one[1] if one[0] != "granny" else 0.0)
+    show(f"full report, slowest sound example ({slowest[0]})", slowest[1], 30, "ms", yard)
+    for bars in (10, 20, 40, 80, 160, 400):
         document = thirty_bars()
         items = document["chambers"][0]["run"]["items"]
         comb = next(item for item in items if item["kind"] == "comb")

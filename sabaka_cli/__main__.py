@@ -8,7 +8,9 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import get_args
 
-from sabaka_cli.words import check_text, metrics_page, report_text, slope_json
+from sabaka_cli.words import check_text, frames_json, frames_text, metrics_page, ranking_text, report_text, slope_json
+from sabaka_core.brief.answers import read_answers
+from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, hive_text, load_hive
 from sabaka_core.document.schema import schema_text
 from sabaka_core.drawing.models import DrawingName
@@ -44,29 +46,41 @@ def _parser() -> argparse.ArgumentParser:
         sub = commands.add_parser(name, help=words, description=words)
         sub.set_defaults(run=run)
         if file:
-            sub.add_argument("file", metavar="FILE", help="a design file, or - for standard input")
+            what = "a file of answers" if name == "brief" else "a design file"
+            sub.add_argument(
+                "file", metavar="ANSWERS" if name == "brief" else "FILE", help=f"{what}, or - for standard input"
+            )
         return sub
 
     report = command("report", _report, "the whole report as JSON")
+    report.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
     report.add_argument("--text", action="store_true", help="for people instead of programs")
     command("check", _check, "the findings; exit 1 when there is an error")
     command("migrate", _migrate, "the design in the current version of the format")
     svg = command("svg", _svg, "a drawing as SVG")
     svg.add_argument("--drawing", choices=get_args(DrawingName), default="section")
+    svg.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
     slope = command("slope", _slope, "what each slope of the side walls gives, and the optima, as JSON")
     slope.add_argument("--points", type=int, default=81, help="points of the sweep, 2 to 2000")
+    frames = command("frames", _frames, "the catalogue of frames, standards and derived ones, as JSON", file=False)
+    frames.add_argument("--text", action="store_true", help="for people instead of programs")
+    brief = command("brief", _brief, "the hive systems ranked by a keeper's answers, as JSON")
+    brief.add_argument("--text", action="store_true", help="for people instead of programs")
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
     return parser
 
 
+def _bytes(options: argparse.Namespace) -> bytes:
+    return sys.stdin.buffer.read() if options.file == "-" else Path(options.file).read_bytes()
+
+
 def _read(options: argparse.Namespace) -> Hive:
-    text = sys.stdin.buffer.read() if options.file == "-" else Path(options.file).read_bytes()
-    return load_hive(text)
+    return load_hive(_bytes(options))
 
 
 def _report(options: argparse.Namespace) -> int:
-    report = build_report(_read(options))
+    report = build_report(_read(options), box=options.chamber)
     print(report_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
@@ -85,12 +99,26 @@ def _migrate(options: argparse.Namespace) -> int:
 def _svg(options: argparse.Namespace) -> int:
     name: DrawingName = options.drawing
     parts: list[ReportPart] = [name]
-    print(to_svg(build_report(_read(options), parts).drawings[name]), end="")
+    drawings = build_report(_read(options), parts, options.chamber).drawings
+    if name not in drawings:
+        raise InfeasibleError(f"This hive has no drawing “{name}”.", "See the report's views for those it has.")
+    print(to_svg(drawings[name]), end="")
     return 0
 
 
 def _slope(options: argparse.Namespace) -> int:
     print(slope_json(_read(options), min(max(options.points, 2), 2000)))
+    return 0
+
+
+def _frames(options: argparse.Namespace) -> int:
+    print(frames_text() if options.text else frames_json())
+    return 0
+
+
+def _brief(options: argparse.Namespace) -> int:
+    ranking = rank(read_answers(_bytes(options)))
+    print(ranking_text(ranking) if options.text else ranking.model_dump_json(indent=2))
     return 0
 
 

@@ -6,10 +6,16 @@ import json
 from itertools import groupby
 
 from sabaka_core.analysis import analyse
+from sabaka_core.brief.rank import Ranking
 from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
 from sabaka_core.document import Hive
-from sabaka_core.drawing.slope import slope_points
+from sabaka_core.document.combs import TopBar
+from sabaka_core.document.hive import Choices
+from sabaka_core.drawing.slope import slope_study
+from sabaka_core.errors import InfeasibleError
+from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.quantity import Quantity, plain, plain_quantity
+from sabaka_core.report.combs import catalogue_card
 from sabaka_core.report.models import Finding, Metric, Report
 
 
@@ -50,19 +56,85 @@ def metrics_page(report: Report) -> str:
     return "\n".join(lines) + "\n"
 
 
+def frames_json() -> str:
+    """Every row of the catalogue: its sizes, its box, its parts and what it holds."""
+    rows = []
+    for ident, row in catalogue().items():
+        card = catalogue_card(row, Choices())
+        rows.append(
+            {
+                "id": ident,
+                "name": row.name,
+                "source": row.source.model_dump(),
+                "made_from": row.made_from,
+                "carrier": row.carrier.model_dump(mode="json", exclude_none=True),
+                "box": row.box.model_dump() if row.box else None,
+                "parts": [
+                    {
+                        "name": part.name,
+                        "count": part.count,
+                        "sizes_mm": [round(q.value, 3) for q in part.sizes],
+                        "note": part.note,
+                    }
+                    for part in card.parts
+                ],
+                "facts": {fact.label: plain(fact.text) for fact in card.facts},
+            }
+        )
+    return json.dumps(rows, indent=2, ensure_ascii=False)
+
+
+def frames_text() -> str:
+    """The catalogue as a table."""
+    lines = [f"{'id':<26}{'top bar':>10}{'body':>9}{'depth':>9}{'spacing':>9}{'comb':>10}{'honey':>9}  source"]
+    for ident, row in catalogue().items():
+        facts = {fact.label: plain(fact.text) for fact in catalogue_card(row, Choices()).facts}
+        kind = row.carrier
+        bar = isinstance(kind, TopBar)
+        long = kind.length_mm if isinstance(kind, TopBar) else kind.top_bar_mm
+        sizes = ("", "") if isinstance(kind, TopBar) else (f"{kind.body_width_mm:.1f}", f"{kind.depth_mm:.1f}")
+        lines.append(
+            f"{ident:<26}{long:>10.1f}{sizes[0]:>9}{sizes[1]:>9}{kind.spacing_mm:>9.1f}"
+            f"{'' if bar else facts.get('Comb, one side', ''):>10}{facts.get('Honey when full', ''):>9}  {row.source.mark}"
+        )
+    return "\n".join(lines)
+
+
+def ranking_text(ranking: Ranking) -> str:
+    """The ranking with its reasons, and what would change it."""
+    lines: list[str] = []
+    for place, one in enumerate(ranking.systems, start=1):
+        lines.append(f"{place:>2}. {one.label} ({one.points:+d})")
+        lines += [
+            f"      {'for' if r.points > 0 else 'against'} {r.points:+d}: {r.words} [{r.rule}]" for r in one.reasons
+        ]
+    if ranking.turns:
+        lines += ["", "Another answer would put another system first:"]
+        lines += [f"  {turn.title}: {turn.words} → {turn.label}" for turn in ranking.turns]
+    return "\n".join(lines)
+
+
 def slope_json(hive: Hive, points: int) -> str:
-    """The slope sweep with top and height held, and both optima, as JSON."""
+    """The slope sweeps with top and height held and with a board held, and both optima, as JSON.
+
+    Raises:
+        InfeasibleError: the hive has no bars over straight leaning walls.
+    """
     a = analyse(hive)
-    clear = steepest_clear_deg(a.comb_brief, a.section.top_mm, a.section.height_mm)
+    held, board = slope_study(a), slope_study(a, "board")
+    if held is None or board is None:
+        raise InfeasibleError("The slope finder is for top bars over straight leaning walls.", "This hive has none.")
+    clear = steepest_clear_deg(held.brief, held.here.top_mm, held.here.height_mm)
     widest = a.widest_board_mm
-    best = None if widest is None else best_from_board(a.comb_brief, a.section.top_mm, widest, a.side_mm)
+    best = None if widest is None else best_from_board(held.brief, held.here.top_mm, widest, a.side_mm)
     return json.dumps(
         {
-            "slope_deg": a.section.slope_deg,
+            "slope_deg": held.here.slope_deg,
             "steepest_clear_deg": clear,
             "board_mm": widest,
             "best_from_board": None if best is None else _slope_row(best),
-            "sweep": [_slope_row(point) for point in slope_points(a, points - 1)],
+            "sweep": [_slope_row(point) for point in held.points(points - 1)],
+            "board_sweep": [_slope_row(point) for point in board.points(points - 1)],
         },
         indent=2,
     )

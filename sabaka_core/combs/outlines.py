@@ -9,7 +9,7 @@ lying outside the limit.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from math import cos, tan
 from typing import Literal
@@ -17,22 +17,11 @@ from typing import Literal
 from scipy.optimize import brentq
 
 from sabaka_core.combs.curves import Curve, hang
+from sabaka_core.combs.hung import Outline, Point, Stretch
+from sabaka_core.combs.sampled import SampledOutlines
 from sabaka_core.geometry.trapezoid import Trapezoid
 
-Point = tuple[float, float]
 _STEPS = 48
-
-
-@dataclass(frozen=True)
-class Stretch:
-    """A stretch of depths [mm] below the bars."""
-
-    upper_mm: float
-    lower_mm: float
-
-    @property
-    def depth_mm(self) -> float:
-        return self.lower_mm - self.upper_mm
 
 
 @dataclass(frozen=True)
@@ -63,6 +52,14 @@ class CombOutlines:
         """Width of the comb at the bar [mm]."""
         return min(self.guide_mm, 2 * self.limit_half_width_mm(0.0))
 
+    @property
+    def top_mm(self) -> float:
+        return 0.0
+
+    @property
+    def bottom_mm(self) -> float:
+        return self.limit_depth_mm
+
     @cached_property
     def limit_depth_mm(self) -> float:
         """Depth at which the limit ends: the floor gap, or where the moved walls meet [mm]."""
@@ -72,8 +69,7 @@ class CombOutlines:
 
     def limit_half_width_mm(self, depth_mm: float) -> float:
         """Half-width of the limit at a depth [mm]."""
-        inset = self.bee_space_mm / cos(self.section.slope_rad)
-        return self.section.half_width_mm(depth_mm) - inset
+        return self.section.inset_half_width_mm(depth_mm, self.bee_space_mm)
 
     def predicted_half_width_mm(self, depth_mm: float) -> float:
         """Half-width of the comb the bees are expected to build [mm]."""
@@ -96,13 +92,10 @@ class CombOutlines:
     def predicted_area_mm2(self) -> float:
         """One side of the predicted comb [mm²]."""
         area = self.free.area_between_mm2(0.0, self.limit_depth_mm)
-        contact = self.contact
-        if contact is None:
-            return area
-        cut = (
-            self.limit_half_width_mm(contact.upper_mm) + self.limit_half_width_mm(contact.lower_mm)
-        ) * contact.depth_mm
-        return area - (self.free.area_between_mm2(contact.upper_mm, contact.lower_mm) - cut)
+        for touch in self.contacts:
+            ends = self.limit_half_width_mm(touch.upper_mm) + self.limit_half_width_mm(touch.lower_mm)
+            area -= self.free.area_between_mm2(touch.upper_mm, touch.lower_mm) - ends * touch.depth_mm
+        return area
 
     @cached_property
     def unused_area_mm2(self) -> float:
@@ -110,11 +103,11 @@ class CombOutlines:
         return self.limit_area_mm2 - self.predicted_area_mm2
 
     @cached_property
-    def contact(self) -> Stretch | None:
+    def contacts(self) -> tuple[Stretch, ...]:
         """Where the free outline lies outside the limit."""
         return self.nearer_than(self.bee_space_mm)
 
-    def nearer_than(self, clearance_mm: float) -> Stretch | None:
+    def nearer_than(self, clearance_mm: float) -> tuple[Stretch, ...]:
         """Where the free outline lies nearer to the wall than a clearance square to it [mm].
 
         The outline bulges and the wall is straight, so this is one stretch or none.
@@ -126,10 +119,10 @@ class CombOutlines:
 
         tightest = self.tightest_depth_mm
         if over(tightest) <= 1e-9:
-            return None
+            return ()
         upper = 0.0 if over(0.0) >= -1e-9 else _root(over, 0.0, tightest)
         lower = self.depth_mm if over(self.depth_mm) >= 0 else _root(over, tightest, self.depth_mm)
-        return Stretch(upper, lower)
+        return (Stretch(upper, lower),)
 
     @cached_property
     def tightest_depth_mm(self) -> float:
@@ -146,16 +139,16 @@ class CombOutlines:
         level = self.section.half_width_mm(depth) - self.free.half_width_mm(depth)
         return level * cos(self.section.slope_rad)
 
-    def along_wall_mm(self, stretch: Stretch | None) -> float:
-        """Length along one wall that a stretch of depths takes [mm]."""
-        return 0.0 if stretch is None else stretch.depth_mm / cos(self.section.slope_rad)
+    def along_wall_mm(self, stretches: tuple[Stretch, ...]) -> float:
+        """Length along one wall that stretches of depths take [mm]."""
+        return sum(stretch.depth_mm for stretch in stretches) / cos(self.section.slope_rad)
 
     @cached_property
     def contact_length_mm(self) -> float:
         """Length of one wall that faces a free outline outside the limit [mm]."""
-        return self.along_wall_mm(self.contact)
+        return self.along_wall_mm(self.contacts)
 
-    def outline(self, which: Literal["limit", "free", "predicted"]) -> list[Point]:
+    def outline(self, which: Outline) -> list[Point]:
         """A closed outline as points (x from the middle, depth) [mm], clockwise from the top left."""
         if which == "limit":
             bottom = self.limit_depth_mm
@@ -165,8 +158,8 @@ class CombOutlines:
         end = self.depth_mm if which == "free" else self.limit_depth_mm
         # Finer toward the tip, where the curve turns.
         depths = [end * (1 - ((_STEPS - i) / _STEPS) ** 2) for i in range(_STEPS + 1)]
-        if which == "predicted" and self.contact is not None:
-            kinks = [d for d in (self.contact.upper_mm, self.contact.lower_mm) if 0 < d < end]
+        if which == "predicted":
+            kinks = [d for touch in self.contacts for d in (touch.upper_mm, touch.lower_mm) if 0 < d < end]
             depths = sorted({*depths, *kinks})
         right = [(half(d), d) for d in depths]
         return [(-x, d) for x, d in reversed(right)] + right[(1 if right[0][0] == 0 else 0) :]
@@ -188,7 +181,7 @@ def _root(f: Callable[[float], float], low: float, high: float) -> float:
     return float(brentq(f, low, high, xtol=1e-9))
 
 
-def widest_clear_guide_mm(outlines: CombOutlines, clearance_mm: float) -> float | None:
+def widest_clear_guide_mm(outlines: CombOutlines | SampledOutlines, clearance_mm: float) -> float | None:
     """The longest guide with which the free comb keeps a clearance everywhere.
 
     Returns:
@@ -196,8 +189,7 @@ def widest_clear_guide_mm(outlines: CombOutlines, clearance_mm: float) -> float 
     """
 
     def spare(guide_mm: float) -> float:
-        narrowed = CombOutlines(outlines.section, outlines.bee_space_mm, outlines.depth_mm, guide_mm, outlines.kind)
-        return narrowed.least_clearance_mm - clearance_mm
+        return replace(outlines, guide_mm=guide_mm).least_clearance_mm - clearance_mm
 
     low, high = 40.0, outlines.width_mm
     if spare(low) < 0:

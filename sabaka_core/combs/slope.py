@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from math import atan, cos, degrees, radians, sin, tan
 from typing import Literal
 
-from scipy.optimize import brentq
+from scipy.optimize import brentq, minimize_scalar
 
 from sabaka_core.combs.outlines import CombOutlines
 from sabaka_core.geometry.trapezoid import Trapezoid
@@ -120,23 +120,41 @@ def best_from_board(brief: CombBrief, top_mm: float, board_mm: float, thickness_
     """The slope with the most comb a litre out of a side board, no wall too near.
 
     Returns:
-        The best point, found to a two-hundredth of a degree; None when no slope does.
+        The best point, exact to a millionth of a degree; None when no slope does. The optimum lies where
+        the comb's share stops rising, or where the wall just begins to be too near: both are looked for
+        around the best of a half-degree sweep.
     """
 
-    def at(slope_deg: float) -> Trapezoid:
-        return from_board(top_mm, board_mm, thickness_mm, slope_deg)
+    def at(slope_deg: float) -> SlopePoint | None:
+        section = from_board(top_mm, board_mm, thickness_mm, slope_deg)
+        return point(brief, section) if _possible(brief, section) else None
 
-    best: SlopePoint | None = None
-    low, high, step = 0.0, 45.0, 0.5
-    while step >= 0.005:
-        count = round((high - low) / step) + 1
-        good = [p for p in sweep(brief, at, [low + i * step for i in range(count)]) if p.contact_mm <= 0]
-        if not good:
-            return best
-        best = max([*good, *([best] if best else [])], key=lambda p: p.comb_share)
-        low, high = max(best.slope_deg - step, 0.0), best.slope_deg + step
-        step /= 10
-    return best
+    swept = [p for i in range(91) if (p := at(i / 2)) is not None]
+    clear = [p for p in swept if p.contact_mm <= 0]
+    if not clear:
+        return None
+    best = max(clear, key=lambda p: p.comb_share)
+    low, high = max(best.slope_deg - 0.5, 0.0), min(best.slope_deg + 0.5, swept[-1].slope_deg)
+
+    def spare(slope_deg: float) -> float:
+        here = at(slope_deg)
+        return -1.0 if here is None else here.clearance_mm - brief.clearance_mm
+
+    def lacking(slope_deg: float) -> float:
+        here = at(slope_deg)
+        return 0.0 if here is None else -here.comb_share
+
+    candidates = [best]
+    for end in (low, high):
+        if spare(end) < 0 <= spare(best.slope_deg) and end != best.slope_deg:
+            edge = float(brentq(spare, min(end, best.slope_deg), max(end, best.slope_deg), xtol=1e-9))
+            # The root itself may fall a hair on the wrong side.
+            inside = edge + (1e-6 if edge < best.slope_deg else -1e-6)
+            candidates += [p for p in (at(inside),) if p is not None]
+    if high > low:
+        turn = float(minimize_scalar(lacking, bounds=(low, high), method="bounded", options={"xatol": 1e-8}).x)
+        candidates += [p for p in (at(turn),) if p is not None]
+    return max((p for p in candidates if p.contact_mm <= 0), key=lambda p: p.comb_share)
 
 
 def _possible(brief: CombBrief, section: Trapezoid) -> bool:

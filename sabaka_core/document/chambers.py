@@ -140,8 +140,24 @@ class Disc(_Entrance):
 Entrance = Annotated[Hole | Slot | Disc, Field(discriminator="kind")]
 
 
+class Lining(Part):
+    """Movable spacers that make a stretch of a chamber fit another frame.
+
+    ``thickness_mm`` stands on both side walls; ``floor_mm`` is how high a filler lies on the floor.
+    """
+
+    from_mm: Clearance = 0.0
+    to_mm: Length
+    thickness_mm: Clearance = 0.0
+    floor_mm: Clearance = 0.0
+
+
 class Chamber(Part):
-    """One cavity with its run."""
+    """One cavity with its run.
+
+    ``boxes_mm`` are the heights of the boxes it is stacked up of, lowest first; none for a box in one
+    piece. A standing chamber's section is its plan, and ``length_mm`` its height.
+    """
 
     id: Ident
     role: Literal["whole", "brood", "honey", "nucleus", "shelf"] = "whole"
@@ -153,5 +169,7 @@ class Chamber(Part):
     walls: Walls
     rest: Rest = Rest()
     litter: Litter = Litter()
+    linings: Annotated[tuple[Lining, ...], Field(max_length=12)] = ()
+    boxes_mm: Annotated[tuple[Length, ...], Field(max_length=12)] = ()
     entrances: Annotated[tuple[Entrance, ...], Field(max_length=60)] = ()
     run: Run = Run()

@@ -32,22 +32,61 @@ class TopBar(Part):
         return self.width_mm
 
 
+FrameMake = Literal[
+    "plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone", "feeder", "follower", "adapter"
+]
+Joint = Literal["none", "screws", "pegs", "straps", "hooks"]
+
+
 class Frame(Part):
-    """A frame: a catalogue standard, one derived from it, or the keeper's own as measured."""
+    """A frame: a catalogue standard, one derived from it, or the keeper's own as measured.
+
+    ``make`` says how it is put together, and so which parts it has (frames/parts.py). The body is
+    the frame without its lugs; ``depth_mm`` is the whole outer depth, top bar included.
+    """
 
     kind: Literal["frame"] = "frame"
     id: Ident
     name: Name
     standard: Ident
     origin: Literal["catalogue", "derived", "measured"] = "catalogue"
+    make: FrameMake = "plain"
+    joint: Joint = "none"
     spacing_mm: Annotated[Length, Field(le=200)]
     top_bar_mm: Length
     top_bar_thickness_mm: Thickness
+    top_bar_width_mm: Annotated[Length, Field(le=200)] = 27.0
+    narrowed_mm: Annotated[Length, Field(le=200)] | None = None
     lug_mm: Clearance = 0.0
+    lug_thickness_mm: Clearance = 9.5
+    side_bar_width_mm: Annotated[Length, Field(le=200)] = 35.0
+    side_bar_thickness_mm: Thickness = 9.5
+    bottom_bar_thickness_mm: Thickness = 9.5
+    shelves: Annotated[int, Field(ge=0, le=6, strict=True)] = 0
+    shelf_thickness_mm: Thickness = 6.0
     body_width_mm: Length
     depth_mm: Length
     tolerance_mm: Clearance = 0.0
     foundation: bool = False
 
+    @property
+    def bar_gap_mm(self) -> float:
+        """Gap to the neighbour at the lugs: spacing less the top bar's width; 0 closes the ceiling."""
+        return self.spacing_mm - self.top_bar_width_mm
 
-CombType = Annotated[TopBar | Frame, Field(discriminator="kind")]
+    @property
+    def mid_gap_mm(self) -> float:
+        """Gap to the neighbour at mid-bar, where the bar may be narrowed."""
+        return self.spacing_mm - (self.narrowed_mm or self.top_bar_width_mm)
+
+
+class FixedComb(Part):
+    """A comb that bees fasten to the cavity itself: there is nothing to lift it by."""
+
+    kind: Literal["fixed"] = "fixed"
+    id: Ident
+    name: Name
+    spacing_mm: Annotated[Length, Field(le=200)]
+
+
+CombType = Annotated[TopBar | Frame | FixedComb, Field(discriminator="kind")]

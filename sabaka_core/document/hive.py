@@ -1,4 +1,4 @@
-"""The design document, version 1: one hive as its keeper owns, saves and exports it.
+"""The design document, version 2: one hive as its keeper owns, saves and exports it.
 
 Every system of the trade is chambers with sections, walls and runs, joined by passages;
 a system adds a preset and rules of its own, not a shape of document.
@@ -16,7 +16,7 @@ from sabaka_core.document.combs import CombType
 from sabaka_core.document.run import Comb
 
 FORMAT = "sabaka-hive"
-VERSION = 1
+VERSION = 2
 
 HiveSystem = Literal[
     "sloped-top-bar",
@@ -42,6 +42,9 @@ class Choices(Part):
     bee_space_mm: Annotated[float, Field(ge=6, le=9.5, strict=True)] = 9.5
     floor_gap_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 15.0
     cell_mm: Annotated[float, Field(ge=4.6, le=7, strict=True)] = 5.4
+    law: Literal["removable", "any", "not-asked"] = "not-asked"
+    basket_long_mm: Length | None = None
+    basket_high_mm: Length | None = None
 
 
 class Board(Part):
@@ -112,7 +115,7 @@ class Hive(Part):
     """One hive design."""
 
     format: Literal["sabaka-hive"] = "sabaka-hive"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: Name
     notes: Note = ""
     system: HiveSystem

@@ -8,6 +8,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from sabaka_core.document.former import one_to_two
 from sabaka_core.document.hive import FORMAT, VERSION, Hive
 from sabaka_core.errors import FieldProblem, ParameterError, shorten
 
@@ -18,7 +19,7 @@ MAX_TEXT = 4_000
 
 Raw = dict[str, Any]
 # Version n -> a function that turns a raw document of version n into one of version n + 1.
-MIGRATIONS: dict[int, Callable[[Raw], Raw]] = {}
+MIGRATIONS: dict[int, Callable[[Raw], Raw]] = {1: one_to_two}
 
 
 def parse_json(text: str | bytes) -> Any:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Side
+from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb, Feeder, Follower, Gap
 from sabaka_core.drawing.models import (
     Box,
@@ -15,9 +16,11 @@ from sabaka_core.drawing.models import (
     Shape,
     rectangle,
 )
+from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Text, mm, text
+from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
 from sabaka_core.sources import practice
 
@@ -73,7 +76,7 @@ def follower_handles(a: Analysis, y_mm: float, snaps: bool = False) -> tuple[Han
 
 def _snaps(a: Analysis, side: Side) -> tuple[float, ...]:
     try:
-        return tuple(sorted(round(stop.face_mm, 4) for stop in track(a.hive, side).stops))
+        return tuple(sorted(round(stop.face_mm, 4) for stop in track(a.hive, a.box, side).stops))
     except SabakaError:
         return ()
 
@@ -86,41 +89,27 @@ def _standing(a: Analysis, side: Side, face: float) -> Text:
     nest = a.layout.nest
     beside = (nest[0] if side == "near" else nest[-1]) if nest else None
     if beside is None or beside.number is None:
-        return text("{x} · away from the bars", x=mm(face))
-    return text(f"{{x}} · {_BESIDE[side]} bar {beside.number}", x=mm(face))
+        return text("{x} · away from the combs", x=mm(face))
+    return text(f"{{x}} · {_BESIDE[side]} {a.place_word} {beside.number}", x=mm(face))
 
 
 def along_drawing(a: Analysis) -> Drawing:
-    """The long section: bars and combs seen edge on, from the left side."""
-    section, end, length = a.section, a.end_mm, a.chamber.length_mm
-    height = section.height_mm
-    bar = a.main_bar
+    """The long section: combs seen edge on, from the left side."""
+    section, end, length = a.section, a.end_mm, a.run_mm
+    height, over = section.height_mm, over_mm(a)
     below = height + a.floor_board_mm
+    rise = 0.0 if a.main_frame else over
     shapes: list[Shape] = [
         rectangle("cavity", 0, 0, length, height),
-        rectangle("end-grain", -end, -bar.thickness_mm, 0, below),
-        rectangle("end-grain", length, -bar.thickness_mm, length + end, below),
-        rectangle("timber", 0, height, length, below),
+        rectangle("end-grain", -end, -rise, 0, below),
+        rectangle("end-grain", length, -rise, length + end, below),
     ]
+    if a.floor_board_mm:
+        shapes.append(rectangle("timber", 0, height, length, below))
     if a.litter_mm:
         shapes.append(rectangle("litter", 0, height - a.litter_mm, length, height))
-    thick = practice("comb_thickness").span[1]
     for placed in a.layout.placed:
-        item = placed.item
-        if isinstance(item, Comb):
-            shapes.append(rectangle("bar", placed.start_mm, -bar.thickness_mm, placed.end_mm, 0, placed.index))
-            half = min(thick, placed.length_mm - 6) / 2
-            depth = a.outlines[item.type].limit_depth_mm
-            shapes.append(
-                rectangle(item_layer(placed), placed.middle_mm - half, 0, placed.middle_mm + half, depth, placed.index)
-            )
-        elif isinstance(item, Follower):
-            foot = height - item.foot_gap_mm
-            shapes.append(rectangle("follower", placed.start_mm, -bar.thickness_mm, placed.end_mm, foot, placed.index))
-        elif not isinstance(item, Gap):
-            shapes.append(
-                rectangle(item_layer(placed), placed.start_mm, -bar.thickness_mm, placed.end_mm, 30, placed.index)
-            )
+        shapes += _edge_on(a, placed, over)
     for entrance in a.entrances:
         width, tall = entrance.entrance.size_mm
         low = height - entrance.entrance.height_mm
@@ -132,29 +121,55 @@ def along_drawing(a: Analysis) -> Drawing:
         )
     shapes += [
         Dimension(
-            name="Inside length", start=(0, below), end=(length, below), offset=(0, 60),
-            quantity=mm(length), path=f"{CHAMBER}/length_mm",
+            name="Inside length" if a.chamber.axis == "lying" else "Along the run", start=(0, below), end=(length, below),
+            offset=(0, 60), quantity=mm(length), path=a.run_path,
         ),
         Dimension(
-            name="Between the followers", start=(a.layout.nest_start_mm, -bar.thickness_mm),
-            end=(a.layout.nest_end_mm, -bar.thickness_mm), offset=(0, -40),
-            quantity=mm(a.layout.nest_end_mm - a.layout.nest_start_mm),
+            name="Between the followers", start=(a.layout.nest_start_mm, -over), end=(a.layout.nest_end_mm, -over),
+            offset=(0, -40), quantity=mm(a.layout.nest_end_mm - a.layout.nest_start_mm),
         ),
     ]  # fmt: skip
     return Drawing(
         name="along",
         title="Section along the run",
-        extent=Box(left_mm=-end - 30, top_mm=-bar.thickness_mm - 80, right_mm=length + end + 30, bottom_mm=below + 100),
+        extent=Box(left_mm=-end - 30, top_mm=-over - 80, right_mm=length + end + 30, bottom_mm=below + 100),
         shapes=tuple(shapes),
         handles=follower_handles(a, height / 2),
     )
 
 
+def _edge_on(a: Analysis, placed: Placed, over: float) -> list[Shape]:
+    """One item of the run in the long section."""
+    item, height = placed.item, a.section.height_mm
+    if isinstance(item, Gap):
+        return []
+    if isinstance(item, Follower):
+        return [rectangle("follower", placed.start_mm, -over, placed.end_mm, height - item.foot_gap_mm, placed.index)]
+    if not isinstance(item, Comb):
+        return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, 30, placed.index)]
+    kind, hung, middle = a.hive.comb_type(item.type), a.hung(placed), placed.middle_mm
+    half = min(practice("comb_thickness").span[1], placed.length_mm - 6) / 2
+    comb = rectangle(item_layer(placed), middle - half, hung.top_mm, middle + half, hung.bottom_mm, placed.index)
+    if isinstance(kind, Frame):
+        top = a.frame_top_mm(kind)
+        wide = kind.top_bar_width_mm / 2
+        bar = rectangle("bar", middle - wide, top, middle + wide, top + kind.top_bar_thickness_mm, placed.index)
+        return [comb, bar] if hung.outline("predicted") else [bar]
+    if isinstance(kind, TopBar):
+        return [rectangle("bar", placed.start_mm, -kind.thickness_mm, placed.end_mm, 0, placed.index), comb]
+    return [comb]
+
+
 def plan_drawing(a: Analysis) -> Drawing:
-    """From above with the lid off: bars, followers and where the entrances pierce the walls."""
-    section, end, length, bar = a.section, a.end_mm, a.chamber.length_mm, a.main_bar
-    out, inside = section.outside_top_mm(a.side_mm) / 2, section.top_mm / 2
-    reach = max(out, bar.length_mm / 2)
+    """From above with the lid off: combs, followers and where the entrances pierce the walls."""
+    return log_plan(a) if a.cavity.varies else _box_plan(a)
+
+
+def _box_plan(a: Analysis) -> Drawing:
+    end, length = a.end_mm, a.run_mm
+    out, inside = outside_half_mm(a), max(a.section.top_mm / 2, max(x for x, _ in a.section.wall))
+    carriers = [carrier_length_mm(kind, 2 * inside) for kind in a.carriers]
+    reach = max(out, *(c / 2 for c in carriers)) if carriers else out
     shapes: list[Shape] = [
         rectangle("cavity", 0, -inside, length, inside),
         rectangle("timber", -end, -out, length + end, -inside),
@@ -162,33 +177,28 @@ def plan_drawing(a: Analysis) -> Drawing:
         rectangle("end-grain", -end, -inside, 0, inside),
         rectangle("end-grain", length, -inside, length + end, inside),
     ]
+    for lining in a.chamber.linings:
+        for low in (-inside, inside - lining.thickness_mm):
+            shapes.append(rectangle("end-grain", lining.from_mm, low, lining.to_mm, low + lining.thickness_mm))
     for placed in a.layout.placed:
         item = placed.item
         if isinstance(item, Comb):
-            half = a.hive.comb_type(item.type).length_mm / 2  # type: ignore[union-attr]
-            shapes.append(rectangle("bar", placed.start_mm, -half, placed.end_mm, half, placed.index))
+            kind = a.hive.comb_type(item.type)
+            half = carrier_length_mm(kind, 2 * inside) / 2
+            wide = kind.top_bar_width_mm / 2 if isinstance(kind, Frame) else placed.length_mm / 2
+            middle = placed.middle_mm
+            shapes.append(rectangle("bar", middle - wide, -half, middle + wide, half, placed.index))
         elif isinstance(item, Follower):
             half = inside - item.side_clearance_mm
             shapes.append(rectangle("follower", placed.start_mm, -half, placed.end_mm, half, placed.index))
         elif not isinstance(item, Gap):
             shapes.append(rectangle(item_layer(placed), placed.start_mm, -inside, placed.end_mm, inside, placed.index))
     for entrance in a.entrances:
-        layer: Layer = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
-        half = entrance.entrance.size_mm[0] / 2
-        at, mid = entrance.entrance.at_mm, entrance.middle_mm
-        match entrance.entrance.wall:
-            case "left":
-                shapes.append(rectangle(layer, mid - half, -out - 6, mid + half, -out))
-            case "right":
-                shapes.append(rectangle(layer, mid - half, out, mid + half, out + 6))
-            case "near-end":
-                shapes.append(rectangle(layer, -end - 6, at - half, -end, at + half))
-            case "far-end":
-                shapes.append(rectangle(layer, length + end, at - half, length + end + 6, at + half))
+        shapes.append(_pierced(a, entrance, out))
     shapes += [
         Dimension(
-            name="Inside length", start=(0, reach), end=(length, reach), offset=(0, 50), quantity=mm(length),
-            path=f"{CHAMBER}/length_mm",
+            name="Inside length" if a.chamber.axis == "lying" else "Along the run", start=(0, reach), end=(length, reach),
+            offset=(0, 50), quantity=mm(length), path=a.run_path,
         ),
         Dimension(
             name="Outside width", start=(length + end, -out), end=(length + end, out), offset=(50, 0),
@@ -201,4 +211,77 @@ def plan_drawing(a: Analysis) -> Drawing:
         extent=Box(left_mm=-end - 30, top_mm=-reach - 40, right_mm=length + end + 120, bottom_mm=reach + 90),
         shapes=tuple(shapes),
         handles=follower_handles(a, 0.0),
+    )
+
+
+def carrier_length_mm(kind: CombType, inside_mm: float) -> float:
+    """How long a comb's carrier is across the run; a fixed comb reaches from wall to wall [mm]."""
+    if isinstance(kind, TopBar):
+        return kind.length_mm
+    return kind.top_bar_mm if isinstance(kind, Frame) else inside_mm
+
+
+def _pierced(a: Analysis, placed: PlacedEntrance, out: float) -> Shape:
+    """Where an entrance goes through a wall, seen from above. The run lies along x."""
+    entrance, end, length = placed.entrance, a.end_mm, a.run_mm
+    layer: Layer = "entrance-open" if entrance.is_open else "entrance-plugged"
+    half = entrance.size_mm[0] / 2
+    if placed.start_mm == placed.end_mm:
+        across = entrance.at_mm if entrance.wall.endswith("-end") else entrance.at_mm - a.chamber.length_mm / 2
+        if placed.start_mm <= 0:
+            return rectangle(layer, -end - 6, across - half, -end, across + half)
+        return rectangle(layer, length + end, across - half, length + end + 6, across + half)
+    mid, near = placed.middle_mm, entrance.wall in ("left", "near-end")
+    return rectangle(layer, mid - half, -out - 6 if near else out, mid + half, -out if near else out + 6)
+
+
+def log_plan(a: Analysis) -> Drawing:
+    """A log from above: the bore, its wall, and each comb as the chord it is."""
+    radius = a.run_mm / 2
+    standing = a.chamber.axis == "standing"
+    side = a.side_mm if standing else a.end_mm
+    long = None if standing else a.section.top_mm
+    out = radius + side
+    shapes: list[Shape] = []
+    if long is None:
+        shapes += [
+            Circle(layer="end-grain", x_mm=radius, y_mm=0, radius_mm=out),
+            Circle(layer="cavity", x_mm=radius, y_mm=0, radius_mm=radius),
+        ]
+    else:
+        shapes += [
+            rectangle("timber", -side, -long / 2 - a.side_mm, a.run_mm + side, long / 2 + a.side_mm),
+            rectangle("cavity", 0, -long / 2, a.run_mm, long / 2),
+        ]
+    thick = practice("comb_thickness").span[1]
+    for placed in a.layout.combs:
+        hung = a.hung(placed)
+        half = hung.width_mm / 2
+        if half <= 0:
+            continue
+        wide = min(thick, placed.length_mm - 6) / 2
+        middle = placed.middle_mm
+        shapes.append(rectangle(item_layer(placed), middle - wide, -half, middle + wide, half, placed.index))
+    for entrance in a.entrances:
+        shapes.append(_pierced(a, entrance, out if standing else long / 2 + a.side_mm if long else out))
+    shapes += [
+        Dimension(
+            name="Bore", start=(0, out), end=(a.run_mm, out), offset=(0, 50), quantity=mm(a.run_mm), path=a.run_path
+        ),
+        Dimension(
+            name="Outside",
+            start=(-side, out),
+            end=(a.run_mm + side, out),
+            offset=(0, 100),
+            quantity=mm(a.run_mm + 2 * side),
+        ),
+    ]
+    reach = out if long is None else long / 2 + a.side_mm
+    return Drawing(
+        name="plan",
+        title="The log from above" if standing else "The lying log from above",
+        extent=Box(
+            left_mm=-side - 60, top_mm=-reach - 50, right_mm=a.run_mm + side + 60, bottom_mm=max(reach, out) + 140
+        ),
+        shapes=tuple(shapes),
     )

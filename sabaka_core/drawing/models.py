@@ -15,11 +15,12 @@ Layer = Literal[
     "timber", "end-grain", "bar", "limit", "free", "predicted", "touch", "cavity", "gap", "follower",
     "litter", "entrance-open", "entrance-plugged", "comb-empty", "comb-brood", "comb-pollen",
     "comb-nectar", "comb-honey", "feeder", "excluder", "centre", "note", "value", "minor", "rule-mm", "rule-in",
-    "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-now",
+    "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now",
 ]  # fmt: skip
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
-DrawingName = Literal["section", "along", "plan", "slope", "rod"]
+DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
+CombView = Literal["comb-front", "comb-end", "comb-above"]
 Point = tuple[float, float]
 
 
@@ -123,7 +124,7 @@ class Box(Value):
 class Drawing(Value):
     """One drawing. Shapes are listed from the back to the front."""
 
-    name: DrawingName
+    name: DrawingName | CombView
     title: str
     extent: Box
     shapes: tuple[Shape, ...]

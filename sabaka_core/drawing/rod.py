@@ -16,7 +16,7 @@ from sabaka_core.run.layout import Placed
 
 def rod_drawing(a: Analysis) -> Drawing:
     """The hive end to end as a strip: y from 0 to STRIP_MM is height without scale."""
-    end, length = a.end_mm, a.chamber.length_mm
+    end, length = a.end_mm, a.run_mm
     shapes: list[Shape] = [
         rectangle("gap", 0, 0, length, STRIP_MM),
         rectangle("end-grain", -end, -6, 0, STRIP_MM),
@@ -75,12 +75,12 @@ def _rod_entrances(a: Analysis) -> list[Shape]:
 
 def _gap_words(a: Analysis, placed: Placed) -> Text:
     """How many bars more a gap takes, a feeder's room set aside."""
-    width = a.main_bar.width_mm
+    width = a.main_spacing_mm
     more = floor((placed.length_mm - least_gap_mm(placed.item) + 1e-6) / width)
     then = ", then the feeder" if isinstance(placed.item, Gap) and placed.item.purpose == "feeder" else ""
     if more < 1:
         return text("{gap} open", gap=mm(placed.length_mm))
-    return text(f"room for {more} more bar{'s' if more > 1 else ''}{then}")
+    return text(f"room for {more} more {a.place_word}{'s' if more > 1 else ''}{then}")
 
 
 def _rules(length_mm: float) -> list[Shape]:

@@ -6,11 +6,15 @@ Areas share a scale, the clearance has one of bee spaces; the handle stands at t
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
 
 from sabaka_core.analysis import Analysis
-from sabaka_core.combs.slope import SlopePoint, leaning, point, steepest_possible_deg, sweep
+from sabaka_core.combs.slope import CombBrief, SlopePoint, from_board, leaning, point, steepest_possible_deg, sweep
 from sabaka_core.drawing.models import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.drawing.section import upright
 from sabaka_core.findings.shape import SCHOOLS, school_row
+from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import Quantity, deg, mm, text
 from sabaka_core.sources import practice
 
@@ -22,39 +26,80 @@ STEPS = 80
 _BANDS: dict[str, Layer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
 
 
-def slope_points(a: Analysis, steps: int = STEPS) -> list[SlopePoint]:
-    """The sweep over slopes with top and height held, in even steps from upright."""
-    top, height = a.section.top_mm, a.section.height_mm
-    end = min(SHARPEST_DEG, steepest_possible_deg(top, height))
-    if end <= 0:
-        return []
-    slopes = [end * i / steps for i in range(steps + 1)]
-    return sweep(a.comb_brief, lambda slope: leaning(top, height, slope), slopes)
+@dataclass(frozen=True)
+class SlopeStudy:
+    """What a slope chart is about: a comb, the section as it stands, and what stays the same at other slopes.
+
+    ``board_mm`` is the side board's width when that is held; with None top and height are.
+    """
+
+    brief: CombBrief
+    here: Trapezoid
+    board_mm: float | None = None
+    thickness_mm: float = 0.0
+
+    def section_at(self, slope_deg: float) -> Trapezoid:
+        """The section at another slope."""
+        if self.board_mm is None:
+            return leaning(self.here.top_mm, self.here.height_mm, slope_deg)
+        return from_board(self.here.top_mm, self.board_mm, self.thickness_mm, slope_deg)
+
+    @property
+    def end_deg(self) -> float:
+        """The steepest slope of the chart [deg]."""
+        if self.board_mm is None:
+            return min(SHARPEST_DEG, steepest_possible_deg(self.here.top_mm, self.here.height_mm))
+        return SHARPEST_DEG
+
+    def points(self, steps: int = STEPS) -> list[SlopePoint]:
+        """The sweep in even steps from upright."""
+        if self.end_deg <= 0:
+            return []
+        return sweep(self.brief, self.section_at, [self.end_deg * i / steps for i in range(steps + 1)])
 
 
-def slope_drawing(a: Analysis) -> Drawing:
+def slope_study(a: Analysis, held: Literal["top and height", "board"] = "top and height") -> SlopeStudy | None:
+    """The study of a design's slope; None where there are no bars over straight leaning walls.
+
+    With the board held, the widest on hand is taken, or the one the sides are made of.
+    """
+    if a.comb_brief is None or a.trapezoid is None or upright(a):
+        return None
+    if held == "top and height":
+        return SlopeStudy(a.comb_brief, a.trapezoid)
+    board = a.widest_board_mm or a.trapezoid.board_width_mm(a.side_mm)
+    return SlopeStudy(a.comb_brief, a.trapezoid, board, a.side_mm)
+
+
+def slope_drawing(a: Analysis, study: SlopeStudy) -> Drawing:
     """The chart: x in degrees from the vertical, y from 0 (foot) up to −HIGH."""
-    points = slope_points(a)
-    here = point(a.comb_brief, a.section)
+    points = study.points()
+    here = point(study.brief, study.here)
     shapes: list[Shape] = [*_bands(), *_axis(), *_bee_space(a)]
     if points:
         areas = max(p.section.area_mm2 for p in points)
         scale = BEE_SPACES * a.hive.choices.bee_space_mm
         clear = [p for p in points if p.clearance_mm >= 0]
+        longest = max(*(p.contact_mm for p in points), study.here.face_mm)
         shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas)
         shapes += _curve(points, "curve-unused", lambda p: p.unused_mm2 / areas)
         shapes += _curve(clear, "curve-clearance", lambda p: p.clearance_mm / scale)
+        shapes += _curve([p for p in points if p.contact_mm > 0], "curve-contact", lambda p: p.contact_mm / longest)
         shapes += _key(0, "curve-comb", "comb, now {now}", _area(here.comb_mm2))
         shapes += _key(1, "curve-unused", "unused, now {now}", _area(here.unused_mm2))
         shapes += _key(2, "curve-clearance", "clearance, now {now}", mm(here.clearance_mm))
-    now = min(max(a.section.slope_deg, 0.0), SHARPEST_DEG)
+        shapes += _key(3, "curve-contact", "wall too near, now {now}", mm(here.contact_mm))
+    now = min(max(study.here.slope_deg, 0.0), SHARPEST_DEG)
     shapes.append(Polyline(layer="curve-now", points=((now, 0), (now, -HIGH))))
+    by_board = study.board_mm is not None
     return Drawing(
-        name="slope",
-        title="What each slope gives, top and height held",
+        name="board" if by_board else "slope",
+        title="What each slope gives out of one board’s width"
+        if by_board
+        else "What each slope gives, top and height held",
         extent=Box(left_mm=-2.5, top_mm=-HIGH - 16, right_mm=SHARPEST_DEG + 7.5, bottom_mm=20),
         shapes=tuple(shapes),
-        handles=(_handle(a),),
+        handles=(_handle(study),),
     )
 
 
@@ -110,11 +155,11 @@ def _bee_space(a: Analysis) -> list[Shape]:
     ]
 
 
-def _handle(a: Analysis) -> Handle:
-    slope = a.section.slope_deg
+def _handle(study: SlopeStudy) -> Handle:
+    slope = study.here.slope_deg
     at = min(max(slope, 0.0), SHARPEST_DEG)
     return Handle(
-        id="section-slope",
+        id="section-slope" if study.board_mm is None else "board-slope",
         label="Slope",
         x_mm=slope,
         y_mm=-HIGH / 2,

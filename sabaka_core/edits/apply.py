@@ -4,64 +4,83 @@ from __future__ import annotations
 
 from typing import assert_never
 
-from sabaka_core.analysis import analyse
+from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.edits import models as edit_models
-from sabaka_core.edits.fields import hold_sizes, set_field, set_section
+from sabaka_core.edits.fields import hold_sizes, replace_section, set_field, set_section
 from sabaka_core.edits.follower import add_follower, move_follower, remove_follower
 from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
 from sabaka_core.edits.patches import apply_patch
-from sabaka_core.edits.stock import add_bar_type, add_board, remove_bar_type, remove_board
+from sabaka_core.edits.sizing import size_box
+from sabaka_core.edits.stock import (
+    add_bar_type,
+    add_board,
+    add_frame,
+    hang_all,
+    remove_bar_type,
+    remove_board,
+    set_measured,
+)
+from sabaka_core.errors import ParameterError
 from sabaka_core.units import parse_length
 
 
-def apply_edit(hive: Hive, edit: Edit) -> Hive:
+def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
     """The design after one edit, validated.
 
+    Args:
+        hive, edit: the design and what to do to it.
+        box: index of the chamber on the bench, which edits of a run and drops of handles speak of; the
+            brood chamber when none is given.
     Raises:
         ParameterError: names the field that is wrong.
         InfeasibleError: the wish can't be met; says what could.
     """
-    return validate_hive(dump_hive(_apply(hive, edit)))
+    box = main_box(hive) if box is None else box
+    if not 0 <= box < len(hive.chambers):
+        raise ParameterError("chamber", box, "This hive has no such chamber.", "no-such-chamber")
+    return validate_hive(dump_hive(_apply(hive, edit, box)))
 
 
-def _apply(hive: Hive, edit: Edit) -> Hive:
+def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
     match edit:
         case edit_models.Look():
             return hive
         case edit_models.SetField():
             return set_field(hive, edit.path, edit.text, edit.units)
         case edit_models.HoldSizes():
-            return hold_sizes(hive, edit.sizes)
+            return hold_sizes(hive, box, edit.sizes)
         case edit_models.Shape():
-            return set_section(hive, edit.top_mm, edit.height_mm, edit.slope_deg)
+            return set_section(hive, box, edit.top_mm, edit.height_mm, edit.slope_deg)
+        case edit_models.SetSection():
+            return replace_section(hive, box, edit.section)
         case edit_models.Drop():
-            return drop(hive, edit)
+            return drop(hive, box, edit)
         case edit_models.Nudge():
-            return nudge(hive, edit)
+            return nudge(hive, box, edit)
         case edit_models.MoveFollower():
             at = parse_length(edit.text, edit.units, f"follower-{edit.side}")
-            return move_follower(hive, edit.side, at, snap=False)
+            return move_follower(hive, box, edit.side, at, snap=False)
         case edit_models.InsertComb():
-            return insert_comb(hive, edit.at, edit.type, edit.role)
+            return insert_comb(hive, box, edit.at, edit.type, edit.role)
         case edit_models.RemoveItem():
-            return remove_item(hive, edit.at)
+            return remove_item(hive, box, edit.at)
         case edit_models.SwapItems():
-            return swap_items(hive, edit.at, edit.other)
+            return swap_items(hive, box, edit.at, edit.other)
         case edit_models.RetypeComb():
-            return retype_comb(hive, edit.at, edit.type, edit.role, edit.contents)
+            return retype_comb(hive, box, edit.at, edit.type, edit.role, edit.contents)
         case edit_models.AddEntrance():
-            return add_entrance(hive, new_entrance(analyse(hive), edit.kind))
+            return add_entrance(hive, box, new_entrance(analyse(hive, box), edit.kind))
         case edit_models.RemoveEntrance():
-            return remove_entrance(hive, edit.index)
+            return remove_entrance(hive, box, edit.index)
         case edit_models.AddFollower():
-            return add_follower(hive, edit.side)
+            return add_follower(hive, box, edit.side)
         case edit_models.RemoveFollower():
-            return remove_follower(hive, edit.side)
+            return remove_follower(hive, box, edit.side)
         case edit_models.AddBoard():
             return add_board(hive)
         case edit_models.RemoveBoard():
@@ -70,6 +89,14 @@ def _apply(hive: Hive, edit: Edit) -> Hive:
             return add_bar_type(hive)
         case edit_models.RemoveBarType():
             return remove_bar_type(hive, edit.type)
+        case edit_models.AddFrame():
+            return add_frame(hive, edit.standard)
+        case edit_models.HangAll():
+            return hang_all(hive, box, edit.type)
+        case edit_models.Measure():
+            return set_measured(hive, edit.type)
+        case edit_models.SizeBox():
+            return size_box(hive, box, edit.by, edit.text, edit.units)
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

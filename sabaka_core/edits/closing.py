@@ -9,31 +9,31 @@ from sabaka_core.run.layout import lay_out
 from sabaka_core.sources import practice
 
 
-def with_chamber(hive: Hive, chamber: Chamber) -> Hive:
-    """The hive with its first chamber replaced."""
-    return hive.model_copy(update={"chambers": (chamber, *hive.chambers[1:])})
+def with_chamber(hive: Hive, box: int, chamber: Chamber) -> Hive:
+    """The hive with one chamber replaced; ``box`` is its index, here and in every edit."""
+    return hive.model_copy(update={"chambers": (*hive.chambers[:box], chamber, *hive.chambers[box + 1 :])})
 
 
-def with_items(hive: Hive, items: tuple[RunItem, ...]) -> Hive:
-    """The hive with the items of its run replaced."""
-    chamber = hive.chambers[0]
+def with_items(hive: Hive, box: int, items: tuple[RunItem, ...]) -> Hive:
+    """The hive with the items of a chamber's run replaced."""
+    chamber = hive.chambers[box]
     run = chamber.run.model_copy(update={"items": items})
-    return with_chamber(hive, chamber.model_copy(update={"run": run}))
+    return with_chamber(hive, box, chamber.model_copy(update={"run": run}))
 
 
-def items_of(hive: Hive) -> tuple[RunItem, ...]:
-    """Items of the first chamber's run."""
-    return hive.chambers[0].run.items
+def items_of(hive: Hive, box: int) -> tuple[RunItem, ...]:
+    """Items of a chamber's run."""
+    return hive.chambers[box].run.items
 
 
-def leftover_mm(hive: Hive) -> float:
-    """Closing error of the run [mm]."""
-    return lay_out(hive, hive.chambers[0]).leftover_mm
+def leftover_mm(hive: Hive, box: int) -> float:
+    """Closing error of a run [mm]."""
+    return lay_out(hive, hive.chambers[box]).leftover_mm
 
 
-def is_closed(hive: Hive) -> bool:
-    """Whether the run fills the box, as closely as the rule on closing asks."""
-    return abs(leftover_mm(hive)) <= practice("run_closes").number
+def is_closed(hive: Hive, box: int) -> bool:
+    """Whether a run fills its box, as closely as the rule on closing asks."""
+    return abs(leftover_mm(hive, box)) <= practice("run_closes").number
 
 
 def end_gaps(items: tuple[RunItem, ...]) -> list[int]:
@@ -55,17 +55,18 @@ def least_gap_mm(item: RunItem) -> float:
     return 0.0
 
 
-def close_run(hive: Hive, keep: int | None = None) -> Hive:
+def close_run(hive: Hive, box: int, keep: int | None = None) -> Hive:
     """Let the gaps behind the followers take up the closing error, as far as they can.
 
     Args:
         hive: a hive whose run may be too long or too short.
+        box: index of the chamber.
         keep: index of an item that must stay as it is.
     Returns:
         The hive with its run closed, or as it was when the gaps can't take the difference.
     """
-    left = leftover_mm(hive)
-    items = list(items_of(hive))
+    left = leftover_mm(hive, box)
+    items = list(items_of(hive, box))
     for index in end_gaps(tuple(items)):
         gap = items[index]
         assert isinstance(gap, Gap)
@@ -75,5 +76,5 @@ def close_run(hive: Hive, keep: int | None = None) -> Hive:
         items[index] = gap.model_copy(update={"length_mm": round(gap.length_mm + change, 6)})
         left -= change
         if abs(left) <= 1e-6:
-            return with_items(hive, tuple(items))
+            return with_items(hive, box, tuple(items))
     return hive

@@ -7,24 +7,33 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from sabaka_core.analysis import CHAMBER
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
-from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
+from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
 from sabaka_core.errors import ParameterError
-from sabaka_core.geometry.solve import field_of, solve_section
+from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
 from sabaka_core.units import System, parse_angle, parse_length, parse_number
 
-SECTION = f"{CHAMBER}/section"
 # Stands for the length of every bar, which the section's drawing shows once.
 ALL_BARS_LENGTH = "/comb_types/all/length_mm"
-_BAR_WIDTH = re.compile(r"/comb_types/(\d+)/width_mm")
-_ENTRANCE_WALL = re.compile(rf"{CHAMBER}/entrances/(\d+)/wall")
-_GAP_LENGTH = re.compile(rf"{CHAMBER}/run/items/(\d+)/length_mm")
+_SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
+_IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
+_ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
+_GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
+
+
+def chamber_path(box: int) -> str:
+    """JSON pointer of a chamber."""
+    return f"/chambers/{box}"
+
+
+def section_path(box: int) -> str:
+    """JSON pointer of a chamber's section."""
+    return f"/chambers/{box}/section"
 
 
 def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
@@ -38,37 +47,49 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         ParameterError: at ``path``: not a number, out of bounds, no such field.
     """
     value = read_value(path, typed, units)
-    if path.startswith(f"{SECTION}/") and path.removeprefix(f"{SECTION}/") in TRAPEZOID_FIELDS:
-        return set_section_size(hive, path.removeprefix(f"{SECTION}/"), value)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
-    was_closed = is_closed(hive)
+    spacing = _SPACING.fullmatch(path)
+    if spacing:
+        replace_value(hive, path, value)
+        return bar_width(hive, hive.comb_types[int(spacing[1])].id, value)
+    inside = _IN_CHAMBER.fullmatch(path)
+    if inside and int(inside[1]) < len(hive.chambers):
+        return _set_in_chamber(hive, int(inside[1]), inside[2], path, value)
+    return replace_value(hive, path, value)
+
+
+def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> Hive:
+    chamber = hive.chambers[box]
+    name = field.removeprefix("section/")
+    if field != name and name in TRAPEZOID_FIELDS and isinstance(chamber.section, TrapezoidSection):
+        return set_section_size(hive, box, name, value)
+    was_closed = is_closed(hive, box)
     changed = replace_value(hive, path, value)
-    wall = _ENTRANCE_WALL.fullmatch(path)
+    wall = _ENTRANCE_WALL.fullmatch(field)
     if wall:
-        return _moved_entrance(hive, changed, int(wall[1]))
-    width = _BAR_WIDTH.fullmatch(path)
-    if width:
-        return bar_width(hive, hive.comb_types[int(width[1])].id, value)
-    gap = _GAP_LENGTH.fullmatch(path)
-    if was_closed and (gap or path == f"{CHAMBER}/length_mm" or path.endswith("/thickness_mm")):
-        return close_run(changed, keep=int(gap[1]) if gap else None)
+        return _moved_entrance(hive, changed, box, int(wall[1]))
+    if field.startswith(("section/", "axis", "combs", "length_mm")):
+        cavity_of(changed.chambers[box], chamber_path(box))
+    gap = _GAP_LENGTH.fullmatch(field)
+    if was_closed and (gap or field == run_path(chamber) or field.endswith("/thickness_mm")):
+        return close_run(changed, box, keep=int(gap[1]) if gap else None)
     return changed
 
 
 def read_value(path: str, typed: str, units: System) -> Any:
     """What was typed, as the value its field takes."""
     name = path.rsplit("/", 1)[-1]
-    if name.endswith("_mm"):
+    if name.endswith("_mm") or "/boxes_mm/" in path:
         return parse_length(typed, units, path)
     if name.endswith("_deg"):
         return parse_angle(typed, path)
-    if name == "count":
+    if name in ("count", "boxes", "frames", "shelves"):
         number = parse_number(typed, path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")
         return int(number)
-    if name in ("insulated", "feeding_hole"):
+    if name in ("insulated", "feeding_hole", "excluder"):
         return typed == "yes"
     return typed
 
@@ -94,40 +115,52 @@ def replace_value(hive: Hive, path: str, value: Any) -> Hive:
     return revalidate(raw)
 
 
-def set_section_size(hive: Hive, name: str, value: float) -> Hive:
-    """The hive with one of the section's five sizes changed."""
-    chamber = hive.chambers[0]
+def set_section_size(hive: Hive, box: int, name: str, value: float) -> Hive:
+    """The hive with one of a chamber's sizes changed: the five of a trapezoid, width and height of others."""
+    chamber = hive.chambers[box]
+    at = section_path(box)
     # Bounds first, so that the error names the field that was typed.
-    _check_size(name, value)
-    field = field_of(chamber.section, name)
-    if field is None:
-        raise ParameterError(f"{SECTION}/{name}", value, "These walls stand upright: give width and height.", "upright")
-    if not isinstance(chamber.section, TrapezoidSection):
-        return replace_value(hive, f"{SECTION}/{field}", value)
+    _check_size(f"{at}/{name}", value)
     section = chamber.section
-    solved = solve_trapezoid(section, SECTION)
+    if not isinstance(section, TrapezoidSection):
+        paths = {"top_mm": width_path(chamber), "height_mm": depth_path(chamber)}
+        if name not in paths:
+            raise ParameterError(f"{at}/{name}", value, "These walls stand upright: give width and height.", "upright")
+        return _set_in_chamber(hive, box, paths[name], f"{chamber_path(box)}/{paths[name]}", value)
+    solved = solve_trapezoid(section, at)
     try:
         changed = with_size(section, solved, name, value)
-        solve_trapezoid(changed, SECTION)
+        solve_trapezoid(changed, at)
     except ParameterError as error:
-        raise error.at(f"{SECTION}/{name}") from None
+        raise error.at(f"{at}/{name}") from None
     except ValidationError as error:
         raise ParameterError(
-            f"{SECTION}/{name}", value, "The walls can't lean so far with the other held sizes.", "out-of-range"
+            f"{at}/{name}", value, "The walls can't lean so far with the other held sizes.", "out-of-range"
         ) from error
-    return with_chamber(hive, chamber.model_copy(update={"section": changed}))
+    return with_chamber(hive, box, chamber.model_copy(update={"section": changed}))
 
 
-def set_section(hive: Hive, top_mm: float, height_mm: float, slope_deg: float) -> Hive:
-    """The hive with its section given anew by top, height and slope."""
+def set_section(hive: Hive, box: int, top_mm: float, height_mm: float, slope_deg: float) -> Hive:
+    """The hive with a chamber's section given anew by top, height and slope."""
     section = TrapezoidSection(top_mm=top_mm, height_mm=height_mm, slope_deg=slope_deg)
-    solve_trapezoid(section, SECTION)
-    return with_chamber(hive, hive.chambers[0].model_copy(update={"section": section}))
+    solve_trapezoid(section, section_path(box))
+    return with_chamber(hive, box, hive.chambers[box].model_copy(update={"section": section}))
 
 
-def section_size(hive: Hive, name: str) -> float:
-    """One of the section's five sizes as it stands [mm or deg]."""
-    return solve_section(hive.chambers[0].section, SECTION).size(name)
+def replace_section(hive: Hive, box: int, section: Section) -> Hive:
+    """The hive with another kind of section; the run stays closed if it was."""
+    was_closed = is_closed(hive, box)
+    chamber = hive.chambers[box].model_copy(update={"section": section})
+    cavity_of(chamber, chamber_path(box))
+    changed = with_chamber(hive, box, chamber)
+    return close_run(changed, box) if was_closed else changed
+
+
+def section_size(hive: Hive, box: int, name: str) -> float:
+    """One of the sizes of a chamber's profile as it stands [mm or deg]."""
+    profile = cavity_of(hive.chambers[box], chamber_path(box)).profile
+    value: float = getattr(profile, name)
+    return value
 
 
 def set_all_bars_length(hive: Hive, value: float) -> Hive:
@@ -141,46 +174,37 @@ def set_all_bars_length(hive: Hive, value: float) -> Hive:
     return hive
 
 
-def hold_sizes(hive: Hive, names: tuple[str, ...]) -> Hive:
+def hold_sizes(hive: Hive, box: int, names: tuple[str, ...]) -> Hive:
     """The hive with the same section, held by other sizes."""
-    section = _trapezoid(hive)
-    solved = solve_trapezoid(section, SECTION)
+    at = section_path(box)
+    chamber = hive.chambers[box]
+    if not isinstance(chamber.section, TrapezoidSection):
+        raise ParameterError(at, chamber.section.kind, "Only a trapezoid has these sizes.", "not-a-trapezoid")
     if set(names) == {"height_mm", "slope_deg", "face_mm"}:
         raise ParameterError(
-            SECTION, ", ".join(names), "Height, slope and face leave the width open: hold the top or the floor too.",
+            at, ", ".join(names), "Height, slope and face leave the width open: hold the top or the floor too.",
             "not-independent",
         )  # fmt: skip
-    held = hold(solved, names)
-    solve_trapezoid(held, SECTION)
-    return with_chamber(hive, hive.chambers[0].model_copy(update={"section": held}))
+    held = hold(solve_trapezoid(chamber.section, at), names)
+    solve_trapezoid(held, at)
+    return with_chamber(hive, box, chamber.model_copy(update={"section": held}))
 
 
-def _moved_entrance(before: Hive, after: Hive, index: int) -> Hive:
+def _moved_entrance(before: Hive, after: Hive, box: int, index: int) -> Hive:
     """An entrance moved between a side and an end is put in the middle: its place meant something else."""
-    old, new = (hive.chambers[0].entrances[index].wall for hive in (before, after))
+    old, new = (hive.chambers[box].entrances[index].wall for hive in (before, after))
     if old.endswith("-end") == new.endswith("-end"):
         return after
-    middle = 0.0 if new.endswith("-end") else after.chambers[0].length_mm / 2
-    return replace_value(after, f"{CHAMBER}/entrances/{index}/at_mm", middle)
+    middle = 0.0 if new.endswith("-end") else after.chambers[box].length_mm / 2
+    return replace_value(after, f"{chamber_path(box)}/entrances/{index}/at_mm", middle)
 
 
-def _check_size(name: str, value: float) -> None:
-    if name == "slope_deg":
+def _check_size(path: str, value: float) -> None:
+    if path.endswith("/slope_deg"):
         if not -60 < value < 60:
-            raise ParameterError(
-                f"{SECTION}/{name}", value, "A wall can lean at most 60° from the vertical.", "out-of-range"
-            )
+            raise ParameterError(path, value, "A wall can lean at most 60° from the vertical.", "out-of-range")
     elif not 0 < value <= 20_000:
-        raise ParameterError(
-            f"{SECTION}/{name}", value, "This has to be more than 0 and at most 20 000 mm.", "out-of-range"
-        )
-
-
-def _trapezoid(hive: Hive) -> TrapezoidSection:
-    section = hive.chambers[0].section
-    if not isinstance(section, TrapezoidSection):
-        raise ParameterError(SECTION, section.kind, "Only a trapezoid has these sizes.", "not-a-trapezoid")
-    return section
+        raise ParameterError(path, value, "This has to be more than 0 and at most 20 000 mm.", "out-of-range")
 
 
 def _child(here: Any, step: str, path: str) -> Any:

@@ -45,6 +45,7 @@ class FollowerTrack:
     """
 
     hive: Hive
+    box: int
     side: Side
     types: dict[str, CombType]
     follower: Follower
@@ -103,13 +104,13 @@ class FollowerTrack:
         return behind + 1
 
 
-def track(hive: Hive, side: Side) -> FollowerTrack:
+def track(hive: Hive, box: int, side: Side) -> FollowerTrack:
     """The track of a follower.
 
     Raises:
         ParameterError: the run has no such follower, or its followers are crossed.
     """
-    items = items_of(hive)
+    items = items_of(hive, box)
     types = {kind.id: kind for kind in hive.comb_types}
     total = sum(item_length_mm(item, types) for item in items)
     if side == "near":
@@ -130,13 +131,14 @@ def track(hive: Hive, side: Side) -> FollowerTrack:
         behind = _give_to_gap(behind, freed)
     follower = items[here]
     assert isinstance(follower, Follower)
-    return FollowerTrack(hive, side, types, follower, (*rest, *behind), first, total)
+    return FollowerTrack(hive, box, side, types, follower, (*rest, *behind), first, total)
 
 
-def move_follower(hive: Hive, side: Side, x_mm: float, snap: bool = True) -> Hive:
+def move_follower(hive: Hive, box: int, side: Side, x_mm: float, snap: bool = True) -> Hive:
     """The hive with a follower's inner face moved.
 
     Args:
+        box: index of the chamber.
         side: which follower.
         x_mm: where its face toward the combs should be, from the near end wall [mm].
         snap: click into the nearest place between bars; otherwise stand exactly there.
@@ -144,7 +146,7 @@ def move_follower(hive: Hive, side: Side, x_mm: float, snap: bool = True) -> Hiv
         InfeasibleError: nothing to stand behind, or a bar in the way; says what is nearest.
         ParameterError: no such follower.
     """
-    way = track(hive, side)
+    way = track(hive, box, side)
     if not way.stops:
         raise InfeasibleError("There is no bar for the follower to stand behind.", "Add a bar first.")
     if snap:
@@ -165,14 +167,14 @@ def move_follower(hive: Hive, side: Side, x_mm: float, snap: bool = True) -> Hiv
     return _placed(way, stop, spare)
 
 
-def add_follower(hive: Hive, side: Side) -> Hive:
+def add_follower(hive: Hive, box: int, side: Side) -> Hive:
     """The hive with a follower more, beside the outermost bar; an end gap gives its thickness.
 
     Raises:
         ParameterError: there is one on that side already.
         InfeasibleError: the gaps haven't the room.
     """
-    items = items_of(hive)
+    items = items_of(hive, box)
     if _index(items, side) is not None:
         raise ParameterError("side", side, f"This hive has a {side} follower already.", "follower-there")
     board = Follower(side=side, thickness_mm=FOLLOWER_MM)
@@ -180,20 +182,20 @@ def add_follower(hive: Hive, side: Side) -> Hive:
     if not combs:
         raise InfeasibleError("There is no bar for the follower to stand beside.", "Add a bar first.")
     at = combs[0] if side == "near" else combs[-1] + 1
-    longer = with_items(hive, (*items[:at], board, *items[at:]))
-    if not is_closed(hive):
+    longer = with_items(hive, box, (*items[:at], board, *items[at:]))
+    if not is_closed(hive, box):
         return longer
-    closed = close_run(longer)
-    if not is_closed(closed):
+    closed = close_run(longer, box)
+    if not is_closed(closed, box):
         raise InfeasibleError(
             f"A follower takes {FOLLOWER_MM:g} mm and the gaps haven't the room.", "Take out a bar first."
         )
     return closed
 
 
-def remove_follower(hive: Hive, side: Side) -> Hive:
+def remove_follower(hive: Hive, box: int, side: Side) -> Hive:
     """The hive without a follower; its thickness goes to the gap next to it, or a new one."""
-    items = items_of(hive)
+    items = items_of(hive, box)
     at = _index(items, side)
     if at is None:
         raise ParameterError("side", side, f"This hive has no {side} follower.", "no-follower")
@@ -204,7 +206,7 @@ def remove_follower(hive: Hive, side: Side) -> Hive:
         before = list(reversed(_give_to_gap(list(reversed(before)), board.thickness_mm)))
     else:
         behind = _give_to_gap(behind, board.thickness_mm)
-    return with_items(hive, (*before, *behind))
+    return with_items(hive, box, (*before, *behind))
 
 
 def _check_room(way: FollowerTrack, stop: Stop, spare: float) -> None:
@@ -235,7 +237,7 @@ def _placed(way: FollowerTrack, stop: Stop, spare: float) -> Hive:
     items = [*rest[: stop.after], *new, way.follower, *rest[stop.after :]]
     if way.side == "near":
         items.reverse()
-    return with_items(way.hive, tuple(items))
+    return with_items(way.hive, way.box, tuple(items))
 
 
 def _give_to_gap(behind: list[RunItem], length_mm: float) -> list[RunItem]:

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from sabaka_core.document.base import Angle, Ident, Length, Side
 from sabaka_core.document.run import Contents
+from sabaka_core.document.sections import Section
 from sabaka_core.units import System
 
 Place = Annotated[float, Field(ge=-100_000, le=100_000)]
@@ -50,6 +51,13 @@ class Shape(_Edit):
     top_mm: Length
     height_mm: Length
     slope_deg: Angle
+
+
+class SetSection(_Edit):
+    """Give the chamber another kind of section."""
+
+    do: Literal["section"] = "section"
+    section: Section
 
 
 class Drop(_Edit):
@@ -173,6 +181,36 @@ class RemoveBarType(_Edit):
     type: Ident
 
 
+class AddFrame(_Edit):
+    """Put a frame or bar of the catalogue among the design's comb carriers."""
+
+    do: Literal["add-frame"] = "add-frame"
+    standard: Ident
+
+
+class HangAll(_Edit):
+    """Hang every comb of the chamber on carriers of one kind, as many as fill the same room."""
+
+    do: Literal["hang-all"] = "hang-all"
+    type: Ident
+
+
+class Measure(_Edit):
+    """Take a frame as the keeper's own, by its measured sizes."""
+
+    do: Literal["measure"] = "measure"
+    type: Ident
+
+
+class SizeBox(_Edit):
+    """Size the chamber by what it should hold, or by a board it should come out of."""
+
+    do: Literal["size-box"] = "size-box"
+    by: Literal["combs", "litres", "board"]
+    text: Typed
+    units: System = "mm"
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -185,6 +223,7 @@ Edit = Annotated[
     | SetField
     | HoldSizes
     | Shape
+    | SetSection
     | Drop
     | Nudge
     | MoveFollower
@@ -200,6 +239,10 @@ Edit = Annotated[
     | RemoveBoard
     | AddBarType
     | RemoveBarType
+    | AddFrame
+    | HangAll
+    | Measure
+    | SizeBox
     | Patch,
     Field(discriminator="do"),
 ]

@@ -27,18 +27,19 @@ def nest_hole(analysis: Analysis) -> Hole:
     inset = min(60.0, room / 2)
     far = analysis.chamber.run.nest_at == "far"
     at = layout.nest_end_mm - inset if far else layout.nest_start_mm + inset
+    along = analysis.chamber.axis == "lying" and analysis.chamber.combs == "along"
     return Hole(
-        wall="left",
-        at_mm=round(at, 1),
+        wall="near-end" if along else "left",
+        at_mm=round(at - layout.length_mm / 2 if along else at, 1),
         height_mm=round(max(lowest_clear_mm(analysis), 20.0), 1),
         diameter_mm=HOLE_MM,
     )
 
 
-def add_entrance(hive: Hive, entrance: Entrance) -> Hive:
+def add_entrance(hive: Hive, box: int, entrance: Entrance) -> Hive:
     """The hive with one entrance more, last in the list."""
-    chamber = hive.chambers[0]
-    return with_chamber(hive, chamber.model_copy(update={"entrances": (*chamber.entrances, entrance)}))
+    chamber = hive.chambers[box]
+    return with_chamber(hive, box, chamber.model_copy(update={"entrances": (*chamber.entrances, entrance)}))
 
 
 def new_entrance(analysis: Analysis, kind: str) -> Entrance:
@@ -52,10 +53,10 @@ def new_entrance(analysis: Analysis, kind: str) -> Entrance:
     return hole
 
 
-def remove_entrance(hive: Hive, index: int) -> Hive:
+def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
     """The hive without one entrance."""
-    chamber = hive.chambers[0]
+    chamber = hive.chambers[box]
     if not 0 <= index < len(chamber.entrances):
         raise ParameterError("index", index, "There is no such entrance.", "no-such-entrance")
     kept = chamber.entrances[:index] + chamber.entrances[index + 1 :]
-    return with_chamber(hive, chamber.model_copy(update={"entrances": kept}))
+    return with_chamber(hive, box, chamber.model_copy(update={"entrances": kept}))

@@ -1,6 +1,20 @@
 """Findings: import the rule modules once, so that every rule is registered."""
 
-from sabaka_core.findings import bars, combs, followers, openings, run, shape
-from sabaka_core.findings.registry import RULES, find
+from sabaka_core.findings import bars, combs, followers, frames, openings, run, shape, systems, together
+from sabaka_core.findings.registry import HIVE_RULES, RULES, all_codes, find
 
-__all__ = ["RULES", "bars", "combs", "find", "followers", "openings", "run", "shape"]
+__all__ = [
+    "HIVE_RULES",
+    "RULES",
+    "all_codes",
+    "bars",
+    "combs",
+    "find",
+    "followers",
+    "frames",
+    "openings",
+    "run",
+    "shape",
+    "systems",
+    "together",
+]

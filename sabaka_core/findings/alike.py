@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from sabaka_core.analysis import Analysis
-from sabaka_core.document.combs import TopBar
+from sabaka_core.document.combs import CombType, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.findings.registry import Proposal
@@ -15,6 +15,11 @@ from sabaka_core.quantity import mm, text
 def bar_path(a: Analysis, bar: TopBar, field: str) -> str:
     """JSON pointer of a bar type's field."""
     return f"/comb_types/{a.hive.comb_types.index(bar)}/{field}"
+
+
+def carrier_path(a: Analysis, kind: CombType, field: str) -> str:
+    """JSON pointer of any comb carrier's field."""
+    return f"/comb_types/{a.hive.comb_types.index(kind)}/{field}"
 
 
 def alike(a: Analysis, *fields: Callable[[TopBar], float]) -> list[tuple[TopBar, ...]]:

@@ -8,11 +8,12 @@ from math import ceil, floor
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
-from sabaka_core.document.combs import TopBar
+from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb
 from sabaka_core.drawing.models import STRIP_MM
+from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
-from sabaka_core.findings.alike import alike, bar_path, be, length_mm, named, set_bars, subject
+from sabaka_core.findings.alike import alike, bar_path, be, carrier_path, length_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Place
@@ -30,9 +31,17 @@ def bar_too_weak(a: Analysis) -> Iterator[Draft]:
     """The bar sags too far under a comb full of honey."""
     row = practice("bar_deflection")
     span = a.section.top_mm
-    for bar in a.bars:
-        load, width = a.honey_kg(bar), a.outlines[bar.id].width_mm
-        sag = deflection_mm(load, span, width, bar.width_mm, bar.thickness_mm)
+    carriers: list[TopBar | Frame] = [*a.bars, *a.frames]
+    for bar in carriers:
+        if isinstance(bar, Frame) and (a.chamber.rest.kind == "rods" or bar.make in ("feeder", "follower", "adapter")):
+            continue
+        load, width = a.honey_kg(bar), a.hung_of(bar.id).width_mm
+        beam = (
+            (bar.top_bar_width_mm, bar.top_bar_thickness_mm)
+            if isinstance(bar, Frame)
+            else (bar.width_mm, bar.thickness_mm)
+        )
+        sag = deflection_mm(load, span, width, *beam)
         allowed = span / row.number
         if sag <= allowed:
             continue
@@ -42,16 +51,19 @@ def bar_too_weak(a: Analysis) -> Iterator[Draft]:
             severity="warning",
             text=text(f"The {bar.name} would sag {{sag}} under a comb full of honey.", sag=mm(sag)),
             why=row.why,
-            place=on("section", 0.0, -bar.thickness_mm),
+            place=on("section", 0.0, 0.0 if isinstance(bar, Frame) else -bar.thickness_mm),
             number=mm(sag),
             limit=text("at most {allowed}, a three-hundredth of the span", allowed=mm(allowed)),
             source=row.source,
-            path=bar_path(a, bar, "thickness_mm"),
-            proposals=partial(
-                set_bars, a, (bar,), "thickness_mm", least_thickness_mm(load, span, width, bar.width_mm),
-                "Make the bars {size} thick",
-            ),
+            path=carrier_path(a, bar, "top_bar_thickness_mm" if isinstance(bar, Frame) else "thickness_mm"),
+            proposals=partial(_thicker, a, bar, least_thickness_mm(load, span, width, beam[0])),
         )  # fmt: skip
+
+
+def _thicker(a: Analysis, bar: TopBar | Frame, thick_mm: float) -> tuple[Proposal]:
+    field = "top_bar_thickness_mm" if isinstance(bar, Frame) else "thickness_mm"
+    words = text("Make the bars {size} thick", size=mm(thick_mm))
+    return (Proposal(words, partial(replace_value, a.hive, carrier_path(a, bar, field), thick_mm)),)
 
 
 @rule("bar-too-short")
@@ -117,24 +129,28 @@ def spacing_too_narrow(a: Analysis) -> Iterator[Draft]:
     """The bar is narrower than a comb and the passage beside it."""
     comb, space = practice("comb_thickness"), practice("bee_space")
     least = comb.span[1] + space.span[0]
-    for bar in a.bars:
-        if bar.width_mm < least - 1e-6:
+    for bar in a.carriers:
+        if isinstance(bar, Frame) and bar.make in ("feeder", "follower", "adapter"):
+            continue
+        if bar.spacing_mm < least - 1e-6:
             wished = _wished_mm(a)
             yield Draft(
                 code="spacing-too-narrow",
                 subject=bar.id,
                 severity="error",
                 text=text(
-                    f"The {bar.name} is {{width}} wide: a comb and a bee space need {{least}}.",
-                    width=mm(bar.width_mm),
+                    f"The {bar.name} is {{width}} wide: a comb and a bee space need {{least}}."
+                    if isinstance(bar, TopBar)
+                    else f"The {bar.name} is spaced {{width}}: a comb and a bee space need {{least}}.",
+                    width=mm(bar.spacing_mm),
                     least=mm(least),
                 ),
                 why=comb.why,
                 place=_first_place(a, bar),
-                number=mm(bar.width_mm),
+                number=mm(bar.spacing_mm),
                 limit=text("at least {least}", least=mm(least)),
                 source=comb.source,
-                path=bar_path(a, bar, "width_mm"),
+                path=carrier_path(a, bar, "width_mm" if isinstance(bar, TopBar) else "spacing_mm"),
                 proposals=partial(_width, a, bar, wished),
             )
 
@@ -189,11 +205,12 @@ def _usual_width(a: Analysis, bar: TopBar) -> tuple[float, float, str]:
     return wished - play, wished + play, f"spacing_{a.hive.choices.bees}"
 
 
-def _width(a: Analysis, bar: TopBar, width_mm: float) -> tuple[Proposal]:
-    words = text(f"Make the {bar.name} {{width}} wide", width=mm(width_mm))
+def _width(a: Analysis, bar: CombType, width_mm: float) -> tuple[Proposal]:
+    how = "Make the {0} {{width}} wide" if isinstance(bar, TopBar) else "Space the {0} {{width}}"
+    words = text(how.format(bar.name), width=mm(width_mm))
     return (Proposal(words, lambda: bar_width(a.hive, bar.id, width_mm)),)
 
 
-def _first_place(a: Analysis, bar: TopBar) -> Place:
+def _first_place(a: Analysis, bar: CombType) -> Place:
     first = next((p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.type == bar.id), None)
     return on("rod", first.middle_mm if first else 0.0, STRIP_MM / 3)

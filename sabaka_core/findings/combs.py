@@ -8,7 +8,8 @@ from math import floor
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.outlines import widest_clear_guide_mm
-from sabaka_core.document.combs import TopBar
+from sabaka_core.document.combs import Frame, TopBar
+from sabaka_core.document.run import Comb
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.findings.alike import alike, bar_path, guide_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
@@ -30,7 +31,7 @@ def comb_touches_wall(a: Analysis) -> Iterator[Draft]:
         bar = bars[0]
         outlines = a.outlines[bar.id]
         touch = outlines.nearer_than(least)
-        if touch is None or outlines.along_wall_mm(touch) < 0.5:
+        if outlines.along_wall_mm(touch) < 0.5:
             continue
         depth = outlines.tightest_depth_mm
         yield Draft(
@@ -89,7 +90,8 @@ def guide_too_long(a: Analysis) -> Iterator[Draft]:
 
 def _clear_guide(a: Analysis, bars: tuple[TopBar, ...], clearance_mm: float) -> Iterator[Proposal]:
     """The longest guide with which the comb keeps clear of the walls, if there is one."""
-    guide = widest_clear_guide_mm(a.outlines[bars[0].id], clearance_mm)
+    outlines = a.outlines[bars[0].id]
+    guide = widest_clear_guide_mm(outlines, clearance_mm)
     if guide is not None:
         yield from set_bars(a, bars, "guide/length_mm", guide, "Narrow the guide to {size}")
 
@@ -99,7 +101,7 @@ def gap_under_combs(a: Analysis) -> Iterator[Draft]:
     """The room left under the combs is glued shut or built into."""
     row = practice("gap_under_combs")
     gap = a.hive.choices.floor_gap_mm
-    if row.holds(gap):
+    if row.holds(gap) or not a.outlines or a.box != _first_with_bars(a):
         return
     nearest = min(row.span, key=lambda end: abs(end - gap))
     yield Draft(
@@ -119,3 +121,12 @@ def gap_under_combs(a: Analysis) -> Iterator[Draft]:
             ),
         ),
     )
+
+
+def _first_with_bars(a: Analysis) -> int:
+    """The first chamber whose combs hang free: the floor gap is the hive's, and said once."""
+    kinds = {kind.id for kind in a.hive.comb_types if not isinstance(kind, Frame)}
+    for box, chamber in enumerate(a.hive.chambers):
+        if any(isinstance(item, Comb) and item.type in kinds for item in chamber.run.items):
+            return box
+    return 0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.document.base import Side
 from sabaka_core.document.run import Follower
 from sabaka_core.drawing.models import STRIP_MM
@@ -15,6 +15,7 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
 from sabaka_core.quantity import litres, mm, text
 from sabaka_core.run.layout import Placed
+from sabaka_core.run.passages import connected
 from sabaka_core.sources import practice
 
 STRENGTHS: dict[str, str] = {"nucleus": "a nucleus", "growing": "a growing colony", "full": "a full colony"}
@@ -40,7 +41,7 @@ def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
             number=mm(gap),
             limit=text("none, or {low} to {high}", low=mm(low), high=mm(high)),
             source=row.source,
-            path=item_path(placed, "foot_gap_mm"),
+            path=item_path(a, placed, "foot_gap_mm"),
             proposals=partial(_set_follower, a, placed, "foot_gap_mm", nearest, "Leave {gap} under the foot"),
         )
 
@@ -68,7 +69,7 @@ def follower_side_clearance(a: Analysis) -> Iterator[Draft]:
             limit=text("{low} to {high} a side", low=mm(low), high=mm(high)),
             source=row.source,
             school=f"{board.fit} followers",
-            path=item_path(placed, "side_clearance_mm"),
+            path=item_path(a, placed, "side_clearance_mm"),
             proposals=partial(_set_follower, a, placed, "side_clearance_mm", nearest, "Leave {gap} a side"),
         )
 
@@ -80,18 +81,18 @@ def _followers(a: Analysis) -> Iterator[tuple[Placed, Follower]]:
 
 
 def _set_follower(a: Analysis, placed: Placed, field: str, value: float, words: str) -> tuple[Proposal]:
-    change = partial(replace_value, a.hive, item_path(placed, field), value)
+    change = partial(replace_value, a.hive, item_path(a, placed, field), value)
     return (Proposal(text(words, gap=mm(value)), change),)
 
 
 @rule("volume-off")
 def volume_off(a: Analysis) -> Iterator[Draft]:
     """The room between the followers is far from what the colony needs."""
-    for index, colony in enumerate(a.hive.colonies):
+    for index, colony in a.colonies:
         if colony.stretch != "between-followers" or not a.layout.nest_combs:
             continue
         row = practice(f"volume_{colony.strength}")
-        room = a.volumes.occupied_l
+        room = _room_l(a)
         if row.holds(room):
             continue
         low, high = row.span
@@ -114,18 +115,27 @@ def volume_off(a: Analysis) -> Iterator[Draft]:
         )
 
 
+def _room_l(a: Analysis) -> float:
+    """The room of a colony [L]: between the followers here, and all of the chambers its bees can reach."""
+    others = connected(a.hive, a.chamber.id) - {a.chamber.id}
+    boxes = [i for i, chamber in enumerate(a.hive.chambers) if chamber.id in others]
+    beyond = [analyse(a.hive, box) for box in boxes]
+    return a.volumes.occupied_l + sum(other.volumes.occupied_l for other in beyond if other.layout.combs)
+
+
 def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
     """Move a follower just far enough, the one at the honey end first."""
     per_mm = a.volumes.occupied_l / (a.layout.nest_end_mm - a.layout.nest_start_mm)
-    wished_mm = bound_l / per_mm
+    elsewhere = _room_l(a) - a.volumes.occupied_l
+    wished_mm = (bound_l - elsewhere) / per_mm
     sides: tuple[Side, Side] = ("near", "far") if a.chamber.run.nest_at == "far" else ("far", "near")
     for side in sides:
         board = a.layout.far if side == "far" else a.layout.near
         if board is None:
             continue
-        way = track(a.hive, side)
+        way = track(a.hive, a.box, side)
         anchor = a.layout.nest_start_mm if side == "far" else a.layout.nest_end_mm
-        widening = a.volumes.occupied_l < bound_l
+        widening = _room_l(a) < bound_l
         fits = [
             stop
             for stop in way.stops
@@ -141,5 +151,5 @@ def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
                 f"Move the {side} follower to {{x}}, {place} bar {way.bar_number(stop)}",
                 x=mm(stop.face_mm),
             ),
-            partial(move_follower, a.hive, side, stop.face_mm),
+            partial(move_follower, a.hive, a.box, side, stop.face_mm),
         )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
@@ -14,17 +14,18 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
 from sabaka_core.report.models import Place
 from sabaka_core.run.entrances import PlacedEntrance
+from sabaka_core.run.passages import connected
 from sabaka_core.sources import COMMON, GEOMETRY, practice
 
 
-def entrance_path(placed: PlacedEntrance, field: str) -> str:
+def entrance_path(a: Analysis, placed: PlacedEntrance, field: str) -> str:
     """JSON pointer of an entrance's field."""
-    return f"{CHAMBER}/entrances/{placed.index}/{field}"
+    return f"{a.path}/entrances/{placed.index}/{field}"
 
 
-def setting(hive: Hive, placed: PlacedEntrance, value: str) -> Hive:
+def setting(a: Analysis, placed: PlacedEntrance, value: str) -> Hive:
     """The hive with one entrance opened or plugged."""
-    return replace_value(hive, entrance_path(placed, "setting"), value)
+    return replace_value(a.hive, entrance_path(a, placed, "setting"), value)
 
 
 @rule("entrance-beyond-follower")
@@ -46,22 +47,22 @@ def entrance_beyond_follower(a: Analysis) -> Iterator[Draft]:
             number=mm(placed.middle_mm),
             limit=text("between {low} and {high}", low=mm(a.layout.nest_start_mm), high=mm(a.layout.nest_end_mm)),
             source=COMMON,
-            path=entrance_path(placed, "setting"),
+            path=entrance_path(a, placed, "setting"),
             proposals=partial(_plugging, a, placed),
         )
 
 
 def _plugging(a: Analysis, placed: PlacedEntrance) -> tuple[Proposal]:
-    return (Proposal(text("Plug it"), partial(setting, a.hive, placed, "plugged")),)
+    return (Proposal(text("Plug it"), partial(setting, a, placed, "plugged")),)
 
 
 @rule("no-open-entrance")
 def no_open_entrance(a: Analysis) -> Iterator[Draft]:
     """A colony has no open entrance of its own."""
-    for index, colony in enumerate(a.hive.colonies):
+    for index, colony in a.colonies:
         low, high = stretch_of(a, colony)
         mine = [e for e in a.entrances if e.start_mm >= low - 1e-6 and e.end_mm <= high + 1e-6]
-        if a.layout.crossed or any(e.entrance.is_open for e in mine):
+        if a.layout.crossed or any(e.entrance.is_open for e in mine) or _opens_elsewhere(a):
             continue
         yield Draft(
             code="no-open-entrance",
@@ -82,12 +83,12 @@ def _ways_in(a: Analysis, mine: list[PlacedEntrance]) -> Iterator[Proposal]:
     for placed in mine:
         yield Proposal(
             text(f"Open entrance {placed.index + 1}"),
-            partial(setting, a.hive, placed, "open"),
+            partial(setting, a, placed, "open"),
         )
     hole = nest_hole(a)
     yield Proposal(
         text("Bore a {size} hole at {at}", size=mm(hole.diameter_mm), at=mm(hole.at_mm)),
-        lambda: add_entrance(a.hive, hole),
+        lambda: add_entrance(a.hive, a.box, hole),
     )
 
 
@@ -116,13 +117,13 @@ def entrance_hidden(a: Analysis) -> Iterator[Draft]:
             number=mm(height),
             limit=text("at least {clear}", clear=mm(clear)),
             source=row.source,
-            path=entrance_path(placed, "height_mm"),
+            path=entrance_path(a, placed, "height_mm"),
             proposals=partial(_raising, a, placed, clear),
         )
 
 
 def _raising(a: Analysis, placed: PlacedEntrance, clear_mm: float) -> tuple[Proposal]:
-    change = partial(replace_value, a.hive, entrance_path(placed, "height_mm"), clear_mm)
+    change = partial(replace_value, a.hive, entrance_path(a, placed, "height_mm"), clear_mm)
     return (Proposal(text("Raise it to {clear}", clear=mm(clear_mm)), change),)
 
 
@@ -146,7 +147,7 @@ def entrance_off_wall(a: Analysis) -> Iterator[Draft]:
                 height=mm(a.section.height_mm),
             ),
             source=GEOMETRY,
-            path=entrance_path(placed, "at_mm"),
+            path=entrance_path(a, placed, "at_mm"),
             proposals=partial(_pulling_in, a, placed),
         )
 
@@ -158,8 +159,8 @@ def _pulling_in(a: Analysis, placed: PlacedEntrance) -> Iterator[Proposal]:
     at, height = inside
 
     def change() -> Hive:
-        moved = replace_value(a.hive, entrance_path(placed, "at_mm"), at)
-        return replace_value(moved, entrance_path(placed, "height_mm"), height)
+        moved = replace_value(a.hive, entrance_path(a, placed, "at_mm"), at)
+        return replace_value(moved, entrance_path(a, placed, "height_mm"), height)
 
     yield Proposal(text("Move it to {at}, {height} above the floor", at=mm(at), height=mm(height)), change)
 
@@ -178,8 +179,14 @@ def stretch_of(a: Analysis, colony: Colony) -> tuple[float, float]:
             return 0.0, layout.length_mm
 
 
+def _opens_elsewhere(a: Analysis) -> bool:
+    """Whether bees of this chamber go out through another one."""
+    others = connected(a.hive, a.chamber.id) - {a.chamber.id}
+    return any(e.is_open for chamber in a.hive.chambers if chamber.id in others for e in chamber.entrances)
+
+
 def _serves_a_colony(a: Analysis, placed: PlacedEntrance) -> bool:
-    stretches = [stretch_of(a, colony) for colony in a.hive.colonies]
+    stretches = [stretch_of(a, colony) for _, colony in a.colonies]
     return placed.in_nest or any(
         low - 1e-6 <= placed.start_mm and placed.end_mm <= high + 1e-6 for low, high in stretches
     )
@@ -189,12 +196,13 @@ def _beyond_mm(a: Analysis, placed: PlacedEntrance) -> float:
     return max(a.layout.nest_start_mm - placed.start_mm, placed.end_mm - a.layout.nest_end_mm)
 
 
-def _on_end(placed: PlacedEntrance) -> bool:
-    return placed.entrance.wall in ("near-end", "far-end")
+def _on_end(a: Analysis, placed: PlacedEntrance) -> bool:
+    """Whether an entrance lies in a wall at the run's end, whose places are given from its middle."""
+    return placed.start_mm == placed.end_mm
 
 
 def _wall_mm(a: Analysis, placed: PlacedEntrance) -> float:
-    return a.section.top_mm if _on_end(placed) else a.chamber.length_mm
+    return 2 * a.section.half_width_mm(a.section.height_mm / 2) if _on_end(a, placed) else a.run_mm
 
 
 def _off_wall(a: Analysis, placed: PlacedEntrance) -> bool:
@@ -202,9 +210,10 @@ def _off_wall(a: Analysis, placed: PlacedEntrance) -> bool:
     lower, at = placed.entrance.height_mm, placed.entrance.at_mm
     if lower + height > a.section.height_mm + 1e-6:
         return True
-    if _on_end(placed):
-        return abs(at) + width / 2 > _end_room_mm(a, lower, height) + 1e-6
-    return at - width / 2 < -1e-6 or at + width / 2 > a.chamber.length_mm + 1e-6
+    if _on_end(a, placed):
+        off = at - a.chamber.length_mm / 2 if placed.entrance.wall in ("left", "right") else at
+        return abs(off) + width / 2 > _end_room_mm(a, lower, height) + 1e-6
+    return placed.start_mm < -1e-6 or placed.end_mm > a.run_mm + 1e-6
 
 
 def _end_room_mm(a: Analysis, lower: float, height: float) -> float:
@@ -219,11 +228,17 @@ def _pulled_in(a: Analysis, placed: PlacedEntrance) -> tuple[float, float] | Non
     lower = min(placed.entrance.height_mm, a.section.height_mm - height)
     if lower < 0:
         return None
-    if _on_end(placed):
+    if _on_end(a, placed):
         room = _end_room_mm(a, lower, height) - width / 2
         low, high = -room, room
     else:
-        low, high = width / 2, a.chamber.length_mm - width / 2
+        low, high = width / 2, a.run_mm - width / 2
+    middle = placed.middle_mm - placed.entrance.at_mm
+    if _on_end(a, placed):
+        middle = a.chamber.length_mm / 2 if placed.entrance.wall in ("left", "right") else 0.0
+        low, high = low + middle, high + middle
+    else:
+        low, high = low - middle, high - middle
     if low > high:
         return None
     return round(min(max(placed.entrance.at_mm, low), high), 3), round(lower, 3)

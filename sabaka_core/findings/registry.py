@@ -8,9 +8,10 @@ is gone, and nothing as grave or graver has come in its place.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.analysis import Analysis
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive
 from sabaka_core.drawing.models import DrawingName
@@ -19,6 +20,7 @@ from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Quantity, Text
 from sabaka_core.report.models import Finding, Mend, Place, Severity
 from sabaka_core.sources import Source
+from sabaka_core.whole import Whole, whole
 
 GRAVITY_OF: dict[Severity, int] = {"error": 2, "warning": 1, "note": 0}
 
@@ -56,37 +58,64 @@ class Draft:
     school: str = ""
     path: str = ""
     proposals: Callable[[], Iterable[Proposal]] = no_proposals
+    box: int = 0
+    chamber: str = ""
 
     @property
     def id(self) -> str:
-        return f"{self.code}:{self.subject}" if self.subject else self.code
+        """Tells findings apart: the code, the chamber where there are several, the subject."""
+        return ":".join(part for part in (self.code, self.chamber, self.subject) if part)
 
 
 Rule = Callable[[Analysis], Iterator[Draft]]
+HiveRule = Callable[[Whole], Iterator[Draft]]
 RULES: dict[str, Rule] = {}
+HIVE_RULES: dict[str, HiveRule] = {}
 
 
 def rule(code: str) -> Callable[[Rule], Rule]:
-    """Register a rule under the code its findings carry."""
+    """Register a rule on a chamber under the code its findings carry."""
 
     def register(function: Rule) -> Rule:
-        assert code not in RULES, f"two rules are called {code}"
+        assert code not in all_codes(), f"two rules are called {code}"
         RULES[code] = function
         return function
 
     return register
 
 
-def drafts(analysis: Analysis) -> list[Draft]:
-    """What every rule has to say, gravest first."""
-    found = [draft for function in RULES.values() for draft in function(analysis)]
+def hive_rule(code: str) -> Callable[[HiveRule], HiveRule]:
+    """Register a rule on the whole hive."""
+
+    def register(function: HiveRule) -> HiveRule:
+        assert code not in all_codes(), f"two rules are called {code}"
+        HIVE_RULES[code] = function
+        return function
+
+    return register
+
+
+def all_codes() -> set[str]:
+    """The codes of every rule."""
+    return {*RULES, *HIVE_RULES}
+
+
+def drafts(hive: Whole) -> list[Draft]:
+    """What every rule has to say of every chamber and of the whole, gravest first."""
+    found = [
+        replace(draft, box=a.box, chamber=a.chamber.id if len(hive.chambers) > 1 else "")
+        for a in hive.chambers
+        for function in RULES.values()
+        for draft in function(a)
+    ]
+    found += [draft for function in HIVE_RULES.values() for draft in function(hive)]
     return sorted(found, key=lambda draft: -GRAVITY_OF[draft.severity])
 
 
-def find(analysis: Analysis, mends: bool = True) -> tuple[Finding, ...]:
+def find(hive: Whole, mends: bool = True) -> tuple[Finding, ...]:
     """All findings, gravest first, with their tried mends if wanted."""
-    found = drafts(analysis)
-    return tuple(_finding(d, _tried(d, analysis, found) if mends else ()) for d in found)
+    found = drafts(hive)
+    return tuple(_finding(d, _tried(d, hive, found) if mends else ()) for d in found)
 
 
 def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
@@ -96,6 +125,8 @@ def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
         severity=draft.severity,
         text=draft.text,
         why=draft.why,
+        box=draft.box,
+        chamber=draft.chamber,
         place=draft.place,
         number=draft.number,
         limit=draft.limit,
@@ -106,17 +137,18 @@ def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
     )
 
 
-def _tried(draft: Draft, analysis: Analysis, before: list[Draft]) -> tuple[Mend, ...]:
+def _tried(draft: Draft, hive: Whole, before: list[Draft]) -> tuple[Mend, ...]:
     mends: list[Mend] = []
+    document: dict[str, Any] | None = None
     for proposal in draft.proposals():
         try:
             changed = proposal.change()
-            after = drafts(analyse(changed))
+            after = drafts(whole(changed))
         except SabakaError:
             continue
         if cures(draft, before, after):
-            patch = patch_of(analysis.document, dump_hive(changed))
-            mends.append(Mend(label=proposal.label, patch=patch))
+            document = document or dump_hive(hive.hive)
+            mends.append(Mend(label=proposal.label, patch=patch_of(document, dump_hive(changed))))
     return tuple(mends)
 
 

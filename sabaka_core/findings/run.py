@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
@@ -20,9 +20,9 @@ from sabaka_core.run.layout import Placed, is_gap
 from sabaka_core.sources import GEOMETRY, practice
 
 
-def item_path(placed: Placed, field: str) -> str:
+def item_path(a: Analysis, placed: Placed, field: str) -> str:
     """JSON pointer of a field of a run item."""
-    return f"{CHAMBER}/run/items/{placed.index}/{field}"
+    return f"{a.path}/run/items/{placed.index}/{field}"
 
 
 @rule("run-doesnt-close")
@@ -30,7 +30,7 @@ def run_doesnt_close(a: Analysis) -> Iterator[Draft]:
     """The items' lengths don't add up to the box's."""
     row = practice("run_closes")
     left = a.layout.leftover_mm
-    if abs(left) <= row.number:
+    if abs(left) <= row.number or (left > 0 and may_stand_open(a)):
         return
     say = "The run is {by} shorter than the box." if left > 0 else "The run is {by} longer than the box."
     yield Draft(
@@ -42,26 +42,52 @@ def run_doesnt_close(a: Analysis) -> Iterator[Draft]:
         number=mm(left),
         limit=text("within {play}", play=mm(row.number)),
         source=row.source,
-        path=f"{CHAMBER}/length_mm",
+        path=a.run_path,
         proposals=partial(_closings, a, left),
     )
 
 
 def _closings(a: Analysis, left: float) -> Iterator[Proposal]:
-    closed = close_run(a.hive)
-    if is_closed(closed):
+    closed = close_run(a.hive, a.box)
+    if is_closed(closed, a.box):
         words = "Let the end gap take {by} more" if left > 0 else "Take {by} from the end gap"
         yield Proposal(text(words, by=mm(abs(left))), lambda: closed)
-    if 0 < left <= a.main_bar.width_mm:
+    if 0 < left <= a.main_spacing_mm:
         yield Proposal(
             text("Shim the far end with {by}", by=mm(left)),
-            lambda: with_items(a.hive, (*items_of(a.hive), Spacer(length_mm=round(left, 6)))),
+            lambda: with_items(a.hive, a.box, (*items_of(a.hive, a.box), Spacer(length_mm=round(left, 6)))),
         )
     fit = round(a.layout.total_mm, 6)
-    yield Proposal(
-        text("Make the box {fit} long", fit=mm(fit)),
-        lambda: replace_value(a.hive, f"{CHAMBER}/length_mm", fit),
-    )
+    if not a.cavity.varies:
+        yield Proposal(text("Make the box {fit} long", fit=mm(fit)), partial(replace_value, a.hive, a.run_path, fit))
+    surplus = _surplus(a, -left)
+    if surplus:
+        words = "Take out one comb place" if len(surplus) == 1 else f"Take out {len(surplus)} comb places"
+        yield Proposal(text(words), partial(_taken_out, a, surplus))
+
+
+def may_stand_open(a: Analysis) -> bool:
+    """Whether a run may end short of the wall: frames and fixed combs do by less than one place, bars never."""
+    if a.main_bar is not None or a.main is None:
+        return a.main is None
+    return a.layout.leftover_mm < a.main_spacing_mm or a.cavity.varies
+
+
+def _surplus(a: Analysis, over_mm: float) -> list[int]:
+    """The last empty combs, as many as are too many."""
+    taken: list[int] = []
+    for placed in reversed(a.layout.combs):
+        if over_mm <= 0 or not isinstance(placed.item, Comb) or placed.item.contents != "empty":
+            break
+        taken.append(placed.index)
+        over_mm -= placed.length_mm
+    return taken if over_mm <= 0 and len(taken) < len(a.layout.combs) else []
+
+
+def _taken_out(a: Analysis, indexes: list[int]) -> Hive:
+    items = items_of(a.hive, a.box)
+    shorter = with_items(a.hive, a.box, tuple(item for i, item in enumerate(items) if i not in indexes))
+    return close_run(shorter, a.box)
 
 
 @rule("gap-bridged")
@@ -69,7 +95,8 @@ def gap_bridged(a: Analysis) -> Iterator[Draft]:
     """Open room among the combs is built into, or glued shut."""
     row = practice("bee_space")
     low, high = row.span
-    gaps = [placed for placed in a.layout.nest if is_gap(placed.item)]
+    # In a log the segments beside the outermost combs are no gaps among bars.
+    gaps = [] if a.cavity.varies else [placed for placed in a.layout.nest if is_gap(placed.item)]
     for order, placed in enumerate(gaps, start=1):
         length = placed.length_mm
         if length < 0.05 or low <= length <= high:
@@ -88,7 +115,7 @@ def gap_bridged(a: Analysis) -> Iterator[Draft]:
             number=mm(length),
             limit=text("no gap, or {low} to {high}", low=mm(low), high=mm(high)),
             source=row.source,
-            path=item_path(placed, "length_mm"),
+            path=item_path(a, placed, "length_mm"),
             proposals=partial(_closing_up, a, placed),
         )
 
@@ -100,20 +127,20 @@ def _closing_up(a: Analysis, placed: Placed) -> Iterator[Proposal]:
     boards: dict[Side, Placed | None] = {"near": a.layout.near, "far": a.layout.far}
     for side, board in boards.items():
         if board is None and placed.index == outermost[side]:
-            yield Proposal(text(f"Put in a {side} follower"), partial(add_follower, a.hive, side))
+            yield Proposal(text(f"Put in a {side} follower"), partial(add_follower, a.hive, a.box, side))
 
 
 def _close_up(a: Analysis, placed: Placed) -> Hive:
     """The hive with a gap's room moved behind a follower."""
-    items = list(items_of(a.hive))
-    receiving = next((i for i in end_gaps(items_of(a.hive)) if i != placed.index), None)
+    items = list(items_of(a.hive, a.box))
+    receiving = next((i for i in end_gaps(items_of(a.hive, a.box)) if i != placed.index), None)
     if receiving is None:
         raise InfeasibleError("There is no gap behind a follower to take the room.")
     gap = items[receiving]
     assert isinstance(gap, Gap)
     items[receiving] = gap.model_copy(update={"length_mm": round(gap.length_mm + placed.length_mm, 6)})
     del items[placed.index]
-    return with_items(a.hive, tuple(items))
+    return with_items(a.hive, a.box, tuple(items))
 
 
 @rule("followers-crossed")
@@ -136,24 +163,24 @@ def followers_crossed(a: Analysis) -> Iterator[Draft]:
         number=mm(near.end_mm),
         limit=text("at most {far}", far=mm(far.start_mm)),
         source=GEOMETRY,
-        path=item_path(near, "side"),
+        path=item_path(a, near, "side"),
         proposals=lambda: (Proposal(text("Change the followers round"), partial(_change_round, a, near, far)),),
     )
 
 
 def _change_round(a: Analysis, near: Placed, far: Placed) -> Hive:
-    items = list(items_of(a.hive))
+    items = list(items_of(a.hive, a.box))
     items[near.index], items[far.index] = (
         items[near.index].model_copy(update={"side": "far"}),
         items[far.index].model_copy(update={"side": "near"}),
     )
-    return with_items(a.hive, tuple(items))
+    return with_items(a.hive, a.box, tuple(items))
 
 
 @rule("no-bar-between")
 def no_bar_between(a: Analysis) -> Iterator[Draft]:
     """There is no bar between the followers."""
-    if a.layout.crossed or a.layout.nest_combs:
+    if a.layout.crossed or a.layout.nest_combs or a.main is None:
         return
     yield Draft(
         code="no-bar-between",
@@ -186,7 +213,7 @@ def feeder_gap_small(a: Analysis) -> Iterator[Draft]:
                 number=mm(item.length_mm),
                 limit=text("at least {least}", least=mm(row.number)),
                 source=row.source,
-                path=item_path(placed, "length_mm"),
+                path=item_path(a, placed, "length_mm"),
                 proposals=partial(_feeder_room, a, side, placed, row.number - item.length_mm),
             )
 
@@ -214,10 +241,10 @@ def _without(a: Analysis, taken: list[Placed], gap: Placed) -> Hive:
     freed = sum(p.length_mm for p in taken)
     drop = {p.index for p in taken}
     items: list[RunItem] = []
-    for index, item in enumerate(items_of(a.hive)):
+    for index, item in enumerate(items_of(a.hive, a.box)):
         if index in drop:
             continue
         if index == gap.index and isinstance(item, Gap):
             item = item.model_copy(update={"length_mm": round(item.length_mm + freed, 6)})
         items.append(item)
-    return with_items(a.hive, tuple(items))
+    return with_items(a.hive, a.box, tuple(items))

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from math import cos, floor, tan
+from math import ceil, cos, floor, tan
 from typing import get_args
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Choices, Hive
 from sabaka_core.document.sections import TrapezoidSection
+from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.fields import hold_sizes, replace_value, set_section_size
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import deg, mm, text
@@ -17,6 +19,7 @@ from sabaka_core.sources import GEOMETRY, practice
 
 # Under this a mend no longer counts as the same hive.
 LOWEST_HIVE_MM = 200.0
+THINNEST_RAIL_MM = 12.0
 SCHOOLS: dict[str, str] = {
     "follows-curve": "the wall follows the curve",
     "leaning-floor": "the leaning wall is a floor",
@@ -35,7 +38,9 @@ def slope_off_school(a: Analysis) -> Iterator[Draft]:
     """The slope lies outside what the chosen school builds."""
     school = a.hive.choices.slope_school
     row = practice(school_row(school))
-    slope = a.section.slope_deg
+    if a.trapezoid is None or a.main_bar is None:
+        return
+    slope = a.trapezoid.slope_deg
     if row.holds(slope):
         return
     low, high = row.span
@@ -50,18 +55,18 @@ def slope_off_school(a: Analysis) -> Iterator[Draft]:
         limit=text("{low} to {high} from the vertical", low=deg(low), high=deg(high)),
         source=row.source,
         school=SCHOOLS[school],
-        path=f"{CHAMBER}/section/slope_deg",
-        proposals=partial(_other_slope_or_school, a, nearest),
+        path=f"{a.path}/section/slope_deg",
+        proposals=partial(_other_slope_or_school, a, slope, nearest),
     )
 
 
-def _other_slope_or_school(a: Analysis, nearest_deg: float) -> Iterator[Proposal]:
+def _other_slope_or_school(a: Analysis, slope_deg: float, nearest_deg: float) -> Iterator[Proposal]:
     yield Proposal(
         text("Lean the walls {slope}", slope=deg(nearest_deg)),
-        lambda: set_section_size(a.hive, "slope_deg", nearest_deg),
+        lambda: set_section_size(a.hive, a.box, "slope_deg", nearest_deg),
     )
     for other, words in SCHOOLS.items():
-        if other != a.hive.choices.slope_school and practice(school_row(other)).holds(a.section.slope_deg):
+        if other != a.hive.choices.slope_school and practice(school_row(other)).holds(slope_deg):
             yield Proposal(
                 text(f"Follow “{words}” instead"),
                 partial(replace_value, a.hive, "/choices/slope_school", other),
@@ -71,7 +76,7 @@ def _other_slope_or_school(a: Analysis, nearest_deg: float) -> Iterator[Proposal
 @rule("floor-wider-than-top")
 def floor_wider_than_top(a: Analysis) -> Iterator[Draft]:
     """The cavity widens downward: odd, but worked out all the same."""
-    if a.section.floor_mm <= a.section.top_mm + 1e-6:
+    if a.trapezoid is None or a.section.floor_mm <= a.section.top_mm + 1e-6:
         return
     yield Draft(
         code="floor-wider-than-top",
@@ -82,14 +87,14 @@ def floor_wider_than_top(a: Analysis) -> Iterator[Draft]:
         number=mm(a.section.floor_mm),
         limit=text("at most the top, {top}", top=mm(a.section.top_mm)),
         source=GEOMETRY,
-        path=f"{CHAMBER}/section/floor_mm",
+        path=f"{a.path}/section/floor_mm",
         proposals=lambda: (Proposal(text("Make the floor {top}", top=mm(a.section.top_mm)), partial(_upright, a)),),
     )
 
 
 def _upright(a: Analysis) -> Hive:
     raw = {"kind": "trapezoid", "top_mm": a.section.top_mm, "floor_mm": a.section.top_mm}
-    return replace_value(a.hive, f"{CHAMBER}/section", raw | {"height_mm": round(a.section.height_mm, 6)})
+    return replace_value(a.hive, f"{a.path}/section", raw | {"height_mm": round(a.section.height_mm, 6)})
 
 
 @rule("rebate-too-wide")
@@ -98,12 +103,12 @@ def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
     if a.chamber.rest.kind != "rebate":
         return
     row = practice("rebate_wood")
-    level = a.side_mm / cos(a.section.slope_rad)
+    level = a.side_mm / (cos(a.trapezoid.slope_rad) if a.trapezoid else 1.0)
     most = level - row.number
     width = a.chamber.rest.width_mm
     if width <= most + 0.05:
         return
-    path = f"{CHAMBER}/rest/width_mm"
+    path = f"{a.path}/rest/width_mm"
     yield Draft(
         code="rebate-too-wide",
         severity="error",
@@ -114,24 +119,38 @@ def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
         limit=text("at most {most} in these boards", most=mm(max(most, 0.0))),
         source=row.source,
         path=path,
-        proposals=partial(_narrower_rebate, a, path, float(floor(most + 1e-6))),
+        proposals=partial(_narrower_rebate, a, path, float(floor(most + 1e-6)), width - most),
     )
 
 
-def _narrower_rebate(a: Analysis, path: str, width_mm: float) -> Iterator[Proposal]:
-    if width_mm >= practice("bar_bearing").number:
+def _narrower_rebate(a: Analysis, path: str, width_mm: float, lacking_mm: float) -> Iterator[Proposal]:
+    if width_mm >= practice("bar_bearing").number and not a.frames:
         yield Proposal(
             text("Make the rebate {width} wide", width=mm(width_mm)),
             partial(replace_value, a.hive, path, width_mm),
         )
+    if a.frames:
+        # Long lugs ask for more wood than a board has: a rail outside gives it.
+        rail = float(ceil(max(lacking_mm, THINNEST_RAIL_MM)))
+        yield Proposal(text("Screw a rail {thick} thick on outside", thick=mm(rail)), partial(_railed, a, rail))
+
+
+def _railed(a: Analysis, thick_mm: float) -> Hive:
+    side = "ends" if a.chamber.axis == "lying" and a.chamber.combs == "along" else "sides"
+    layers: tuple[Layer, ...] = getattr(a.chamber.walls, side)
+    railed = (*layers, Layer(material="softwood", thickness_mm=thick_mm))
+    walls = a.chamber.walls.model_copy(update={side: railed})
+    return with_chamber(a.hive, a.box, a.chamber.model_copy(update={"walls": walls}))
 
 
 @rule("boards-too-narrow")
 def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
     """No board on hand of the sides' thickness is wide enough for a side in one piece."""
     board = a.widest_board_mm
-    need = a.section.board_width_mm(a.side_mm)
-    if board is None or board >= need - 0.05:
+    if a.trapezoid is None or board is None or a.chamber.axis == "standing" or a.chamber.boxes_mm:
+        return
+    need = a.trapezoid.board_width_mm(a.side_mm)
+    if board >= need - 0.05:
         return
     yield Draft(
         code="boards-too-narrow",
@@ -147,14 +166,15 @@ def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
         number=mm(need),
         limit=text("at most {have}", have=mm(board)),
         source=GEOMETRY,
-        path=f"{CHAMBER}/section/height_mm",
+        path=f"{a.path}/section/height_mm",
         proposals=partial(_lower_hive, a, board),
     )
 
 
 def _lower_hive(a: Analysis, board_mm: float) -> Iterator[Proposal]:
     """The height at which a side comes out of the board, slope and top held."""
-    theta = abs(a.section.slope_rad)
+    assert a.trapezoid is not None
+    theta = abs(a.trapezoid.slope_rad)
     height = float(floor((board_mm - a.side_mm * tan(theta)) * cos(theta)))
     if height >= LOWEST_HIVE_MM:
         yield Proposal(text("Lower the hive to {height}", height=mm(height)), partial(_with_height, a, height))
@@ -162,5 +182,5 @@ def _lower_hive(a: Analysis, board_mm: float) -> Iterator[Proposal]:
 
 def _with_height(a: Analysis, height_mm: float) -> Hive:
     leaning = isinstance(a.chamber.section, TrapezoidSection)
-    hive = hold_sizes(a.hive, ("top_mm", "height_mm", "slope_deg")) if leaning else a.hive
-    return set_section_size(hive, "height_mm", height_mm)
+    hive = hold_sizes(a.hive, a.box, ("top_mm", "height_mm", "slope_deg")) if leaning else a.hive
+    return set_section_size(hive, a.box, "height_mm", height_mm)

@@ -1,29 +1,10 @@
-"""From a section as the keeper gives it to the solved one, whatever its kind.
-
-A rectangle is a trapezoid whose walls stand upright, so that everything downstream knows one shape.
-"""
+"""Which sizes of a section are held, and which document field holds each."""
 
 from __future__ import annotations
 
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, RectangleSection, Section, TrapezoidSection
-from sabaka_core.errors import InfeasibleError
-from sabaka_core.geometry.trapezoid import Trapezoid, solve_trapezoid
 
 _RECTANGLE_FIELDS = {"top_mm": "width_mm", "height_mm": "height_mm"}
-
-
-def solve_section(section: Section, at: str = "/section") -> Trapezoid:
-    """The solved section.
-
-    Raises:
-        ParameterError: the held sizes contradict each other.
-        InfeasibleError: a kind of section whose rules aren't built yet.
-    """
-    if isinstance(section, TrapezoidSection):
-        return solve_trapezoid(section, at)
-    if isinstance(section, RectangleSection):
-        return Trapezoid(section.width_mm, section.width_mm, section.height_mm)
-    raise InfeasibleError(f"A {section.kind} section is not offered yet.", "Trapezoids and rectangles are.")
 
 
 def field_of(section: Section, size: str) -> str | None:

@@ -48,9 +48,18 @@ class Trapezoid:
         """Half the inside width [mm] at a depth [mm] below the bars."""
         return self.top_mm / 2 - depth_mm * tan(self.slope_rad)
 
-    def below(self, depth_mm: float) -> Trapezoid:
-        """The part of the section below a depth, as a trapezoid of its own."""
-        return Trapezoid(2 * self.half_width_mm(depth_mm), self.floor_mm, self.height_mm - depth_mm)
+    @property
+    def wall(self) -> tuple[tuple[float, float], ...]:
+        """The right-hand wall from the top down, as (half-width, depth)."""
+        return (self.top_mm / 2, 0.0), (self.floor_mm / 2, self.height_mm)
+
+    def inset_half_width_mm(self, depth_mm: float, by_mm: float) -> float:
+        """Half-width with the walls moved in, square to themselves [mm]."""
+        return self.half_width_mm(depth_mm) - by_mm / cos(self.slope_rad)
+
+    def area_below_mm2(self, depth_mm: float) -> float:
+        """Inside area below a depth [mm²]."""
+        return (self.half_width_mm(depth_mm) + self.floor_mm / 2) * (self.height_mm - depth_mm)
 
     def board_width_mm(self, thickness_mm: float) -> float:
         """Board to buy for one side: ``s + t·tan|θ|``, both long edges bevelled [mm]."""

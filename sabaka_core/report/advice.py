@@ -6,32 +6,33 @@ from collections.abc import Iterator
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.slope import best_from_board, steepest_clear_deg
-from sabaka_core.edits.fields import SECTION
+from sabaka_core.drawing.section import upright
 from sabaka_core.quantity import Quantity, deg, mm, text
 from sabaka_core.report.models import Action, Advice
 
 
 def slope_advice(a: Analysis) -> tuple[Advice, ...]:
     """What the slope finder has to say of a design."""
-    return (*_steepest(a), *_from_board(a))
+    return () if upright(a) else (*_steepest(a), *_from_board(a))
 
 
 def _steepest(a: Analysis) -> Iterator[Advice]:
-    slope = steepest_clear_deg(a.comb_brief, a.section.top_mm, a.section.height_mm)
+    brief = a.comb_brief
+    slope = None if brief is None else steepest_clear_deg(brief, a.section.top_mm, a.section.height_mm)
     if slope is None:
         return
     yield Advice(
         text=text("Steepest that keeps the bee space everywhere: {slope}.", slope=deg(slope)),
         why="With top and height held it leaves the least of the section unused. Steeper walls are touched.",
-        action=Action(label="Lean the walls so", edit=_slope_edit(slope)),
+        action=Action(label="Lean the walls so", edit=_slope_edit(a, slope)),
     )
 
 
 def _from_board(a: Analysis) -> Iterator[Advice]:
-    board = a.widest_board_mm
-    if board is None:
+    board, brief = a.widest_board_mm, a.comb_brief
+    if board is None or brief is None:
         return
-    best = best_from_board(a.comb_brief, a.section.top_mm, board, a.side_mm)
+    best = best_from_board(brief, a.section.top_mm, board, a.side_mm)
     if best is None:
         return
     yield Advice(
@@ -55,6 +56,6 @@ def _from_board(a: Analysis) -> Iterator[Advice]:
     )
 
 
-def _slope_edit(slope_deg: float) -> dict[str, object]:
+def _slope_edit(a: Analysis, slope_deg: float) -> dict[str, object]:
     # Rounded down, so that the walls stay on the clear side.
-    return {"do": "set", "path": f"{SECTION}/slope_deg", "text": f"{int(slope_deg * 100) / 100}"}
+    return {"do": "set", "path": f"{a.path}/section/slope_deg", "text": f"{int(slope_deg * 100) / 100}"}

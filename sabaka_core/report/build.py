@@ -3,67 +3,115 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection
+from typing import Literal
 
-from sabaka_core.analysis import SYSTEMS, Analysis, analyse
+from sabaka_core.analysis import Analysis, analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Feeder, Follower, Gap
+from sabaka_core.drawing.layout import above_drawing, beside_drawing
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.rod import rod_drawing
-from sabaka_core.drawing.section import section_drawing, upright
-from sabaka_core.drawing.slope import slope_drawing
+from sabaka_core.drawing.section import section_drawing
+from sabaka_core.drawing.slope import slope_drawing, slope_study
 from sabaka_core.findings import find
-from sabaka_core.quantity import Text, mm, text
+from sabaka_core.quantity import Text, litres, mm, text
 from sabaka_core.report.advice import slope_advice
+from sabaka_core.report.combs import comb_cards
 from sabaka_core.report.forms import forms
 from sabaka_core.report.metrics import metrics
-from sabaka_core.report.models import BarPlace, EntranceState, Report, ReportPart
+from sabaka_core.report.models import BarPlace, ChamberName, EntranceState, Report, ReportPart
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
+from sabaka_core.systems import SYSTEMS
+from sabaka_core.whole import Whole, whole
 
-DRAWINGS: dict[DrawingName, Callable[[Analysis], Drawing]] = {
-    "section": section_drawing,
-    "along": along_drawing,
-    "plan": plan_drawing,
-    "slope": slope_drawing,
-    "rod": rod_drawing,
+Draw = Callable[[Analysis, Whole], Drawing | None]
+DRAWINGS: dict[DrawingName, Draw] = {
+    "section": lambda a, hive: section_drawing(a),
+    "along": lambda a, hive: along_drawing(a),
+    "plan": lambda a, hive: plan_drawing(a),
+    "above": lambda a, hive: above_drawing(hive) if _composed(hive) else None,
+    "beside": lambda a, hive: beside_drawing(hive) if _composed(hive) else None,
+    "slope": lambda a, hive: _slope(a, "top and height"),
+    "board": lambda a, hive: _slope(a, "board"),
+    "rod": lambda a, hive: rod_drawing(a),
 }
-# The slope chart is a study of other designs than this one: it is made when asked for by name.
-ALL_PARTS: tuple[ReportPart, ...] = ("metrics", "findings", "mends", "forms", "section", "along", "plan", "rod")
+STUDIES = ("slope", "board")
+# The slope charts are studies of other designs than this one: they are made when asked for by name.
+ALL_PARTS: tuple[ReportPart, ...] = (
+    "metrics", "findings", "mends", "forms", "section", "along", "plan", "above", "beside", "rod", "combs",
+)  # fmt: skip
 
 
-def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS) -> Report:
+def _composed(hive: Whole) -> bool:
+    """Whether there is more to draw than one box."""
+    return len(hive.boxes) > 1
+
+
+def _slope(a: Analysis, held: Literal["top and height", "board"]) -> Drawing | None:
+    study = slope_study(a, held)
+    return None if study is None else slope_drawing(a, study)
+
+
+def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int | None = None) -> Report:
     """The report of one design.
 
     Args:
         hive: the design.
         parts: which parts are wanted; the rest stay empty. "mends" adds the mends to the findings:
             each is tried, so leave it out while a drag is under way.
+        box: index of the chamber on the bench, which drawings, metrics and forms speak of; the brood
+            chamber when none is given.
     Raises:
-        ParameterError: sizes contradict each other; the field is named.
-        InfeasibleError: a hive system whose report isn't offered yet.
+        ParameterError: sizes contradict each other, or there is no such chamber; the field is named.
     """
-    a = analyse(hive)
+    everything = whole(hive)
+    box = main_box(hive) if box is None else box
+    a = everything.chambers[box] if 0 <= box < len(everything.chambers) else analyse(hive, box)
+    drawings = {name: draw(a, everything) for name, draw in DRAWINGS.items() if name in parts}
+    studied = slope_study(a) is not None
     return Report(
         system=hive.system,
         name=hive.name,
-        summary=_summary(a),
-        metrics=metrics(a) if "metrics" in parts else {},
-        findings=find(a, mends="mends" in parts) if "findings" in parts else (),
-        views=tuple(name for name in DRAWINGS if name != "slope" or not upright(a)),
-        drawings={
-            name: draw(a) for name, draw in DRAWINGS.items() if name in parts and not (name == "slope" and upright(a))
-        },
+        summary=_summary(everything),
+        box=box,
+        chambers=tuple(_chamber_name(each) for each in everything.chambers),
+        metrics=metrics(a, everything) if "metrics" in parts else {},
+        findings=find(everything, mends="mends" in parts) if "findings" in parts else (),
+        views=tuple(
+            name
+            for name in DRAWINGS
+            if (studied or name not in STUDIES) and (_composed(everything) or name not in ("above", "beside"))
+        ),
+        drawings={name: drawing for name, drawing in drawings.items() if drawing is not None},
         forms=forms(a) if "forms" in parts else (),
-        advice=slope_advice(a) if "slope" in parts and not upright(a) else (),
+        advice=slope_advice(a) if any(name in parts for name in STUDIES) else (),
+        combs=comb_cards(a) if "combs" in parts else (),
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )
 
 
-def _summary(a: Analysis) -> Text:
+def _summary(hive: Whole) -> Text:
+    first, combs = hive.chambers[0], hive.combs
+    word = next((a.place_word for a in hive.chambers if a.main is not None), "comb")
+    if len(hive.chambers) > 1:
+        return text(
+            f"{SYSTEMS[hive.hive.system]}, {len(hive.chambers)} chambers, {combs} {word}s, {{room}}",
+            room=litres(hive.whole_l),
+        )
+    tall = first.chamber.axis == "standing"
+    length = first.section.height_mm if tall else first.run_mm
     return text(
-        f"{SYSTEMS[a.hive.system]}, {{length}} long, {len(a.layout.combs)} bars", length=mm(a.chamber.length_mm)
+        f"{SYSTEMS[hive.hive.system]}, {{length}} {'high' if tall else 'long'}, {combs} {word}s", length=mm(length)
+    )
+
+
+def _chamber_name(a: Analysis) -> ChamberName:
+    words = f"{len(a.layout.combs)} {a.place_word}s, {{room}}" if a.layout.combs else "no combs, {room}"
+    return ChamberName(
+        box=a.box, name=a.title or "hive", role=a.chamber.role, text=text(words, room=litres(a.volumes.whole_l))
     )
 
 
@@ -73,7 +121,7 @@ def _bar_place(a: Analysis, placed: Placed) -> BarPlace:
     match item:
         case Comb():
             kind = a.hive.comb_type(item.type).name
-            words = f"Bar {placed.number}: {kind}, {item.contents}, {{start}} to {{end}}"
+            words = f"{a.place_word.capitalize()} {placed.number}: {kind}, {item.contents}, {{start}} to {{end}}"
         case Follower():
             words = f"{item.side.capitalize()} follower, {{start}} to {{end}}"
         case Gap():

@@ -10,12 +10,16 @@ from collections.abc import Iterator
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.bars import deflection_mm
 from sabaka_core.combs.contents import cells_per_cm2
-from sabaka_core.document.run import Comb
+from sabaka_core.document.combs import Frame, TopBar
+from sabaka_core.frames.parts import comb_area_mm2, unbroken_height_mm, wood_volume_mm3
+from sabaka_core.materials import FROM_MEMORY
+from sabaka_core.materials import density as density_of
 from sabaka_core.quantity import Quantity, Unit, deg, litres, mm
 from sabaka_core.report.models import Group, Input, Metric, Working
 from sabaka_core.run.entrances import opening_area_mm2
 from sabaka_core.run.volumes import trough_area_mm2
 from sabaka_core.sources import COMMON, GEOMETRY, KEEPER, Source, practice
+from sabaka_core.whole import LID_MM, Whole
 
 HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
 _SAW = (
@@ -24,9 +28,10 @@ _SAW = (
 )
 
 
-def metrics(a: Analysis) -> dict[str, Metric]:
-    """Every key number by its key."""
-    groups = (_section(a), _cavity(a), _comb(a), _run(a))
+def metrics(a: Analysis, hive: Whole) -> dict[str, Metric]:
+    """Every key number of one chamber and of the whole hive, by its key."""
+    comb = _framed_comb(a, a.main_frame) if a.main_frame else _comb(a)
+    groups = (_section(a), _cavity(a), comb, _run(a), _hive(hive))
     return {metric.key: metric for group in groups for metric in group}
 
 
@@ -45,7 +50,9 @@ def _metric(
     caution: str = "",
     headline: bool = False,
 ) -> Metric:
-    groups: dict[str, Group] = {"section": "Section", "cavity": "Cavity", "comb": "Comb", "run": "Run"}
+    groups: dict[str, Group] = {
+        "section": "Section", "cavity": "Cavity", "comb": "Comb", "frame": "Frame", "run": "Run", "hive": "Hive",
+    }  # fmt: skip
     return Metric(
         key=key,
         value=quantity.value,
@@ -61,7 +68,11 @@ def _metric(
 
 
 def _section(a: Analysis) -> Iterator[Metric]:
-    s, t = a.section, a.side_mm
+    if a.trapezoid is None:
+        yield from _bent_section(a)
+        return
+    s, t = a.trapezoid, a.side_mm
+    leans = abs(s.slope_deg) > 1e-9
     top, low = _in("Wt", "top width", s.top_mm, "mm"), _in("Wf", "floor width", s.floor_mm, "mm")
     height, slope = _in("H", "height", s.height_mm, "mm"), _in("θ", "slope", s.slope_deg, "deg")
     thick = _in("t", "side board", t, "mm", KEEPER)
@@ -72,7 +83,7 @@ def _section(a: Analysis) -> Iterator[Metric]:
     yield _metric(
         "section.slope_from_vertical_deg", "Slope from the vertical", deg(s.slope_deg),
         "θ = atan((Wt − Wf) / 2H)", top, low, height, gloss="How far the side wall leans in, plumb being 0°.",
-        headline=True,
+        headline=leans,
     )  # fmt: skip
     yield _metric(
         "section.slope_from_horizontal_deg", "Slope from the level", deg(90 - s.slope_deg), "90° − θ", slope,
@@ -82,7 +93,7 @@ def _section(a: Analysis) -> Iterator[Metric]:
     yield _metric(
         "section.bevel_deg", "Saw tilt, both long edges", deg(abs(s.slope_deg)), "|θ| from square", slope,
         gloss="Both long edges of a side board are cut at this tilt, parallel to each other.", caution=_SAW,
-        headline=True,
+        headline=leans,
     )  # fmt: skip
     yield _metric("section.face_mm", "Inside face of the side", mm(s.face_mm), "s = H / cos θ", height, slope)
     yield _metric(
@@ -96,7 +107,7 @@ def _section(a: Analysis) -> Iterator[Metric]:
         "section.floor_per_degree_mm", "A degree out moves the floor",
         Quantity(value=s.floor_shift_per_degree_mm(), unit="mm"), "2H·(π/180) / cos² θ, height held", height, slope,
         gloss="How far the floor width moves when the wall is set one degree wrong and the height is kept.",
-        headline=True,
+        headline=leans,
     )  # fmt: skip
     yield _metric(
         "section.floor_per_degree_face_held_mm", "The same with the board already cut",
@@ -112,15 +123,30 @@ def _section(a: Analysis) -> Iterator[Metric]:
     )  # fmt: skip
 
 
+def _bent_section(a: Analysis) -> Iterator[Metric]:
+    """Sections whose side walls are not straight, and logs."""
+    s = a.section
+    top, height = _in("W", "width at the bars", s.top_mm, "mm"), _in("H", "height", s.height_mm, "mm")
+    widest = 2 * max(x for x, _ in s.wall)
+    yield _metric("section.top_mm", "Width at the bars, inside", mm(s.top_mm), "2 × half-width at depth 0", top)
+    yield _metric("section.widest_mm", "Widest inside", mm(widest), "greatest width", top, headline=True)
+    yield _metric("section.floor_mm", "Width at the floor", mm(s.floor_mm), "2 × half-width at depth H", height)
+    yield _metric("section.height_mm", "Height, bars to floor", mm(s.height_mm), "H", height, headline=True)
+    yield _metric(
+        "section.area_cm2", "Area of the section", Quantity(value=s.area_mm2 / 100, unit="cm2"),
+        "∫ width over the depth", top, height,
+    )  # fmt: skip
+
+
 def _cavity(a: Analysis) -> Iterator[Metric]:
-    v, length = a.volumes, _in("L", "inside length", a.chamber.length_mm, "mm")
+    v, length = a.volumes, _in("L", "inside length", a.run_mm, "mm")
     area = _in("A", "section", a.section.area_mm2 / 100, "cm2")
     net = _in("An", "section less litter", v.occupied_l * 1e4 / max(a.layout.nest_end_mm - a.layout.nest_start_mm, 1e-9), "cm2")  # fmt: skip
     nest = _in("N", "between the followers", a.layout.nest_end_mm - a.layout.nest_start_mm, "mm")
     box = practice("box_deep_ten")
-    yield _metric("cavity.length_mm", "Inside length", mm(a.chamber.length_mm), "L", length, source=KEEPER)
+    yield _metric("cavity.length_mm", "Inside length of the run", mm(a.run_mm), "L", length, source=KEEPER)
     yield _metric(
-        "cavity.whole_l", "Whole cavity", litres(v.whole_l), "A × L", area, length, headline=True,
+        "cavity.whole_l", "Whole cavity", litres(v.whole_l), "π/12·L·(D² + D·d + d²)" if a.cavity.varies else "A × L", area, length, headline=True,
         gloss="Everything between the end walls under the bars; litter, followers and gaps included.",
     )  # fmt: skip
     yield _metric(
@@ -145,7 +171,7 @@ def _cavity(a: Analysis) -> Iterator[Metric]:
     )  # fmt: skip
     trough = a.chamber.litter
     yield _metric(
-        "cavity.trough_l", "In a trough below the floor", litres(trough_area_mm2(a.chamber) * a.chamber.length_mm / 1e6),
+        "cavity.trough_l", "In a trough below the floor", litres(trough_area_mm2(a.chamber) * a.run_mm / 1e6),
         "π/4 × wide × deep × L, not part of the cavity", _in("w", "wide", trough.width_mm, "mm", KEEPER),
         _in("d", "deep", trough.sunk_mm, "mm", KEEPER), length,
     )  # fmt: skip
@@ -157,7 +183,9 @@ def _cavity(a: Analysis) -> Iterator[Metric]:
 
 
 def _comb(a: Analysis) -> Iterator[Metric]:
-    comb, bar, choices = a.comb, a.main_bar, a.hive.choices
+    comb, bar, choices = a.comb, a.main, a.hive.choices
+    if comb is None or bar is None:
+        return
     width = _in("w", "width at the bar", comb.width_mm, "mm")
     depth = _in("h", "comb depth", comb.depth_mm, "mm")
     curve = choices.comb_curve
@@ -173,7 +201,7 @@ def _comb(a: Analysis) -> Iterator[Metric]:
     )  # fmt: skip
     yield _metric(
         "comb.width_mm", "Comb is wide at the bar", mm(comb.width_mm), "the lesser of guide and Wt − 2·bee space / cos θ",
-        _in("g", "guide", bar.guide.length_mm, "mm", KEEPER), _in("b", "bee space", choices.bee_space_mm, "mm", KEEPER),
+        _in("g", "guide", bar.guide.length_mm if isinstance(bar, TopBar) else comb.width_mm, "mm", KEEPER), _in("b", "bee space", choices.bee_space_mm, "mm", KEEPER),
     )  # fmt: skip
     yield _metric(
         "comb.limit_area_cm2", "Most a comb could fill, one side", Quantity(value=comb.limit_area_mm2 / 100, unit="cm2"),
@@ -199,7 +227,7 @@ def _comb(a: Analysis) -> Iterator[Metric]:
     yield _metric(
         "comb.least_clearance_mm", "Least clearance to the wall", mm(comb.least_clearance_mm),
         "free comb to wall, square to the wall, at its tightest", width, depth,
-        _in("θ", "slope", a.section.slope_deg, "deg"), source=HANGING, headline=True,
+        _in("θ", "slope", a.trapezoid.slope_deg if a.trapezoid else 0.0, "deg"), source=HANGING, headline=True,
         gloss="Under 6 mm bees fasten the comb to the wall.",
     )  # fmt: skip
     yield _metric(
@@ -227,16 +255,123 @@ def _comb(a: Analysis) -> Iterator[Metric]:
     full = a.honey_kg(bar)
     yield _metric(
         "comb.honey_kg", "Honey in a full comb", Quantity(value=full, unit="kg"), "A × (spacing − passage) × density × fill",
-        area, _in("p", "bar width", bar.width_mm, "mm", KEEPER), _in("q", "passage", passage.number, "mm", passage.source),
+        area, _in("p", "spacing", bar.spacing_mm, "mm", KEEPER), _in("q", "passage", passage.number, "mm", passage.source),
         _in("ρ", "density", heavy.number, "kg/L", heavy.source), _in("f", "fill", fill.number, "part", fill.source),
         source=heavy.source, headline=True,
     )  # fmt: skip
+    if isinstance(bar, TopBar):
+        sag = deflection_mm(full, a.section.top_mm, comb.width_mm, bar.width_mm, bar.thickness_mm)
+        yield _sag(a, sag, full, comb.width_mm)
+
+
+def _sag(a: Analysis, sag_mm: float, full_kg: float, loaded_mm: float) -> Metric:
     stiff = practice("wood_stiffness")
-    yield _metric(
-        "comb.bar_sag_mm", "Bar sags under it", mm(deflection_mm(full, a.section.top_mm, comb.width_mm, bar.width_mm, bar.thickness_mm)),
-        "m·g·(8L³ − 4Lc² + c³) / 384EI", _in("m", "comb", full, "kg"), _in("L", "span", a.section.top_mm, "mm"),
-        _in("c", "comb width", comb.width_mm, "mm"), _in("E", "stiffness", stiff.number, "N/mm2", stiff.source),
+    return _metric(
+        "comb.bar_sag_mm", "Bar sags under it", mm(sag_mm),
+        "m·g·(8L³ − 4Lc² + c³) / 384EI", _in("m", "comb", full_kg, "kg"), _in("L", "span", a.section.top_mm, "mm"),
+        _in("c", "comb width", loaded_mm, "mm"), _in("E", "stiffness", stiff.number, "N/mm2", stiff.source),
         source=stiff.source,
+    )  # fmt: skip
+
+
+def _framed_comb(a: Analysis, frame: Frame) -> Iterator[Metric]:
+    """Comb in frames: the frame decides its size, the chamber whether it fits."""
+    area = comb_area_mm2(frame)
+    one = Quantity(value=area / 100, unit="cm2")
+    density = cells_per_cm2(a.hive.choices.cell_mm)
+    sizes = _in("A", "all fields of the frame", one.value, "cm2")
+    yield _metric(
+        "comb.predicted_area_cm2", "Comb in a full frame, one side", one, "inside width × inside height of each field",
+        sizes, headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "comb.predicted_both_sides_cm2", "Comb in a full frame, both sides", Quantity(value=2 * one.value, unit="cm2"),
+        "2 × A", sizes,
+    )  # fmt: skip
+    yield _metric(
+        "comb.cells_both_sides", "Cells in a frame, both sides", Quantity(value=2 * one.value * density, unit="count"),
+        "2 × A × cells a cm²", sizes, _in("n", "cells", density, "per cm2"), headline=True,
+    )  # fmt: skip
+    full = a.honey_kg(frame)
+    fill, heavy, passage = practice("comb_fill"), practice("honey_density"), practice("comb_passage")
+    yield _metric(
+        "comb.honey_kg", "Honey in a full frame", Quantity(value=full, unit="kg"),
+        "A × (spacing − passage) × density × fill", sizes, _in("p", "spacing", frame.spacing_mm, "mm", KEEPER),
+        _in("q", "passage", passage.number, "mm", passage.source), _in("ρ", "density", heavy.number, "kg/L", heavy.source),
+        _in("f", "fill", fill.number, "part", fill.source), source=heavy.source, headline=True,
+    )  # fmt: skip
+    yield _metric(
+        "frame.unbroken_mm", "Comb without a break, high", mm(unbroken_height_mm(frame)), "tallest field of the frame",
+        sizes, gloss="Bars and gaps across the brood cut it in two; the queen and the winter cluster have to cross them.",
+    )  # fmt: skip
+    kg = wood_volume_mm3(frame) * density_of("softwood") / 1e9
+    yield _metric(
+        "frame.wood_kg", "Wood of a frame", Quantity(value=kg, unit="kg"), "volume of its parts × density", sizes,
+        source=FROM_MEMORY,
+    )  # fmt: skip
+    fit = a.fit(frame)
+    for gap, label in (
+        ("side", "Beside the frame, each side"),
+        ("under", "Under the frame"),
+        ("over", "Over the frame, to the rim"),
+    ):
+        low, high = fit.ends(gap)
+        yield _metric(
+            f"frame.{gap}_mm", label, mm(getattr(fit.nominal, gap)), "chamber less frame, from the rest plane",
+            _in("a", "at its least", low, "mm"), _in("b", "at its most", high, "mm"), headline=gap == "side",
+            gloss="Least and most: the frame at both ends of its tolerance, the wood dry and wet.",
+        )  # fmt: skip
+    if a.chamber.rest.kind != "rods" and area > 0:
+        loaded = a.hung_of(frame.id).width_mm
+        sag = deflection_mm(full, a.section.top_mm, loaded, frame.top_bar_width_mm, frame.top_bar_thickness_mm)
+        yield _sag(a, sag, full, loaded)
+
+
+def _hive(hive: Whole) -> Iterator[Metric]:
+    """The whole hive: what it holds and weighs."""
+    number = _in("n", "comb places", hive.combs, "count")
+    area = Quantity(value=2 * hive.comb_area_mm2 / 1e6, unit="m2")
+    comb = _in("A", "comb, both sides", area.value, "m2")
+    yield _metric(
+        "hive.whole_l", "Hive holds", litres(hive.whole_l), "all chambers and supers",
+        _in("s", "supers", hive.supers_l, "L"), headline=len(hive.chambers) > 1 or bool(hive.hive.supers),
+    )  # fmt: skip
+    yield _metric("hive.combs", "Comb places in the hive", Quantity(value=hive.combs, unit="count"), "counted", number)
+    yield _metric(
+        "hive.comb_area_m2",
+        "Comb in the hive, both sides",
+        area,
+        "every comb, by where it hangs",
+        number,
+        source=HANGING,
+    )
+    yield _metric(
+        "hive.cells",
+        "Worker cells in the hive",
+        Quantity(value=hive.cells, unit="count"),
+        "A × cells a cm²",
+        comb,
+        source=HANGING,
+    )
+    heavy = practice("honey_density").source
+    yield _metric(
+        "hive.honey_kg", "Honey when all of it is full", Quantity(value=hive.honey_kg, unit="kg"), "each comb by its spacing",
+        comb, source=heavy,
+    )  # fmt: skip
+    yield _metric(
+        "hive.empty_kg", "Hive, empty", Quantity(value=hive.empty_kg, unit="kg"), "walls, floor, lid, bars and frames × density",
+        _in("l", "lid", LID_MM, "mm", COMMON), source=FROM_MEMORY,
+    )  # fmt: skip
+    yield _metric(
+        "hive.full_kg", "Hive, every comb full of honey", Quantity(value=hive.full_kg, unit="kg"), "empty + honey",
+        _in("e", "empty", hive.empty_kg, "kg"), _in("h", "honey", hive.honey_kg, "kg"), source=heavy,
+        caution="Never lift or move a hive like this alone; take combs out first.",
+    )  # fmt: skip
+    tallest = max(hive.stacks, key=lambda stack: stack.height_mm / stack.base_mm)
+    yield _metric(
+        "hive.tipping_deg", "Leans so far before it tips", Quantity(value=tallest.tipping_deg, unit="deg"),
+        "atan(foot / height), its weight at half height", _in("b", "shorter side of the foot", tallest.base_mm, "mm"),
+        _in("h", "height", tallest.height_mm, "mm"),
     )  # fmt: skip
 
 
@@ -246,13 +381,18 @@ def _run(a: Analysis) -> Iterator[Metric]:
     total = _in("Σ", "items of the run", run.total_mm, "mm")
     inside, everywhere = len(run.nest_combs), len(run.combs)
     yield _metric(
-        "run.bars", "Bars in the box", Quantity(value=everywhere, unit="count"), "bars counted", total, source=KEEPER
+        "run.bars",
+        f"{a.place_word.capitalize()}s in the box",
+        Quantity(value=everywhere, unit="count"),
+        "bars counted",
+        total,
+        source=KEEPER,
     )
     yield _metric(
-        "run.bars_between", "Bars between the followers", Quantity(value=inside, unit="count"), "bars counted", total,
+        "run.bars_between", f"{a.place_word.capitalize()}s between the followers", Quantity(value=inside, unit="count"), "bars counted", total,
         source=KEEPER, headline=True,
     )  # fmt: skip
-    area = sum(2 * a.outlines[p.item.type].predicted_area_mm2 for p in run.nest_combs if isinstance(p.item, Comb))
+    area = 2 * a.comb_area_mm2
     yield _metric(
         "run.comb_area_m2", "Comb on them, both sides", Quantity(value=area / 1e6, unit="m2"),
         "2 × grown comb, each bar by its kind", _in("n", "bars", inside, "count"), source=HANGING, headline=True,

@@ -11,8 +11,22 @@ from sabaka_core.quantity import Quantity, Text, Unit, Value
 from sabaka_core.sources import Source
 
 Severity = Literal["error", "warning", "note"]
-Group = Literal["Section", "Cavity", "Comb", "Run"]
-ReportPart = Literal["metrics", "findings", "mends", "forms", "section", "along", "plan", "slope", "rod"]
+Group = Literal["Section", "Cavity", "Comb", "Frame", "Run", "Hive"]
+ReportPart = Literal[
+    "metrics",
+    "findings",
+    "mends",
+    "forms",
+    "section",
+    "along",
+    "plan",
+    "slope",
+    "board",
+    "above",
+    "beside",
+    "rod",
+    "combs",
+]
 
 
 class Input(Value):
@@ -76,6 +90,8 @@ class Finding(Value):
     severity: Severity
     text: Text
     why: str
+    box: int = 0
+    chamber: str = ""
     place: Place
     number: Quantity
     limit: Text
@@ -177,17 +193,73 @@ class EntranceState(Value):
     advice: Literal["open", "plugged", "plug", "may be opened"]
 
 
+class CombPart(Value):
+    """One line of a frame's parts list: long, wide and thick; no sizes for what is bought as it is."""
+
+    name: str
+    count: int
+    sizes: tuple[Quantity, ...]
+    note: str
+
+
+class CombFact(Value):
+    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong."""
+
+    label: str
+    text: Text
+    good: bool | None = None
+
+
+class FitRow(Value):
+    """One gap of a frame in its chamber, at both ends of tolerance and moisture."""
+
+    label: str
+    least: Quantity
+    nominal: Quantity
+    most: Quantity
+    words: str
+    good: bool
+
+
+class CombCard(Value):
+    """One bar or frame: drawings, parts, what it holds, and how it fits the chamber on the bench."""
+
+    id: str
+    name: str
+    origin: str
+    make: str
+    source: Source
+    made_from: str = ""
+    used: int = 0
+    drawings: tuple[Drawing, ...] = ()
+    parts: tuple[CombPart, ...] = ()
+    facts: tuple[CombFact, ...] = ()
+    fit: tuple[FitRow, ...] = ()
+
+
+class ChamberName(Value):
+    """One chamber of the hive, to choose which one lies on the bench."""
+
+    box: int
+    name: str
+    role: str
+    text: Text
+
+
 class Report(Value):
-    """What the core says of one design."""
+    """What the core says of one design, one of its chambers on the bench."""
 
     system: str
     name: str
     summary: Text
+    box: int = 0
+    chambers: tuple[ChamberName, ...] = ()
     metrics: dict[str, Metric] = {}
     findings: tuple[Finding, ...] = ()
     views: tuple[DrawingName, ...] = ()
     drawings: dict[DrawingName, Drawing] = {}
     forms: tuple[FieldGroup, ...] = ()
     advice: tuple[Advice, ...] = ()
+    combs: tuple[CombCard, ...] = ()
     run: tuple[BarPlace, ...] = ()
     entrances: tuple[EntranceState, ...] = ()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from sabaka_core.document.base import Wall
 from sabaka_core.document.chambers import Chamber, Entrance
 from sabaka_core.run.layout import RunLayout
 
@@ -37,15 +38,23 @@ def place_entrances(chamber: Chamber, layout: RunLayout) -> tuple[PlacedEntrance
 
 
 def _place(index: int, entrance: Entrance, chamber: Chamber, layout: RunLayout) -> PlacedEntrance:
-    if entrance.wall == "near-end":
-        start = end = 0.0
-    elif entrance.wall == "far-end":
-        start = end = chamber.length_mm
+    half = entrance.size_mm[0] / 2
+    if entrance.wall in _closing_walls(chamber):
+        start = end = 0.0 if entrance.wall in ("near-end", "left") else layout.length_mm
+    elif chamber.axis == "lying" and chamber.combs == "along":
+        # On an end wall places are given from its middle, and the run goes across.
+        middle = layout.length_mm / 2 + entrance.at_mm
+        start, end = middle - half, middle + half
     else:
-        half = entrance.size_mm[0] / 2
         start, end = entrance.at_mm - half, entrance.at_mm + half
     inside = not layout.crossed and start >= layout.nest_start_mm - 1e-6 and end <= layout.nest_end_mm + 1e-6
     return PlacedEntrance(index, entrance, start, end, inside)
+
+
+def _closing_walls(chamber: Chamber) -> tuple[Wall, Wall]:
+    """The walls at the run's two ends: the end walls, or the sides where combs run along."""
+    along = chamber.axis == "lying" and chamber.combs == "along"
+    return ("left", "right") if along else ("near-end", "far-end")
 
 
 def opening_area_mm2(entrance: Entrance) -> float:

@@ -9,6 +9,7 @@ from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Divider, Excluder, Follower, Gap, RunItem
+from sabaka_core.geometry.cavity import run_length_mm
 
 
 def item_length_mm(item: RunItem, types: dict[str, CombType]) -> float:
@@ -123,7 +124,7 @@ def lay_out(hive: Hive, chamber: Chamber) -> RunLayout:
         number += is_comb
         placed.append(Placed(index, item, at, end, number if is_comb else None))
         at = end
-    return RunLayout(chamber.length_mm, tuple(placed))
+    return RunLayout(run_length_mm(chamber), tuple(placed))
 
 
 def is_gap(item: RunItem) -> bool:

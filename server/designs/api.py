@@ -12,6 +12,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import ParameterError, build_report, dump_hive, hive_text, validate_hive
+from sabaka_core.compare import Comparison, compare
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
@@ -98,6 +99,14 @@ class RevisionOut(Schema):
     current: bool
 
 
+class CompareIn(Schema):
+    """A document, and what to hold it against: a design of the shelf, or else a starting point."""
+
+    document: dict[str, Any]
+    design: UUID | None = None
+    preset: str = ""
+
+
 def opened(design: Design) -> DesignOut:
     """A stored design for the bench."""
     return DesignOut(
@@ -164,6 +173,18 @@ def create(request: HttpRequest, payload: NewIn) -> HttpResponse:
 def import_file(request: HttpRequest) -> HttpResponse:
     """Put a design file on the shelf. The body is the file."""
     return written(opened(services.import_design(keeper_of(request), request.body)))
+
+
+@router.post("/compare", response={200: Comparison, **REFUSALS})
+def compare_designs(request: HttpRequest, payload: CompareIn) -> HttpResponse:
+    """A document beside a design of the shelf, or a starting point."""
+    if payload.design is not None:
+        other = validate_hive(selectors.design_of(keeper_of(request), payload.design).document)
+    else:
+        other = preset_hive(payload.preset)
+    return HttpResponse(
+        compare(validate_hive(payload.document), other).model_dump_json(), content_type="application/json"
+    )
 
 
 @router.get("/{ident}", response={200: DesignOut, **REFUSALS})
@@ -245,10 +266,10 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
 
 
 @router.get("/{ident}/drawings/{name}")
-def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName) -> HttpResponse:
-    """A drawing as an SVG file in millimetres."""
+def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: int | None = None) -> HttpResponse:
+    """A drawing of one chamber, or of the whole, as an SVG file in millimetres."""
     design = selectors.design_of(keeper_of(request), ident)
-    drawing = build_report(validate_hive(design.document), (name,)).drawings.get(name)
+    drawing = build_report(validate_hive(design.document), (name,), box).drawings.get(name)
     if drawing is None:
         raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
     return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")

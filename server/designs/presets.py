@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from django.conf import settings
 
 from sabaka_core import Hive, ParameterError, load_hive
+from sabaka_core.systems import SYSTEMS, WHAT_IT_IS
 
 
 @dataclass(frozen=True)
@@ -18,12 +19,14 @@ class Preset:
     words: str
 
 
-PRESETS: tuple[Preset, ...] = (
-    Preset("sloped-top-bar", "Plain sloped-side hive", "1.2 m box from 22 mm boards, one follower, walls that follow the comb."),
-    Preset("bowline", "Two followers", "A follower at each end, so that either end opens without uncovering the nest."),
-    Preset("straight-top-bar", "Upright walls", "A bar is as long as a standard frame's top bar, so that it hangs between frames too."),
-    Preset("sheepshank", "Walls that lean like a floor", "Inch sizes, wide bars, one loose follower, a slot in the end wall."),
+_TURNS = (
+    Preset("bowline", "Sloped-side hive with two followers", "Either end opens without uncovering the nest."),
+    Preset("sheepshank", "Sloped-side hive in inch sizes", "Walls that lean like a floor, wide bars, one loose follower, a slot in the end wall."),
 )  # fmt: skip
+PRESETS: tuple[Preset, ...] = (
+    *(Preset(system, words[:1].upper() + words[1:], WHAT_IT_IS[system]) for system, words in SYSTEMS.items()),
+    *_TURNS,
+)
 
 
 def preset_hive(ident: str) -> Hive:

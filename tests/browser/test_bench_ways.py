@@ -233,7 +233,7 @@ class Setting(BrowserCase):
         page = self.page
         page.get_by_role("button", name="New hive").click()
         page.get_by_role("textbox", name="Name").fill("Toggle")
-        page.get_by_label("Upright walls").check()
+        page.get_by_label("Straight-side top bar hive").check()
         page.get_by_role("button", name="Begin").click()
         expect(page.locator("header")).to_contain_text("straight-side top bar hive")
         expect(page.get_by_text("Nothing to mend.")).to_be_visible()

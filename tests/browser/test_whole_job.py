@@ -106,7 +106,7 @@ class ByKeyboard(BrowserCase):
         press("ArrowRight")
         expect(self.badge("far")).to_have_text("616 mm · after bar 17")
         press("Shift+ArrowRight")
-        expect(self.badge("far")).to_have_text("617 mm · away from the bars")
+        expect(self.badge("far")).to_have_text("617 mm · away from the combs")
         press("ArrowLeft")
         expect(self.badge("far")).to_have_text("616 mm · after bar 17")
 

@@ -101,7 +101,7 @@ class ClearanceAndContact(TestCase):
     def test_exactly_six_is_no_touch(self) -> None:
         comb = CombOutlines(leaning(440, 300, 0), 6, 285, 428, "catenary")
         self.assertAlmostEqual(comb.least_clearance_mm, 6.0)
-        self.assertIsNone(comb.nearer_than(6.0))
+        self.assertEqual(comb.nearer_than(6.0), ())
 
 
 class Outlines(TestCase):

@@ -25,7 +25,7 @@ from sabaka_core.drawing.models import Circle, Dimension, Drawing, Label, Polygo
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.quantity import mm, plain, plain_quantity, text
 from sabaka_core.report.models import Report
-from tests.core.support import EXAMPLES, ROOT, chamber, example, hive, items, sound
+from tests.core.support import EXAMPLES, chamber, example, hive, items, sound
 
 KEYS = [
     "section.slope_from_vertical_deg",
@@ -261,7 +261,6 @@ class CommandLine(TestCase):
                 self.assertEqual(code, 2)
                 self.assertIn(words, err)
             self.assertEqual(self.run_cli("report", str(Path(folder) / "none.json"))[0], 2)
-        stub = ROOT / "tests" / "fixtures" / "systems" / "tree-cavity.json"
-        code, _, err = self.run_cli("report", str(stub))
+        code, _, err = self.run_cli("slope", str(EXAMPLES / "two-chamber.json"))
         self.assertEqual(code, 2)
-        self.assertIn("not offered yet", err)
+        self.assertIn("slope finder is for top bars", err)

@@ -1,179 +1,76 @@
-"""What can be set about the hive: section, box, bars, the way of keeping, colony, boards, words."""
+"""What can be set about the hive as a whole: passages, supers, the way of keeping, colony, boards, words."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
-from sabaka_core.analysis import CHAMBER, Analysis
-from sabaka_core.document.combs import TopBar
-from sabaka_core.document.run import Comb
-from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
+from sabaka_core.analysis import Analysis
 from sabaka_core.findings.shape import SCHOOLS, school_row
 from sabaka_core.quantity import Quantity
+from sabaka_core.report.forms.combs import comb_forms
 from sabaka_core.report.forms.fields import action, choice, size
-from sabaka_core.report.models import ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
+from sabaka_core.report.forms.shape import shape_forms
+from sabaka_core.report.models import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.sources import practice
-
-SECTION = f"{CHAMBER}/section"
-_SIZES = {
-    "top_mm": ("Top width", "Inside width at the underside of the bars."),
-    "floor_mm": ("Floor width", "Inside width on the floor."),
-    "height_mm": ("Height", "From the underside of the bars to the floor, plumb."),
-    "slope_deg": ("Slope", "How far the side wall leans in from plumb."),
-    "face_mm": ("Inside face", "Length of the side wall's inside face, bars to floor."),
-}
-_HOLDS: tuple[tuple[str, str, str], ...] = (
-    ("top_mm", "height_mm", "slope_deg"),
-    ("top_mm", "floor_mm", "height_mm"),
-    ("top_mm", "slope_deg", "face_mm"),
-    ("top_mm", "height_mm", "face_mm"),
-    ("top_mm", "floor_mm", "face_mm"),
-    ("top_mm", "floor_mm", "slope_deg"),
-    ("floor_mm", "height_mm", "slope_deg"),
-    ("floor_mm", "height_mm", "face_mm"),
-    ("floor_mm", "slope_deg", "face_mm"),
-)
 
 
 def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the ledger's first tab."""
     return (
-        _section(a),
-        _box(a),
-        *(_bar(a, bar) for bar in a.hive.comb_types if isinstance(bar, TopBar)),
-        _new_bar(),
+        *shape_forms(a),
+        *comb_forms(a),
+        *_passages(a),
+        *_supers(a),
         _keeping(a),
         *_colonies(a),
         *_boards(a),
+        *_stand(a),
         _title(a),
     )
 
 
-def _section(a: Analysis) -> FieldGroup:
-    section = a.chamber.section
-    if not isinstance(section, TrapezoidSection):
-        return _upright_section(a)
-    fields: list[FormField] = [
-        size(f"{SECTION}/{name}", label, a.section.size(name), gloss, name in section.given)
-        for name, (label, gloss) in _SIZES.items()
-    ]
-    fields.append(
-        ChoiceField(
-            path="hold",
-            label="Held sizes",
-            value=_hold_key(section.given),
-            gloss="Three sizes are held; the other two follow from them.",
-            options=tuple(
-                Option(
-                    value=_hold_key(names),
-                    label=", ".join(_SIZES[name][0].lower() for name in _ordered(names)),
-                    why="",
-                    edit={"do": "hold", "sizes": list(names)},
-                )
-                for names in _holds(a)
-            ),
-        )
-    )
-    return FieldGroup(id="section", title="Section", tab="set", fields=tuple(fields))
-
-
-def _upright_section(a: Analysis) -> FieldGroup:
-    return FieldGroup(
-        id="section",
-        title="Section",
-        tab="set",
-        fields=(
-            size(f"{SECTION}/width_mm", "Width", a.section.top_mm, "Inside width, the same from bars to floor."),
-            size(f"{SECTION}/height_mm", "Height", a.section.height_mm, _SIZES["height_mm"][1]),
-        ),
-    )
-
-
-def _ordered(names: tuple[str, ...]) -> tuple[str, ...]:
-    return tuple(name for name in TRAPEZOID_FIELDS if name in names)
-
-
-def _hold_key(names: tuple[str, ...]) -> str:
-    return "+".join(_ordered(names))
-
-
-def _holds(a: Analysis) -> Iterator[tuple[str, ...]]:
-    upright = abs(a.section.slope_deg) < 1e-9
-    for names in _HOLDS:
-        if not (upright and set(names) == {"top_mm", "floor_mm", "slope_deg"}):
-            yield names
-
-
-def _box(a: Analysis) -> FieldGroup:
-    chamber = a.chamber
-    walls = f"{CHAMBER}/walls"
-    fields: list[FormField] = [
-        size(f"{CHAMBER}/length_mm", "Inside length", chamber.length_mm, "Between the end walls."),
-        size(f"{walls}/sides/0/thickness_mm", "Side boards", chamber.walls.sides[0].thickness_mm, "Actual thickness as measured, not the nominal one."),
-        size(f"{walls}/ends/0/thickness_mm", "End boards", chamber.walls.ends[0].thickness_mm, "Actual thickness as measured."),
-        size(f"{walls}/floor/0/thickness_mm", "Floor board", chamber.walls.floor[0].thickness_mm, "Actual thickness as measured."),
-        choice(
-            f"{CHAMBER}/rest/kind", "Bars lie on", chamber.rest.kind,
-            ("rim", "the rim of the walls", "Simple: the bars lie on top of the side walls."),
-            ("rebate", "a rebate in the side walls", "The bars' ends are housed, and the lid meets the walls."),
-        ),
-    ]  # fmt: skip
-    if chamber.rest.kind == "rebate":
-        fields += [
-            size(f"{CHAMBER}/rest/width_mm", "Rebate, wide", chamber.rest.width_mm, "On each side, from the inside."),
-            size(f"{CHAMBER}/rest/depth_mm", "Rebate, deep", chamber.rest.depth_mm),
-        ]
-    fields.append(
-        choice(
-            f"{CHAMBER}/litter/kind", "On the floor", chamber.litter.kind,
-            ("none", "bare floor", "Easy to scrape and to inspect."),
-            ("deep", "deep litter", "Holds moisture and small life; takes depth from the combs."),
-            ("trough", "litter trough", "A curved trough let into the floor; the follower's foot is shaped to it."),
-        )
-    )  # fmt: skip
-    if chamber.litter.kind != "none":
-        words = "Litter, deep" if chamber.litter.kind == "deep" else "Trough's rim above the floor"
-        fields.append(size(f"{CHAMBER}/litter/depth_mm", words, chamber.litter.depth_mm))
-    if chamber.litter.kind == "trough":
-        fields.append(size(f"{CHAMBER}/litter/width_mm", "Trough, wide", chamber.litter.width_mm))
-        fields.append(size(f"{CHAMBER}/litter/sunk_mm", "Trough, below the floor", chamber.litter.sunk_mm))
-    return FieldGroup(id="box", title="Box", tab="set", fields=tuple(fields))
-
-
-def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
-    at = f"/comb_types/{a.hive.comb_types.index(bar)}"
-    used = any(isinstance(placed.item, Comb) and placed.item.type == bar.id for placed in a.layout.combs)
-    return FieldGroup(
-        id=f"bar-{bar.id}",
-        title=bar.name[:1].upper() + bar.name[1:],
-        tab="set",
-        fields=(
-            TextField(path=f"{at}/name", label="Name", value=bar.name),
-            size(f"{at}/width_mm", "Wide along the run", bar.width_mm, "Touching bars: the width is the comb spacing."),
-            size(f"{at}/thickness_mm", "Thick", bar.thickness_mm),
-            size(f"{at}/length_mm", "Long", bar.length_mm),
-            size(f"{at}/guide/length_mm", "Guide, long", bar.guide.length_mm, "What the bees start the comb on."),
+def _passages(a: Analysis) -> Iterator[FieldGroup]:
+    for index, passage in enumerate(a.hive.passages):
+        at = f"/passages/{index}"
+        ends = f"{passage.from_chamber} to {passage.to_chamber}".replace("-", " ")
+        fields: list[FormField] = [
             choice(
-                f"{at}/guide/kind", "Guide", bar.guide.kind,
-                ("strip", "strip in a saw groove", "A thin strip of wood or wax set into a groove."),
-                ("moulding", "triangular moulding", "Nailed on; strong, and bees take it well once waxed."),
-                ("wax-line", "line of wax", "Quickest to make; weakest until comb is drawn."),
-                ("starter", "starter of foundation", "Straightest start; has to be bought or milled."),
-                ("none", "none", "Comb may run across the bars."),
+                f"{at}/kind", "Kind", passage.kind,
+                ("slot", "a slot", ""), ("holes", "holes", ""), ("open", "open", "One box stands on the other without a floor."),
             ),
-        ),
-        actions=() if used else (action("Take this kind away", do="remove-bar-type", type=bar.id),),
-    )  # fmt: skip
+            choice(
+                f"{at}/excluder", "Queen excluder", "yes" if passage.excluder else "no",
+                ("no", "none", "A full comb of honey usually stops the queen."),
+                ("yes", "in the passage", "Slots of 4.1 to 4.4 mm; every other way round it counts."),
+            ),
+        ]  # fmt: skip
+        if passage.kind != "open":
+            fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
+            fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
+        yield FieldGroup(id=f"passage-{index}", title=f"Passage, {ends}", tab="set", fields=tuple(fields))
 
 
-def _new_bar() -> FieldGroup:
-    return FieldGroup(
-        id="new-bar",
-        title="Another kind of bar",
-        tab="set",
-        fields=(),
-        actions=(action("Add a kind", do="add-bar-type"),),
-    )
+def _supers(a: Analysis) -> Iterator[FieldGroup]:
+    for index, each in enumerate(a.hive.supers):
+        at = f"/supers/{index}"
+        yield FieldGroup(
+            id=f"super-{index}",
+            title=f"Supers on {each.chamber.replace('-', ' ')}",
+            tab="set",
+            fields=(
+                size(f"{at}/height_mm", "Each, high", each.height_mm),
+                SizeField(path=f"{at}/frames", label="Frames in each", quantity=Quantity(value=each.frames, unit="count"), held=True),
+                SizeField(path=f"{at}/boxes", label="How many", quantity=Quantity(value=each.boxes, unit="count"), held=True),
+            ),
+        )  # fmt: skip
+
+
+def _stand(a: Analysis) -> Iterator[FieldGroup]:
+    if a.hive.stand is not None:
+        yield FieldGroup(
+            id="stand", title="Stand", tab="set",
+            fields=(size("/stand/height_mm", "Floor above the ground", a.hive.stand.height_mm),),
+        )  # fmt: skip
 
 
 def _keeping(a: Analysis) -> FieldGroup:
@@ -200,6 +97,14 @@ def _keeping(a: Analysis) -> FieldGroup:
             size("/choices/bee_space_mm", "Bee space kept free", choices.bee_space_mm, "Between comb and wall, square to the wall: 6 to 9.5 mm."),
             size("/choices/floor_gap_mm", "Gap under the combs", choices.floor_gap_mm, "From the combs' tips to floor or litter."),
             size("/choices/cell_mm", "Cell size", choices.cell_mm, "Across the flats of a worker cell."),
+            choice(
+                "/choices/law", "The law here", choices.law,
+                ("not-asked", "I haven’t asked yet", "Ask your bee inspector: many places want combs that lift out."),
+                ("removable", "asks for removable combs", "Fixed combs can’t be inspected for disease."),
+                ("any", "allows fixed combs", ""),
+            ),
+            size("/choices/basket_long_mm", "Extractor’s basket, long", choices.basket_long_mm or practice("basket_long").number, "Measure your own; a common one is taken until you do.", choices.basket_long_mm is not None),
+            size("/choices/basket_high_mm", "Extractor’s basket, high", choices.basket_high_mm or practice("basket_high").number, "", choices.basket_high_mm is not None),
         ),
     )  # fmt: skip
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from sabaka_core.analysis import CHAMBER, Analysis
+from sabaka_core.analysis import Analysis
 from sabaka_core.document.run import Follower, Gap
 from sabaka_core.quantity import mm
 from sabaka_core.report.forms.fields import action, choice, size
@@ -26,7 +26,7 @@ def _nest(a: Analysis) -> FieldGroup:
         tab="run",
         fields=(
             choice(
-                f"{CHAMBER}/run/nest_at", "Nest lies", a.chamber.run.nest_at,
+                f"{a.path}/run/nest_at", "Nest lies", a.chamber.run.nest_at,
                 ("near", "at the near end", "Entrances at the near end: brood beside them, honey toward the far end."),
                 ("far", "at the far end", "The same from the other end."),
                 ("middle", "in the middle", "Entrances mid-side: honey on both sides, followers at both ends."),
@@ -38,7 +38,7 @@ def _nest(a: Analysis) -> FieldGroup:
 
 def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
     for placed in a.layout.placed:
-        at = f"{CHAMBER}/run/items/{placed.index}"
+        at = f"{a.path}/run/items/{placed.index}"
         if isinstance(placed.item, Follower):
             yield _follower(placed, placed.item, at)
         elif isinstance(placed.item, Gap):
@@ -95,7 +95,7 @@ def _end(a: Analysis, placed: Placed) -> str:
 def _entrances(a: Analysis) -> Iterator[FieldGroup]:
     for placed in a.entrances:
         entrance = placed.entrance
-        at = f"{CHAMBER}/entrances/{placed.index}"
+        at = f"{a.path}/entrances/{placed.index}"
         fields: list[FormField] = [
             choice(
                 f"{at}/setting", "Setting", entrance.setting,

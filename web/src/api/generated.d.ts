@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frames
+         * @description The catalogue of frames, as each standard has it.
+         */
+        get: operations["server_bench_api_frames"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/edit": {
         parameters: {
             query?: never;
@@ -118,6 +138,66 @@ export interface paths {
          * @description Apply one edit and report on the result; ``look`` only reports.
          */
         post: operations["server_bench_api_edit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Questions
+         * @description The questions.
+         */
+        get: operations["server_brief_api_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brief/rank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ranking
+         * @description The systems ranked by answers.
+         */
+        post: operations["server_brief_api_ranking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brief/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Design
+         * @description A design of a system, sized to the answers, on the keeper's shelf.
+         */
+        post: operations["server_brief_api_begin_design"];
         delete?: never;
         options?: never;
         head?: never;
@@ -182,6 +262,26 @@ export interface paths {
          * @description Put a design file on the shelf. The body is the file.
          */
         post: operations["server_designs_api_import_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Designs
+         * @description A document beside a design of the shelf, or a starting point.
+         */
+        post: operations["server_designs_api_compare_designs"];
         delete?: never;
         options?: never;
         head?: never;
@@ -349,7 +449,7 @@ export interface paths {
         };
         /**
          * Export Drawing
-         * @description A drawing as an SVG file in millimetres.
+         * @description A drawing of one chamber, or of the whole, as an SVG file in millimetres.
          */
         get: operations["server_designs_api_export_drawing"];
         put?: never;
@@ -411,28 +511,6 @@ export interface components {
             password: string;
         };
         /**
-         * Action
-         * @description An edit on a button.
-         */
-        Action: {
-            /** Label */
-            label: string;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * Advice
-         * @description Something worth trying, with its reason and the edit that does it.
-         */
-        Advice: {
-            text: components["schemas"]["Text"];
-            /** Why */
-            why: string;
-            action: components["schemas"]["Action"];
-        };
-        /**
          * AngleMark
          * @description An angle written at a corner, from the vertical.
          */
@@ -461,6 +539,366 @@ export interface components {
              * @default true
              */
             held: boolean;
+        };
+        /**
+         * Box
+         * @description Extent of a drawing [mm].
+         */
+        Box: {
+            /** Left Mm */
+            left_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Bottom Mm */
+            bottom_mm: number;
+        };
+        /**
+         * CatalogueOut
+         * @description Every standard and derived frame on a card of its own.
+         */
+        CatalogueOut: {
+            /** Cards */
+            cards: components["schemas"]["CombCard"][];
+        };
+        /** Circle */
+        Circle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "circle";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Radius Mm */
+            radius_mm: number;
+        };
+        /**
+         * CombCard
+         * @description One bar or frame: drawings, parts, what it holds, and how it fits the chamber on the bench.
+         */
+        CombCard: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Origin */
+            origin: string;
+            /** Make */
+            make: string;
+            source: components["schemas"]["Source"];
+            /**
+             * Made From
+             * @default
+             */
+            made_from: string;
+            /**
+             * Used
+             * @default 0
+             */
+            used: number;
+            /**
+             * Drawings
+             * @default []
+             */
+            drawings: components["schemas"]["Drawing"][];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["CombPart"][];
+            /**
+             * Facts
+             * @default []
+             */
+            facts: components["schemas"]["CombFact"][];
+            /**
+             * Fit
+             * @default []
+             */
+            fit: components["schemas"]["FitRow"][];
+        };
+        /**
+         * CombFact
+         * @description Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong.
+         */
+        CombFact: {
+            /** Label */
+            label: string;
+            text: components["schemas"]["Text"];
+            /** Good */
+            good: boolean | null;
+        };
+        /**
+         * CombPart
+         * @description One line of a frame's parts list: long, wide and thick; no sizes for what is bought as it is.
+         */
+        CombPart: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Sizes */
+            sizes: components["schemas"]["Quantity"][];
+            /** Note */
+            note: string;
+        };
+        /**
+         * Dimension
+         * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
+         *
+         *     ``path`` is the document field it edits; ``held`` says whether that field is given or
+         *     follows from others.
+         */
+        Dimension: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dimension";
+            /** Name */
+            name: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /**
+             * Offset
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            offset: [
+                number,
+                number
+            ];
+            quantity: components["schemas"]["Quantity"];
+            /** Path */
+            path: string | null;
+            /**
+             * Held
+             * @default true
+             */
+            held: boolean;
+        };
+        /**
+         * Drawing
+         * @description One drawing. Shapes are listed from the back to the front.
+         */
+        Drawing: {
+            /** Name */
+            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above");
+            /** Title */
+            title: string;
+            extent: components["schemas"]["Box"];
+            /** Shapes */
+            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
+            /**
+             * Handles
+             * @default []
+             */
+            handles: components["schemas"]["Handle"][];
+        };
+        /**
+         * FitRow
+         * @description One gap of a frame in its chamber, at both ends of tolerance and moisture.
+         */
+        FitRow: {
+            /** Label */
+            label: string;
+            least: components["schemas"]["Quantity"];
+            nominal: components["schemas"]["Quantity"];
+            most: components["schemas"]["Quantity"];
+            /** Words */
+            words: string;
+            /** Good */
+            good: boolean;
+        };
+        /**
+         * Handle
+         * @description Something to take hold of: what it is, where it stands and which way it moves.
+         *
+         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
+         *     ``snaps`` are the places along its axis it clicks into [mm].
+         */
+        Handle: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Grip X Mm */
+            grip_x_mm: number;
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y";
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            quantity: components["schemas"]["Quantity"];
+            text: components["schemas"]["Text"];
+            /**
+             * Snaps
+             * @default []
+             */
+            snaps: number[];
+            /** Item */
+            item: number | null;
+        };
+        /**
+         * Label
+         * @description Words at a place.
+         */
+        Label: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "label";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            text: components["schemas"]["Text"];
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Anchor
+             * @default middle
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+        };
+        /**
+         * Polygon
+         * @description A closed shape. ``item`` is the index of the run item it stands for.
+         */
+        Polygon: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "polygon";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Item */
+            item: number | null;
+        };
+        /** Polyline */
+        Polyline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "polyline";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * Quantity
+         * @description A number and its unit.
+         */
+        Quantity: {
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
+        };
+        /**
+         * Source
+         * @description Source mark of a value, with a reference or a remark where there is one.
+         */
+        Source: {
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "published" | "common practice" | "from memory" | "geometry" | "keeper";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * Text
+         * @description A sentence with ``{name}`` places and the quantities that go there.
+         */
+        Text: {
+            /** Template */
+            template: string;
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: components["schemas"]["Quantity"];
+            };
+        };
+        /**
+         * Action
+         * @description An edit on a button.
+         */
+        Action: {
+            /** Label */
+            label: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Advice
+         * @description Something worth trying, with its reason and the edit that does it.
+         */
+        Advice: {
+            text: components["schemas"]["Text"];
+            /** Why */
+            why: string;
+            action: components["schemas"]["Action"];
         };
         /**
          * BarPlace
@@ -516,22 +954,11 @@ export interface components {
             count?: number;
         };
         /**
-         * Box
-         * @description Extent of a drawing [mm].
-         */
-        Box: {
-            /** Left Mm */
-            left_mm: number;
-            /** Top Mm */
-            top_mm: number;
-            /** Right Mm */
-            right_mm: number;
-            /** Bottom Mm */
-            bottom_mm: number;
-        };
-        /**
          * Chamber
          * @description One cavity with its run.
+         *
+         *     ``boxes_mm`` are the heights of the boxes it is stacked up of, lowest first; none for a box in one
+         *     piece. A standing chamber's section is its plan, and ``length_mm`` its height.
          */
         Chamber: {
             /** Id */
@@ -585,6 +1012,16 @@ export interface components {
              */
             litter?: components["schemas"]["Litter"];
             /**
+             * Linings
+             * @default []
+             */
+            linings?: components["schemas"]["Lining"][];
+            /**
+             * Boxes Mm
+             * @default []
+             */
+            boxes_mm?: number[];
+            /**
              * Entrances
              * @default []
              */
@@ -596,6 +1033,19 @@ export interface components {
              *     }
              */
             run?: components["schemas"]["Run"];
+        };
+        /**
+         * ChamberName
+         * @description One chamber of the hive, to choose which one lies on the bench.
+         */
+        ChamberName: {
+            /** Box */
+            box: number;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            text: components["schemas"]["Text"];
         };
         /**
          * ChoiceField
@@ -659,25 +1109,16 @@ export interface components {
              * @default 5.4
              */
             cell_mm?: number;
-        };
-        /** Circle */
-        Circle: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * Law
+             * @default not-asked
              * @enum {string}
              */
-            kind: "circle";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-now";
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Radius Mm */
-            radius_mm: number;
+            law?: "removable" | "any" | "not-asked";
+            /** Basket Long Mm */
+            basket_long_mm?: number | null;
+            /** Basket High Mm */
+            basket_high_mm?: number | null;
         };
         /**
          * CircleSection
@@ -766,51 +1207,6 @@ export interface components {
             count?: number;
         };
         /**
-         * Dimension
-         * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
-         *
-         *     ``path`` is the document field it edits; ``held`` says whether that field is given or
-         *     follows from others.
-         */
-        Dimension: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "dimension";
-            /** Name */
-            name: string;
-            /** Start */
-            start: [
-                number,
-                number
-            ];
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /**
-             * Offset
-             * @default [
-             *       0,
-             *       0
-             *     ]
-             */
-            offset: [
-                number,
-                number
-            ];
-            quantity: components["schemas"]["Quantity"];
-            /** Path */
-            path: string | null;
-            /**
-             * Held
-             * @default true
-             */
-            held: boolean;
-        };
-        /**
          * Disc
          * @description A turning disc over a hole, with settings.
          */
@@ -852,27 +1248,6 @@ export interface components {
             kind: "divider";
             /** Thickness Mm */
             thickness_mm: number;
-        };
-        /**
-         * Drawing
-         * @description One drawing. Shapes are listed from the back to the front.
-         */
-        Drawing: {
-            /**
-             * Name
-             * @enum {string}
-             */
-            name: "section" | "along" | "plan" | "slope" | "rod";
-            /** Title */
-            title: string;
-            extent: components["schemas"]["Box"];
-            /** Shapes */
-            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
-            /**
-             * Handles
-             * @default []
-             */
-            handles: components["schemas"]["Handle"][];
         };
         /**
          * EditOut
@@ -976,6 +1351,16 @@ export interface components {
             text: components["schemas"]["Text"];
             /** Why */
             why: string;
+            /**
+             * Box
+             * @default 0
+             */
+            box: number;
+            /**
+             * Chamber
+             * @default
+             */
+            chamber: string;
             place: components["schemas"]["sabaka_core__report__models__Place"];
             number: components["schemas"]["Quantity"];
             limit: components["schemas"]["Text"];
@@ -995,6 +1380,23 @@ export interface components {
              * @default []
              */
             mends: components["schemas"]["Mend"][];
+        };
+        /**
+         * FixedComb
+         * @description A comb that bees fasten to the cavity itself: there is nothing to lift it by.
+         */
+        FixedComb: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fixed";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Spacing Mm */
+            spacing_mm: number;
         };
         /**
          * Follower
@@ -1043,6 +1445,9 @@ export interface components {
         /**
          * Frame
          * @description A frame: a catalogue standard, one derived from it, or the keeper's own as measured.
+         *
+         *     ``make`` says how it is put together, and so which parts it has (frames/parts.py). The body is
+         *     the frame without its lugs; ``depth_mm`` is the whole outer depth, top bar included.
          */
         Frame: {
             /**
@@ -1062,6 +1467,18 @@ export interface components {
              * @enum {string}
              */
             origin?: "catalogue" | "derived" | "measured";
+            /**
+             * Make
+             * @default plain
+             * @enum {string}
+             */
+            make?: "plain" | "two-part" | "tall" | "hybrid" | "joined" | "from-parts" | "drone" | "feeder" | "follower" | "adapter";
+            /**
+             * Joint
+             * @default none
+             * @enum {string}
+             */
+            joint?: "none" | "screws" | "pegs" | "straps" | "hooks";
             /** Spacing Mm */
             spacing_mm: number;
             /** Top Bar Mm */
@@ -1069,10 +1486,47 @@ export interface components {
             /** Top Bar Thickness Mm */
             top_bar_thickness_mm: number;
             /**
+             * Top Bar Width Mm
+             * @default 27
+             */
+            top_bar_width_mm?: number;
+            /** Narrowed Mm */
+            narrowed_mm?: number | null;
+            /**
              * Lug Mm
              * @default 0
              */
             lug_mm?: number;
+            /**
+             * Lug Thickness Mm
+             * @default 9.5
+             */
+            lug_thickness_mm?: number;
+            /**
+             * Side Bar Width Mm
+             * @default 35
+             */
+            side_bar_width_mm?: number;
+            /**
+             * Side Bar Thickness Mm
+             * @default 9.5
+             */
+            side_bar_thickness_mm?: number;
+            /**
+             * Bottom Bar Thickness Mm
+             * @default 9.5
+             */
+            bottom_bar_thickness_mm?: number;
+            /**
+             * Shelves
+             * @default 0
+             */
+            shelves?: number;
+            /**
+             * Shelf Thickness Mm
+             * @default 6
+             */
+            shelf_thickness_mm?: number;
             /** Body Width Mm */
             body_width_mm: number;
             /** Depth Mm */
@@ -1122,43 +1576,6 @@ export interface components {
             length_mm: number;
         };
         /**
-         * Handle
-         * @description Something to take hold of: what it is, where it stands and which way it moves.
-         *
-         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
-         *     ``snaps`` are the places along its axis it clicks into [mm].
-         */
-        Handle: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Grip X Mm */
-            grip_x_mm: number;
-            /**
-             * Axis
-             * @enum {string}
-             */
-            axis: "x" | "y";
-            /** Least Mm */
-            least_mm: number;
-            /** Most Mm */
-            most_mm: number;
-            quantity: components["schemas"]["Quantity"];
-            text: components["schemas"]["Text"];
-            /**
-             * Snaps
-             * @default []
-             */
-            snaps: number[];
-            /** Item */
-            item: number | null;
-        };
-        /**
          * Hive
          * @description One hive design.
          */
@@ -1171,10 +1588,10 @@ export interface components {
             format?: "sabaka-hive";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version?: 1;
+            version?: 2;
             /** Name */
             name: string;
             /**
@@ -1194,7 +1611,10 @@ export interface components {
              *       "bees": "european",
              *       "bee_space_mm": 9.5,
              *       "floor_gap_mm": 15,
-             *       "cell_mm": 5.4
+             *       "cell_mm": 5.4,
+             *       "law": "not-asked",
+             *       "basket_long_mm": null,
+             *       "basket_high_mm": null
              *     }
              */
             choices?: components["schemas"]["Choices"];
@@ -1207,7 +1627,7 @@ export interface components {
              * Comb Types
              * @default []
              */
-            comb_types?: (components["schemas"]["TopBar"] | components["schemas"]["Frame"])[];
+            comb_types?: (components["schemas"]["TopBar"] | components["schemas"]["Frame"] | components["schemas"]["FixedComb"])[];
             /** Chambers */
             chambers: components["schemas"]["Chamber"][];
             /**
@@ -1274,33 +1694,6 @@ export interface components {
             source: components["schemas"]["Source"] | null;
         };
         /**
-         * Label
-         * @description Words at a place.
-         */
-        Label: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "label";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-now";
-            text: components["schemas"]["Text"];
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /**
-             * Anchor
-             * @default middle
-             * @enum {string}
-             */
-            anchor: "start" | "middle" | "end";
-        };
-        /**
          * Layer
          * @description One layer of a wall, by its actual (planed) thickness.
          */
@@ -1309,6 +1702,31 @@ export interface components {
             material: string;
             /** Thickness Mm */
             thickness_mm: number;
+        };
+        /**
+         * Lining
+         * @description Movable spacers that make a stretch of a chamber fit another frame.
+         *
+         *     ``thickness_mm`` stands on both side walls; ``floor_mm`` is how high a filler lies on the floor.
+         */
+        Lining: {
+            /**
+             * From Mm
+             * @default 0
+             */
+            from_mm?: number;
+            /** To Mm */
+            to_mm: number;
+            /**
+             * Thickness Mm
+             * @default 0
+             */
+            thickness_mm?: number;
+            /**
+             * Floor Mm
+             * @default 0
+             */
+            floor_mm?: number;
         };
         /**
          * Litter
@@ -1373,7 +1791,7 @@ export interface components {
              * Group
              * @enum {string}
              */
-            group: "Section" | "Cavity" | "Comb" | "Run";
+            group: "Section" | "Cavity" | "Comb" | "Frame" | "Run" | "Hive";
             working: components["schemas"]["Working"];
             source: components["schemas"]["Source"];
             /**
@@ -1434,29 +1852,6 @@ export interface components {
             excluder?: boolean;
         };
         /**
-         * Polygon
-         * @description A closed shape. ``item`` is the index of the run item it stands for.
-         */
-        Polygon: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "polygon";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-now";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            /** Item */
-            item: number | null;
-        };
-        /**
          * PolygonSection
          * @description A symmetric polygon by its right-hand profile from the bars down.
          */
@@ -1469,24 +1864,6 @@ export interface components {
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
         };
-        /** Polyline */
-        Polyline: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "polyline";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-now";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-        };
         /**
          * ProfilePoint
          * @description Half the inside width at one depth.
@@ -1496,19 +1873,6 @@ export interface components {
             half_width_mm: number;
             /** Depth Mm */
             depth_mm: number;
-        };
-        /**
-         * Quantity
-         * @description A number and its unit.
-         */
-        Quantity: {
-            /** Value */
-            value: number;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
         };
         /**
          * RectangleSection
@@ -1527,7 +1891,7 @@ export interface components {
         };
         /**
          * Report
-         * @description What the core says of one design.
+         * @description What the core says of one design, one of its chambers on the bench.
          */
         Report: {
             /** System */
@@ -1535,6 +1899,16 @@ export interface components {
             /** Name */
             name: string;
             summary: components["schemas"]["Text"];
+            /**
+             * Box
+             * @default 0
+             */
+            box: number;
+            /**
+             * Chambers
+             * @default []
+             */
+            chambers: components["schemas"]["ChamberName"][];
             /**
              * Metrics
              * @default {}
@@ -1551,7 +1925,7 @@ export interface components {
              * Views
              * @default []
              */
-            views: ("section" | "along" | "plan" | "slope" | "rod")[];
+            views: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod")[];
             /**
              * Drawings
              * @default {}
@@ -1569,6 +1943,11 @@ export interface components {
              * @default []
              */
             advice: components["schemas"]["Advice"][];
+            /**
+             * Combs
+             * @default []
+             */
+            combs: components["schemas"]["CombCard"][];
             /**
              * Run
              * @default []
@@ -1714,22 +2093,6 @@ export interface components {
             setting?: "open" | "plugged";
         };
         /**
-         * Source
-         * @description Source mark of a value, with a reference or a remark where there is one.
-         */
-        Source: {
-            /**
-             * Mark
-             * @enum {string}
-             */
-            mark: "published" | "common practice" | "from memory" | "geometry" | "keeper";
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-        };
-        /**
          * Spacer
          * @description A strip of wood that takes up room in the ceiling.
          */
@@ -1776,21 +2139,6 @@ export interface components {
              * @default 1
              */
             boxes?: number;
-        };
-        /**
-         * Text
-         * @description A sentence with ``{name}`` places and the quantities that go there.
-         */
-        Text: {
-            /** Template */
-            template: string;
-            /**
-             * Values
-             * @default {}
-             */
-            values: {
-                [key: string]: components["schemas"]["Quantity"];
-            };
         };
         /**
          * TextField
@@ -1912,7 +2260,7 @@ export interface components {
              * Drawing
              * @enum {string}
              */
-            drawing: "section" | "along" | "plan" | "slope" | "rod";
+            drawing: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -1974,6 +2322,19 @@ export interface components {
             side: "near" | "far";
         };
         /**
+         * AddFrame
+         * @description Put a frame or bar of the catalogue among the design's comb carriers.
+         */
+        AddFrame: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-frame";
+            /** Standard */
+            standard: string;
+        };
+        /**
          * Drop
          * @description Let go of a drawing's handle at a place on the drawing [mm].
          */
@@ -2008,7 +2369,8 @@ export interface components {
          * EditIn
          * @description A design, what to do to it, and which parts of the report are wanted.
          *
-         *     ``patches`` asks for the way there and back, which a passing preview has no use for.
+         *     ``box`` is the chamber on the bench, counted from 0; the brood
+         *     chamber when none is named. ``patches`` asks for the way there and back, which a passing preview has no use for.
          */
         EditIn: {
             /** Document */
@@ -2016,14 +2378,29 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["Patch"];
             /** Parts */
-            parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "rod")[];
+            parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs")[];
             /**
              * Patches
              * @default true
              */
             patches?: boolean;
+            /** Box */
+            box?: number | null;
+        };
+        /**
+         * HangAll
+         * @description Hang every comb of the chamber on carriers of one kind, as many as fill the same room.
+         */
+        HangAll: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "hang-all";
+            /** Type */
+            type: string;
         };
         /**
          * HoldSizes
@@ -2069,6 +2446,19 @@ export interface components {
              * @enum {string}
              */
             do: "look";
+        };
+        /**
+         * Measure
+         * @description Take a frame as the keeper's own, by its measured sizes.
+         */
+        Measure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "measure";
+            /** Type */
+            type: string;
         };
         /**
          * MoveFollower
@@ -2246,6 +2636,19 @@ export interface components {
             units?: "mm" | "in";
         };
         /**
+         * SetSection
+         * @description Give the chamber another kind of section.
+         */
+        SetSection: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "section";
+            /** Section */
+            section: components["schemas"]["TrapezoidSection"] | components["schemas"]["RectangleSection"] | components["schemas"]["PolygonSection"] | components["schemas"]["BarrelSection"] | components["schemas"]["SegmentSection"] | components["schemas"]["CircleSection"];
+        };
+        /**
          * Shape
          * @description Give the section three sizes at once.
          */
@@ -2263,6 +2666,30 @@ export interface components {
             slope_deg: number;
         };
         /**
+         * SizeBox
+         * @description Size the chamber by what it should hold, or by a board it should come out of.
+         */
+        SizeBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "size-box";
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "combs" | "litres" | "board";
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
          * SwapItems
          * @description Change two items of the run round.
          */
@@ -2278,42 +2705,244 @@ export interface components {
             other: number;
         };
         /**
-         * PresetOut
-         * @description A starting point.
+         * Answers
+         * @description A keeper's answers. Every question has an answer that commits to little, so an empty brief ranks too.
          */
-        PresetOut: {
+        Answers: {
+            /**
+             * Back
+             * @default careful
+             * @enum {string}
+             */
+            back?: "strong" | "careful" | "bad";
+            /**
+             * Reach
+             * @default long
+             * @enum {string}
+             */
+            reach?: "long" | "short";
+            /**
+             * Helper
+             * @default alone
+             * @enum {string}
+             */
+            helper?: "alone" | "sometimes" | "always";
+            /**
+             * Aim
+             * @default some
+             * @enum {string}
+             */
+            aim?: "honey" | "some" | "bees" | "move";
+            /**
+             * Bees
+             * @default european
+             * @enum {string}
+             */
+            bees?: "african" | "european" | "wide";
+            /**
+             * Winter
+             * @default cold
+             * @enum {string}
+             */
+            winter?: "mild" | "cold" | "long";
+            /**
+             * Summer
+             * @default cool
+             * @enum {string}
+             */
+            summer?: "cool" | "hot";
+            /**
+             * Pests
+             * @default []
+             */
+            pests?: ("beetles" | "wasps" | "ants" | "large")[];
+            /**
+             * Law
+             * @default not-asked
+             * @enum {string}
+             */
+            law?: "not-asked" | "removable" | "any";
+            /**
+             * Place
+             * @default open
+             * @enum {string}
+             */
+            place?: "open" | "house";
+            /**
+             * Kit
+             * @default []
+             */
+            kit?: ("boxes" | "supers")[];
+            /**
+             * Extractor
+             * @default none
+             * @enum {string}
+             */
+            extractor?: "none" | "have";
+            /**
+             * Frames
+             * @default []
+             */
+            frames?: string[];
+            /**
+             * Boards
+             * @default []
+             */
+            boards?: components["schemas"]["Board"][];
+            /**
+             * Colonies
+             * @default 1
+             */
+            colonies?: number;
+        };
+        /**
+         * BriefOut
+         * @description All questions, the frames that can be owned, and the answers an empty brief stands for.
+         */
+        BriefOut: {
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Frames */
+            frames: components["schemas"]["OptionOut"][];
+            answers: components["schemas"]["Answers"];
+        };
+        /**
+         * OptionOut
+         * @description One answer.
+         */
+        OptionOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * QuestionOut
+         * @description One question; with ``many`` any number of its answers may hold.
+         */
+        QuestionOut: {
             /** Id */
             id: string;
+            /** Title */
+            title: string;
+            /** Many */
+            many: boolean;
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * Ranked
+         * @description One system in its place.
+         */
+        Ranked: {
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "sloped-top-bar" | "straight-top-bar" | "long-shallow" | "deep-horizontal" | "two-chamber" | "side-by-side" | "rear-access" | "stacked-long" | "tree-cavity" | "conversion-box" | "tall-in-stack";
             /** Label */
             label: string;
             /** Words */
             words: string;
+            /** Points */
+            points: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
         };
         /**
-         * Card
-         * @description A design on the shelf: what it is, how it looks end to end, and how many things want mending.
+         * Ranking
+         * @description Every system, best first, and the answers that would change which one is best.
          */
-        Card: {
+        Ranking: {
+            /** Systems */
+            systems: components["schemas"]["Ranked"][];
+            /** Turns */
+            turns: components["schemas"]["Turn"][];
+        };
+        /**
+         * Reason
+         * @description Why a system ranks where it does; ``rule`` is the id in data/brief.toml.
+         */
+        Reason: {
+            /** Rule */
+            rule: string;
+            /** Points */
+            points: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Turn
+         * @description An answer that would put another system first.
+         */
+        Turn: {
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
             /**
-             * Id
-             * Format: uuid
+             * First
+             * @enum {string}
              */
-            id: string;
-            /** Name */
-            name: string;
-            summary: components["schemas"]["Text"];
-            /** Revision */
-            revision: number;
+            first: "sloped-top-bar" | "straight-top-bar" | "long-shallow" | "deep-horizontal" | "two-chamber" | "side-by-side" | "rear-access" | "stacked-long" | "tree-cavity" | "conversion-box" | "tall-in-stack";
+            /** Label */
+            label: string;
+        };
+        /**
+         * AnswersIn
+         * @description A keeper's answers; boards as they were typed, in lengths of ``units`` where none is written.
+         */
+        AnswersIn: {
+            /** Answers */
+            answers: {
+                [key: string]: unknown;
+            };
             /**
-             * Changed At
-             * Format: date-time
+             * Boards
+             * @default []
              */
-            changed_at: string;
-            /** Errors */
-            errors: number;
-            /** Warnings */
-            warnings: number;
-            rod: components["schemas"]["Drawing"] | null;
+            boards?: components["schemas"]["TypedBoard"][];
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
+         * TypedBoard
+         * @description One row of boards on hand as it was typed.
+         */
+        TypedBoard: {
+            /**
+             * Label
+             * @default boards
+             */
+            label?: string;
+            /**
+             * Length
+             * @default
+             */
+            length?: string;
+            /**
+             * Width
+             * @default
+             */
+            width?: string;
+            /**
+             * Thickness
+             * @default
+             */
+            thickness?: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: string;
         };
         /**
          * DesignOut
@@ -2358,6 +2987,72 @@ export interface components {
             z_mm?: number;
         };
         /**
+         * BeginIn
+         * @description Answers, and which system to begin.
+         */
+        BeginIn: {
+            /** Answers */
+            answers: {
+                [key: string]: unknown;
+            };
+            /**
+             * Boards
+             * @default []
+             */
+            boards?: components["schemas"]["TypedBoard"][];
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "sloped-top-bar" | "straight-top-bar" | "long-shallow" | "deep-horizontal" | "two-chamber" | "side-by-side" | "rear-access" | "stacked-long" | "tree-cavity" | "conversion-box" | "tall-in-stack";
+            /** Name */
+            name: string;
+        };
+        /**
+         * PresetOut
+         * @description A starting point.
+         */
+        PresetOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Card
+         * @description A design on the shelf: what it is, how it looks end to end, and how many things want mending.
+         */
+        Card: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            summary: components["schemas"]["Text"];
+            /** Revision */
+            revision: number;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Errors */
+            errors: number;
+            /** Warnings */
+            warnings: number;
+            rod: components["schemas"]["Drawing"] | null;
+        };
+        /**
          * NewIn
          * @description Which starting point, and a name.
          */
@@ -2369,6 +3064,52 @@ export interface components {
             preset?: string;
             /** Name */
             name: string;
+        };
+        /**
+         * CompareRow
+         * @description One number of both designs; ``more`` says which has more of it.
+         */
+        CompareRow: {
+            /** Label */
+            label: string;
+            left: components["schemas"]["Quantity"];
+            right: components["schemas"]["Quantity"];
+            /**
+             * More
+             * @enum {string}
+             */
+            more: "left" | "right" | "same";
+        };
+        /**
+         * Comparison
+         * @description Two designs side by side.
+         */
+        Comparison: {
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Rows */
+            rows: components["schemas"]["CompareRow"][];
+            /** Equalised */
+            equalised: components["schemas"]["Text"][];
+        };
+        /**
+         * CompareIn
+         * @description A document, and what to hold it against: a design of the shelf, or else a starting point.
+         */
+        CompareIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Design */
+            design?: string | null;
+            /**
+             * Preset
+             * @default
+             */
+            preset?: string;
         };
         /**
          * ConflictOut
@@ -2722,6 +3463,26 @@ export interface operations {
             };
         };
     };
+    server_bench_api_frames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueOut"];
+                };
+            };
+        };
+    };
     server_bench_api_edit: {
         parameters: {
             query?: never;
@@ -2742,6 +3503,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_brief_api_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefOut"];
+                };
+            };
+        };
+    };
+    server_brief_api_ranking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranking"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_brief_api_begin_design: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignOut"];
                 };
             };
             /** @description Unauthorized */
@@ -2920,6 +3839,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DesignOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_designs_api_compare_designs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             /** @description Unauthorized */
@@ -3611,11 +4599,13 @@ export interface operations {
     };
     server_designs_api_export_drawing: {
         parameters: {
-            query?: never;
+            query?: {
+                box?: number | null;
+            };
             header?: never;
             path: {
                 ident: string;
-                name: "section" | "along" | "plan" | "slope" | "rod";
+                name: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
             };
             cookie?: never;
         };

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
-import { answered, client } from "./client";
-import type { Card, DesignOut, Me, RevisionOut } from "./types";
+import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { answered, asSchema, client } from "./client";
+import type { Brief, Card, CombCard, Comparison, DesignOut, Hive, HiveSystem, Me, Ranking, RevisionOut, System, TypedBoard } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -95,6 +95,56 @@ function bringIn(file: File): Promise<DesignOut> {
       headers: { "Content-Type": "application/octet-stream" },
     }),
   );
+}
+
+/** The catalogue of frames, which never changes while the app runs. */
+export function useCatalogue(wanted: boolean): UseQueryResult<CombCard[]> {
+  return useQuery({
+    queryKey: ["catalogue"],
+    queryFn: async () => (await answered(client.GET("/api/bench/frames"))).cards,
+    staleTime: Infinity,
+    enabled: wanted,
+  });
+}
+
+/** A document beside another design of the shelf, or a starting point. */
+export function useComparison(document: Hive, other: { design?: string; preset?: string } | null): UseQueryResult<Comparison> {
+  return useQuery({
+    queryKey: ["compare", other, document],
+    queryFn: () => asSchema<Comparison>(answered(client.POST("/api/designs/compare", { body: { document: { ...document }, ...other } }))),
+    enabled: other !== null,
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** Answers of the brief as they stand; boards as they were typed. */
+export interface Answered {
+  answers: Record<string, unknown>;
+  boards: TypedBoard[];
+  units: System;
+}
+
+export function useBrief(): UseQueryResult<Brief> {
+  return useQuery({ queryKey: ["brief"], queryFn: () => answered(client.GET("/api/brief")), staleTime: Infinity });
+}
+
+export function useRanking(answers: Answered, wanted: boolean): UseQueryResult<Ranking> {
+  return useQuery({
+    queryKey: ["rank", answers],
+    queryFn: () => answered(client.POST("/api/brief/rank", { body: answers })),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    gcTime: 0,
+  });
+}
+
+export function useBegin() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Answered & { system: HiveSystem; name: string }) => asSchema<DesignOut>(answered(client.POST("/api/brief/begin", { body }))),
+    onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
+  });
 }
 
 export function openDesign(id: string): Promise<DesignOut> {

@@ -29,7 +29,14 @@ export type RevisionOut = Schemas["RevisionOut"];
 export type Refusal = Schemas["Refusal"];
 export type ConflictOut = Schemas["ConflictOut"];
 export type Me = Schemas["Me"];
-export type DrawingName = "section" | "along" | "plan" | "slope" | "rod";
+export type DrawingName = Report["views"][number];
+export type CombCard = Schemas["CombCard"];
+export type ChamberName = Schemas["ChamberName"];
+export type Comparison = Schemas["Comparison"];
+export type Ranking = Schemas["Ranking"];
+export type Brief = Schemas["BriefOut"];
+export type TypedBoard = Schemas["TypedBoard"];
+export type HiveSystem = Hive["system"];
 /** What lengths are read in: millimetres, or inches to a sixteenth or a thirty-second. */
 export type Units = "mm" | "in" | "in32";
 /** What a bare number typed means. */

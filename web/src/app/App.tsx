@@ -1,9 +1,10 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, type ReactNode } from "react";
-import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
 import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
 import { BenchPage, PrintPage } from "../features/bench";
+import { BriefPage } from "../features/brief";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
@@ -23,7 +24,15 @@ const router = createBrowserRouter([
   { path: "/sign-in", element: <SignInPage /> },
   { path: "/", element: <Signed><ShelfPage /></Signed> },
   { path: "/hive/:id", element: <Navigate to="shape" replace /> },
-  { path: "/hive/:id/shape", element: <Signed><BenchPage /></Signed> },
+  { path: "/brief", element: <Signed><BriefPage /></Signed> },
+  {
+    // One bench for all its steps, so that undo and the chamber on it stay.
+    element: <Signed><Outlet /></Signed>,
+    children: [
+      { path: "/hive/:id/shape", element: <BenchPage step="shape" /> },
+      { path: "/hive/:id/combs", element: <BenchPage step="combs" /> },
+    ],
+  },
   { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);

@@ -20,7 +20,7 @@ async function load(id: string) {
   return { design, first: await firstReport(design.document), unsaved: null };
 }
 
-export function BenchPage() {
+export function BenchPage({ step }: { step: "shape" | "combs" }) {
   const { id = "" } = useParams();
   const opened = useQuery({ queryKey: ["bench", id], queryFn: () => load(id), gcTime: 0, staleTime: Infinity });
 
@@ -35,5 +35,5 @@ export function BenchPage() {
       </main>
     );
   }
-  return <BenchRoom key={id} id={id} {...opened.data} />;
+  return <BenchRoom key={id} id={id} step={step} {...opened.data} />;
 }

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
 import type { DesignOut, EditOut, Hive } from "../../api/types";
+import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
@@ -11,16 +12,17 @@ import { useKeeping } from "./useKeeping";
 
 interface BenchRoomProps {
   id: string;
+  step: "shape" | "combs";
   design: DesignOut;
   first: EditOut;
   unsaved: { base: number; document: Hive; label: string } | null;
 }
 
 /** The bench: rail, drawing, ledger and rod around one design. */
-export function BenchRoom({ id, design, first, unsaved }: BenchRoomProps) {
+export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) {
   const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const bench = useBench(first, keep, tab === "set" || tab === "run");
+  const bench = useBench(first, keep, step === "combs" || tab === "set" || tab === "run", step === "combs");
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const { undo, redo } = bench;
@@ -65,20 +67,26 @@ export function BenchRoom({ id, design, first, unsaved }: BenchRoomProps) {
     <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
       <TopBar id={id} bench={bench} keeping={state} />
       <div className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
-        <Rail report={bench.report} />
-        <Desk bench={bench} pointed={pointed} onPoint={point} />
-        <Ledger
-          id={id}
-          bench={bench}
-          revision={state.revision}
-          tab={tab}
-          onTab={setTab}
-          chosen={chosen}
-          onChoose={setChosen}
-          pointed={pointed}
-          onPoint={setPointed}
-          onBecome={becomes}
-        />
+        <Rail id={id} step={step} findings={bench.report.findings} />
+        {step === "combs" ? (
+          <CombsStep bench={bench} />
+        ) : (
+          <>
+            <Desk bench={bench} pointed={pointed} onPoint={point} />
+            <Ledger
+              id={id}
+              bench={bench}
+              revision={state.revision}
+              tab={tab}
+              onTab={setTab}
+              chosen={chosen}
+              onChoose={setChosen}
+              pointed={pointed}
+              onPoint={setPointed}
+              onBecome={becomes}
+            />
+          </>
+        )}
       </div>
       <Rod bench={bench} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
       {state.kind === "conflict" ? (

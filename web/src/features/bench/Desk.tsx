@@ -1,4 +1,4 @@
-import type { DrawingName, Edit, Handle } from "../../api/types";
+import type { Edit, Handle } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { numberPlace } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
@@ -10,14 +10,17 @@ import { DimensionField } from "./DimensionField";
 import { readyEdit } from "./edits";
 import { Flags } from "./Flags";
 import { Legend } from "./Legend";
-import type { Bench } from "./useBench";
+import type { Bench, ViewName } from "./useBench";
 import { useHandles } from "./useHandles";
 
-const VIEWS: readonly (readonly [Exclude<DrawingName, "rod">, string])[] = [
+const VIEWS: readonly (readonly [ViewName, string])[] = [
   ["section", "Across"],
   ["along", "Along"],
   ["plan", "From above"],
+  ["above", "All above"],
+  ["beside", "All beside"],
   ["slope", "Slope"],
+  ["board", "Board"],
 ];
 
 interface DeskProps {
@@ -31,10 +34,11 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
   const { units } = useSettings();
   const drawing = bench.report.drawings[bench.drawing];
   const handles = useHandles(bench, units);
-  const chart = bench.drawing === "slope";
+  const chart = bench.drawing === "slope" || bench.drawing === "board";
+  const handle = bench.drawing === "board" ? "board-slope" : "section-slope";
   const lean = (at: Spot) => {
-    const edit: Edit = { do: "drop", handle: "section-slope", x_mm: at.x, units: system(units) };
-    void bench.commit(edit, "Slope chosen", "section-slope");
+    const edit: Edit = { do: "drop", handle, x_mm: at.x, units: system(units) };
+    void bench.commit(edit, "Slope chosen", handle);
   };
   return (
     <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
@@ -69,7 +73,7 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
                 if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
                 return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
               })}
-              <Flags findings={bench.report.findings} drawing={drawing.name} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+              <Flags findings={bench.report.findings} drawing={bench.drawing} box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
             </>
           )}
         />

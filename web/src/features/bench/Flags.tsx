@@ -6,17 +6,21 @@ import { useSettings } from "../../lib/settings";
 interface FlagsProps {
   findings: Finding[];
   drawing: DrawingName;
+  /** The chamber on the bench; drawings of the whole hive show every chamber's. */
+  box: number;
   t: Transform;
   size: Size;
   pointed: string | null;
   onPoint: (finding: string) => void;
 }
 
+const WHOLE = new Set<DrawingName>(["above", "beside"]);
+
 /** Numbered flags where findings lie; the ledger lists them under the same numbers. */
-export function Flags({ findings, drawing, t, size, pointed, onPoint }: FlagsProps) {
+export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {
   const { units } = useSettings();
   const flown = findings.flatMap((finding, index) =>
-    finding.place.drawing === drawing ? [{ finding, number: ordinal(index) }] : [],
+    finding.place.drawing === drawing && (finding.box === box || WHOLE.has(drawing)) ? [{ finding, number: ordinal(index) }] : [],
   );
   const places = flagPlaces(
     flown.map(({ finding }) => spot(t, [finding.place.x_mm, finding.place.y_mm])),

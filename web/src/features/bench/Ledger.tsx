@@ -1,16 +1,18 @@
 import type { DesignOut } from "../../api/types";
+import { CompareTab } from "./CompareTab";
 import { ReadTab } from "./ReadTab";
 import { RevisionsTab } from "./RevisionsTab";
 import { RunTab } from "./RunTab";
 import { SetTab } from "./SetTab";
 import type { Bench } from "./useBench";
 
-export type LedgerTab = "read" | "set" | "run" | "kept";
+export type LedgerTab = "read" | "set" | "run" | "compare" | "kept";
 
 const TABS: readonly (readonly [LedgerTab, string])[] = [
   ["read", "Read"],
   ["set", "Set"],
   ["run", "Run"],
+  ["compare", "Compare"],
   ["kept", "Kept"],
 ];
 
@@ -40,7 +42,7 @@ export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, poin
             id={`tab-${name}`}
             aria-selected={tab === name}
             aria-controls="ledger-panel"
-            className={`min-h-9 border-b-2 px-3 ${tab === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
+            className={`min-h-9 border-b-2 px-2 ${tab === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
             onClick={() => {
               onTab(name);
             }}
@@ -59,6 +61,7 @@ export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, poin
         {tab === "read" ? <ReadTab bench={bench} pointed={pointed} onPoint={onPoint} /> : null}
         {tab === "set" ? <SetTab bench={bench} /> : null}
         {tab === "run" ? <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> : null}
+        {tab === "compare" ? <CompareTab id={id} bench={bench} /> : null}
         {tab === "kept" ? <RevisionsTab id={id} revision={revision} onBecome={onBecome} /> : null}
       </div>
     </aside>

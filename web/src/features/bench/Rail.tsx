@@ -1,31 +1,45 @@
-import type { Report } from "../../api/types";
+import { Link } from "react-router";
+import type { Finding } from "../../api/types";
 
 const STEPS = ["Brief", "Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Yard"] as const;
-const FINISHED = new Set<string>(["Shape"]);
+
+export type Step = "brief" | "shape" | "combs";
+
+interface RailProps {
+  /** The hive on the bench; none while it is still a brief. */
+  id: string | null;
+  step: Step;
+  findings: Finding[];
+}
 
 /** The steps of the work in their order, ticked like a rule. Only finished ones can be entered. */
-export function Rail({ report }: { report: Report }) {
-  const wanting = report.findings.filter((finding) => finding.severity !== "note");
+export function Rail({ id, step, findings }: RailProps) {
+  const wanting = findings.filter((finding) => finding.severity !== "note");
   const grave = wanting.some((finding) => finding.severity === "error");
+  const ways: Partial<Record<(typeof STEPS)[number], { step: Step; to: string }>> = {
+    Brief: { step: "brief", to: "/brief" },
+    ...(id ? { Shape: { step: "shape", to: `/hive/${id}/shape` }, Combs: { step: "combs", to: `/hive/${id}/combs` } } : {}),
+  };
   return (
     <nav aria-label="Steps" className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r">
       <ol className="flex md:block md:py-2.5">
-        {STEPS.map((step) => {
-          const here = FINISHED.has(step);
+        {STEPS.map((name) => {
+          const way = ways[name];
+          const here = way?.step === step;
           return (
             <li
-              key={step}
-              className={`flex h-11 shrink-0 items-center gap-1.5 max-md:px-3 ${here ? "bg-neutral text-neutral-content" : "soft"}`}
+              key={name}
+              className={`flex h-11 shrink-0 items-center gap-1.5 max-md:px-3 ${here ? "bg-neutral text-neutral-content" : way ? "" : "soft"}`}
             >
               <span aria-hidden="true" className={`h-px w-3 max-md:hidden ${here ? "bg-neutral-content" : "bg-base-content"}`} />
-              {here ? (
-                <a href="#sheet" aria-current="step" className="font-semibold">
-                  {step}
-                </a>
+              {way ? (
+                <Link to={way.to} aria-current={here ? "step" : undefined} className={`flex h-full items-center ${here ? "font-semibold" : ""}`}>
+                  {name}
+                </Link>
               ) : (
-                <span aria-disabled="true" title={`${step} is still to be built`}>{step}</span>
+                <span aria-disabled="true" title={later(name, id)}>{name}</span>
               )}
-              {here && wanting.length > 0 ? (
+              {name === "Shape" && wanting.length > 0 ? (
                 <span className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${grave ? "bg-error" : "bg-primary"}`} title={`${String(wanting.length)} to mend`}>
                   {wanting.length}
                 </span>
@@ -36,4 +50,8 @@ export function Rail({ report }: { report: Report }) {
       </ol>
     </nav>
   );
+}
+
+function later(name: string, id: string | null): string {
+  return id === null && (name === "Shape" || name === "Combs") ? "Begin a hive first" : `${name} is still to be built`;
 }

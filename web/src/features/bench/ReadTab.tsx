@@ -129,6 +129,17 @@ function FindingRow({ finding, number, bench, pointed, onPoint }: FindingRowProp
         <div className="min-w-0">
           <p>
             <span className="font-semibold">{SEVERITY[finding.severity]}.</span> {sentence(finding.text, units)}
+            {finding.chamber && finding.box !== bench.report.box ? (
+              <button
+                type="button"
+                className="ml-1 text-xs text-primary underline decoration-dotted underline-offset-4"
+                onClick={() => {
+                  bench.enter(finding.box);
+                }}
+              >
+                in {finding.chamber.replace(/-/g, " ")}
+              </button>
+            ) : null}
           </p>
           <details className="text-xs">
             <summary className="w-max cursor-pointer text-primary underline decoration-dotted underline-offset-4">why?</summary>

@@ -23,6 +23,7 @@ export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
   if (!rod) return null;
   return (
     <section aria-label="The rod: the hive end to end" className="border-t border-base-content bg-base-300 px-3 py-2">
+      {bench.report.chambers.length > 1 ? <Chambers bench={bench} /> : null}
       <Sheet
         drawing={rod}
         stretch
@@ -48,11 +49,36 @@ export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
                 {sentence(handle.text, units)}
               </span>
             ))}
-            <Flags findings={bench.report.findings} drawing="rod" t={t} size={size} pointed={pointed} onPoint={onPoint} />
+            <Flags findings={bench.report.findings} drawing="rod" box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
           </>
         )}
       />
     </section>
+  );
+}
+
+/** Which chamber's run lies on the rod. */
+function Chambers({ bench }: { bench: Bench }) {
+  const { units } = useSettings();
+  return (
+    <div role="group" aria-label="Chamber on the bench" className="mb-1 flex flex-wrap gap-x-1">
+      {bench.report.chambers.map((chamber) => {
+        const here = chamber.box === bench.report.box;
+        return (
+          <button
+            key={chamber.box}
+            type="button"
+            aria-pressed={here}
+            className={`min-h-7 rounded-sm px-2.5 text-xs ${here ? "bg-neutral text-neutral-content" : "border border-[var(--line)]"}`}
+            onClick={() => {
+              bench.enter(chamber.box);
+            }}
+          >
+            <b className="capitalize">{chamber.name}</b> {sentence(chamber.text, units)}
+          </button>
+        );
+      })}
+    </div>
   );
 }
 

@@ -18,11 +18,11 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
   const place = bench.report.run.find((each) => each.index === chosen);
   return (
     <>
-      <h2 className="text-lg">Bars</h2>
+      <h2 className="text-lg">Combs</h2>
       {place?.kind === "comb" ? (
         <BarPanel bench={bench} place={place} onChoose={onChoose} />
       ) : (
-        <p className="soft border-t border-[var(--line)] py-1">Choose a bar on the rod or in the list.</p>
+        <p className="soft border-t border-[var(--line)] py-1">Choose a comb on the rod or in the list.</p>
       )}
       <details className="mb-4" open>
         <summary className="cursor-pointer">In order from the near end</summary>
@@ -52,15 +52,15 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
   );
 }
 
-function combAt(document: Hive, index: number) {
-  const item = document.chambers[0]?.run?.items?.[index];
+function combAt(document: Hive, box: number, index: number) {
+  const item = document.chambers[box]?.run?.items?.[index];
   return item?.kind === "comb" ? item : null;
 }
 
 function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; onChoose: (index: number | null) => void }) {
   const { units } = useSettings();
   const at = place.index;
-  const comb = combAt(bench.document, at);
+  const comb = combAt(bench.document, bench.report.box, at);
   if (!comb) return null;
   const last = bench.report.run.length;
   const before = step(at, -1, last);
@@ -70,7 +70,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
       if (taken) onChoose(next);
     });
   };
-  const name = `Bar ${String(place.number)}`;
+  const name = `Comb ${String(place.number)}`;
   return (
     <div className="mb-3 border-t border-[var(--line)] py-1" data-testid="bar-panel">
       <p className="mb-1 font-semibold">{sentence(place.text, units)}</p>
@@ -88,12 +88,12 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
         </select>
       </label>
       <label className="flex items-center gap-2 py-0.5">
-        <span className="w-20">Bar</span>
+        <span className="w-20">Kind</span>
         <select
           className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
           value={comb.type}
           onChange={(event) => {
-            change({ do: "retype-comb", at, type: event.target.value }, `${name}: another bar`, at);
+            change({ do: "retype-comb", at, type: event.target.value }, `${name}: another kind`, at);
           }}
         >
           {bench.document.comb_types?.map((type) => <option key={type.id} value={type.id}>{type.name}</option>)}
@@ -116,7 +116,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
       <div className="mt-1 flex flex-wrap gap-2">
         <Small onClick={() => { change({ do: "swap-items", at, other: before }, `${name} moved`, before); }}>Move left</Small>
         <Small onClick={() => { change({ do: "swap-items", at, other: after }, `${name} moved`, after); }}>Move right</Small>
-        <Small onClick={() => { change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Bar put in", at); }}>Put one in here</Small>
+        <Small onClick={() => { change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at); }}>Put one in here</Small>
         <Small onClick={() => { change({ do: "remove-item", at }, `${name} taken out`, null); }}>Take it out</Small>
       </div>
     </div>

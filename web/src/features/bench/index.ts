@@ -1,2 +1,3 @@
 export { BenchPage } from "./BenchPage";
+export { Rail } from "./Rail";
 export { PrintPage } from "./PrintPage";

@@ -23,14 +23,18 @@ interface Kept {
 
 type Becoming = (out: EditOut, now: Kept) => Kept;
 
+export type ViewName = Exclude<DrawingName, "rod">;
+
 export interface Bench {
   document: Hive;
   report: Report;
-  drawing: Exclude<DrawingName, "rod">;
+  drawing: ViewName;
   trouble: Trouble | null;
   undoLabel: string | null;
   redoLabel: string | null;
-  show: (drawing: Exclude<DrawingName, "rod">) => void;
+  show: (drawing: ViewName) => void;
+  /** Put another chamber on the bench. */
+  enter: (box: number) => void;
   preview: (edit: Edit, source: string) => void;
   calm: () => void;
   commit: (edit: Edit, label: string, source: string) => Promise<boolean>;
@@ -44,8 +48,8 @@ const PAUSE_MS = 700;
 const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
 const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
-function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean): Promise<EditOut> {
-  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document, edit, parts, patches } })));
+function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean, box: number | null = null): Promise<EditOut> {
+  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document: { ...document }, edit, parts, patches, box } })));
 }
 
 /** The first report of a design, before the bench opens. */
@@ -58,13 +62,19 @@ export function firstReport(document: Hive, drawings: ReportPart[] = ["section"]
  * shown is the last good one. Changes are taken one after the other, previews only the newest,
  * and without what isn't on the screen.
  */
-export function useBench(first: EditOut, onKept: (document: Hive, label: string) => void, formsShown: boolean): Bench {
+export function useBench(
+  first: EditOut,
+  onKept: (document: Hive, label: string) => void,
+  formsShown: boolean,
+  combsShown: boolean,
+): Bench {
   const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, past: [], future: [] });
   const [passing, setPassing] = useState<Report | null>(null);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
-  const [drawing, setDrawing] = useState<Exclude<DrawingName, "rod">>("section");
+  const [drawing, setDrawing] = useState<ViewName>("section");
   const latest = useRef(kept);
   const view = useRef(drawing);
+  const box = useRef(first.report.box);
   const more = useRef<ReportPart[]>([]);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -74,8 +84,8 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
   const turn = useRef<symbol>(Symbol());
 
   useEffect(() => {
-    more.current = formsShown ? ["forms"] : [];
-  }, [formsShown]);
+    more.current = [...(formsShown ? (["forms"] as const) : []), ...(combsShown ? (["combs"] as const) : [])];
+  }, [formsShown, combsShown]);
 
   const settle = useCallback((next: Kept) => {
     latest.current = next;
@@ -115,7 +125,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
         const edit = typeof wish === "function" ? wish(now) : wish;
         if (!edit) return false;
         try {
-          const out = await send(now.document, edit, [...WHOLE, view.current], true);
+          const out = await send(now.document, edit, [...WHOLE, ...combs(more.current), view.current], true, box.current);
           settle(becoming(out, now));
           if (out.patch.length > 0) onKept(out.document, label);
           return true;
@@ -191,9 +201,9 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
           const mine = turn.current;
           waiting.current = null;
           try {
-            const out = await send(latest.current.document, wish, [...LIVE, ...more.current, view.current], false);
+            const out = await send(latest.current.document, wish, [...LIVE, ...more.current, view.current], false, box.current);
             if (turn.current === mine) {
-              setPassing(more.current.length > 0 ? out.report : { ...out.report, forms: latest.current.report.forms });
+              setPassing(more.current.includes("forms") ? out.report : { ...out.report, forms: latest.current.report.forms });
             }
           } catch (error) {
             // A newer wish is on its way: what was wrong with this one no longer matters.
@@ -215,8 +225,8 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
     setTrouble(null);
   }, []);
 
-  const show = useCallback(
-    (name: Exclude<DrawingName, "rod">) => {
+  const look = useCallback(
+    (name: ViewName) => {
       view.current = name;
       void run({ do: "look" }, "drawing", ({ report }, now) => ({ ...now, report }), "").then(() => {
         setDrawing(name);
@@ -225,9 +235,22 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
     [run],
   );
 
+  const enter = useCallback(
+    (next: number) => {
+      box.current = next;
+      // The slope charts are of one chamber; another may have none.
+      look(view.current === "slope" || view.current === "board" ? "section" : view.current);
+    },
+    [look],
+  );
+
+  useEffect(() => {
+    if (combsShown && latest.current.report.combs.length === 0) look(view.current);
+  }, [combsShown, look]);
+
   const replace = useCallback(
     async (document: Hive) => {
-      const out = await send(document, { do: "look" }, [...WHOLE, view.current], false);
+      const out = await send(document, { do: "look" }, [...WHOLE, ...combs(more.current), view.current], false, box.current);
       settle({ document: out.document, report: out.report, past: [], future: [] });
     },
     [settle],
@@ -241,7 +264,8 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       trouble,
       undoLabel: kept.past.at(-1)?.label ?? null,
       redoLabel: kept.future.at(-1)?.label ?? null,
-      show,
+      show: look,
+      enter,
       preview,
       calm,
       commit,
@@ -249,8 +273,12 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       redo,
       replace,
     }),
-    [kept, passing, drawing, trouble, show, preview, calm, commit, undo, redo, replace],
+    [kept, passing, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace],
   );
+}
+
+function combs(parts: ReportPart[]): ReportPart[] {
+  return parts.filter((part) => part === "combs");
 }
 
 function patchEdit(patch: PatchOps | undefined): Edit | null {

@@ -1,4 +1,5 @@
 import { useState, type FormEvent } from "react";
+import { Link } from "react-router";
 import { usePresets, useShelfChanges } from "../../api/queries";
 import { Ask } from "../../ui/Ask";
 import { Problem } from "../../ui/Problem";
@@ -28,7 +29,7 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
             onChange={(event) => { setName(event.target.value); }}
           />
         </label>
-        <fieldset className="grid gap-2">
+        <fieldset className="grid max-h-[46vh] gap-2 overflow-auto pr-2" tabIndex={0}>
           <legend className="mb-1">Start from</legend>
           {presets.data?.map((each) => (
             <label key={each.id} className="flex items-start gap-3">
@@ -46,7 +47,9 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
             </label>
           ))}
         </fieldset>
-        <p className="soft">Top bar hives so far; the other systems follow.</p>
+        <p className="soft">
+          Not sure? <Link to="/brief" className="text-primary underline underline-offset-4">Answer the brief</Link> and see what suits you.
+        </p>
         <Problem id="begin-problem">{begin.error ? begin.error.message : null}</Problem>
         <div className="flex gap-3">
           <button type="submit" className="btn btn-neutral" disabled={begin.isPending}>Begin</button>

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { RefusedError } from "../../api/client";
 import { useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
 import type { Card } from "../../api/types";
@@ -75,6 +75,7 @@ export function ShelfPage() {
             <h1 className="text-3xl">Shelf</h1>
             <p className="soft">Your hives, end to end and to one scale.</p>
           </div>
+          <Link to="/brief" className="btn btn-outline">Brief</Link>
           <button type="button" className="btn btn-neutral" onClick={() => { setBeginning(true); }}>
             New hive
           </button>

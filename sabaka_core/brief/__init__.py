@@ -1,0 +1,1 @@
+"""The brief: answers in, hive systems ranked with their reasons out."""

@@ -1,0 +1,154 @@
+"""Ranking the hive systems by a keeper's answers. The rules stand in data/brief.toml."""
+
+from __future__ import annotations
+
+import tomllib
+from functools import lru_cache
+from importlib.resources import files
+from typing import get_args
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from sabaka_core.brief.answers import Answers, Facts, facts_of
+from sabaka_core.document.hive import HiveSystem
+from sabaka_core.quantity import Value
+from sabaka_core.systems import SYSTEMS, WHAT_IT_IS
+
+
+class Question(BaseModel):
+    """One question, with its answers as (value, words)."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    id: str
+    title: str
+    many: bool = False
+    options: tuple[tuple[str, str], ...]
+
+
+class Rule(BaseModel):
+    """Speaks for and against systems when every question it names has one of the answers."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", populate_by_name=True)
+
+    id: str
+    when: dict[str, tuple[str, ...]]
+    in_favour: dict[HiveSystem, int] = Field(default={}, alias="for")
+    why_for: str = ""
+    against: dict[HiveSystem, int] = {}
+    why_against: str = ""
+
+    def holds(self, facts: Facts) -> bool:
+        return all(facts[question] & set(answers) for question, answers in self.when.items())
+
+
+class Table(BaseModel):
+    """All of data/brief.toml."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    question: tuple[Question, ...]
+    rule: tuple[Rule, ...]
+
+
+class Reason(Value):
+    """Why a system ranks where it does; ``rule`` is the id in data/brief.toml."""
+
+    rule: str
+    points: int
+    words: str
+
+
+class Ranked(Value):
+    """One system in its place."""
+
+    system: HiveSystem
+    label: str
+    words: str
+    points: int
+    reasons: tuple[Reason, ...]
+
+
+class Turn(Value):
+    """An answer that would put another system first."""
+
+    question: str
+    answer: str
+    title: str
+    words: str
+    first: HiveSystem
+    label: str
+
+
+class Ranking(Value):
+    """Every system, best first, and the answers that would change which one is best."""
+
+    systems: tuple[Ranked, ...]
+    turns: tuple[Turn, ...]
+
+
+@lru_cache(maxsize=1)
+def brief_table() -> Table:
+    """The questions and rules, read once."""
+    return Table.model_validate(tomllib.loads((files("sabaka_core") / "data" / "brief.toml").read_text("utf-8")))
+
+
+def rank(answers: Answers) -> Ranking:
+    """The systems ranked by their points; equals stand in the order of the handbook."""
+    systems = _ranked(facts_of(answers))
+    return Ranking(systems=systems, turns=tuple(_turns(answers, systems[0].system)))
+
+
+def _ranked(facts: Facts) -> tuple[Ranked, ...]:
+    holding = [rule for rule in brief_table().rule if rule.holds(facts)]
+    ranked: list[Ranked] = []
+    for system in get_args(HiveSystem):
+        reasons = [
+            Reason(rule=rule.id, points=points[system], words=why)
+            for rule in holding
+            for points, why in ((rule.in_favour, rule.why_for), (rule.against, rule.why_against))
+            if system in points
+        ]
+        reasons.sort(key=lambda reason: -abs(reason.points))
+        ranked.append(
+            Ranked(
+                system=system,
+                label=SYSTEMS[system],
+                words=WHAT_IT_IS[system],
+                points=sum(reason.points for reason in reasons),
+                reasons=tuple(reasons),
+            )
+        )
+    return tuple(sorted(ranked, key=lambda one: -one.points))
+
+
+def _turns(answers: Answers, first: HiveSystem) -> list[Turn]:
+    """Every single answer that, changed alone, puts another system first."""
+    turns: list[Turn] = []
+    for question in brief_table().question:
+        given = getattr(answers, question.id)
+        for value, words in question.options:
+            if not question.many and value == given:
+                continue
+            toggled = (
+                ()
+                if not question.many
+                else tuple(v for v in given if v != value)
+                if value in given
+                else (*given, value)
+            )
+            other = answers.model_copy(update={question.id: toggled if question.many else value})
+            best = _ranked(facts_of(other))[0]
+            if best.system != first:
+                without = question.many and value in given
+                turns.append(
+                    Turn(
+                        question=question.id,
+                        answer=value,
+                        title=question.title,
+                        words=f"without “{words}”" if without else words,
+                        first=best.system,
+                        label=best.label,
+                    )
+                )
+    return turns

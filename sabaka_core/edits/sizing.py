@@ -1,0 +1,125 @@
+"""Sizing a chamber by what it should hold: so many combs, so many litres, or a board's width.
+
+One is given and the others follow: the run's length from a number of combs or from litres, the
+section's height from the board its sides come out of.
+"""
+
+from __future__ import annotations
+
+from math import cos, tan
+
+from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.combs.slope import from_board
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb
+from sabaka_core.document.sections import CircleSection, TrapezoidSection
+from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
+from sabaka_core.edits.fields import chamber_path, hold_sizes, replace_value, set_section, set_section_size
+from sabaka_core.errors import InfeasibleError, ParameterError
+from sabaka_core.geometry.cavity import depth_path, run_path
+from sabaka_core.run.layout import item_length_mm
+from sabaka_core.units import System, parse_length, parse_number
+
+CUBIC_FOOT_L = 0.3048**3 * 1000
+
+
+def size_box(hive: Hive, box: int, by: str, typed: str, units: System = "mm") -> Hive:
+    """The hive with a chamber sized.
+
+    Args:
+        by: "combs" (how many the run should hold), "litres" (whole cavity), or "board" (width of a side).
+        typed: the number, as the keeper typed it.
+        units: under "in" litres are typed as cubic feet, which is what the screen shows then.
+    Raises:
+        ParameterError: at ``size-<by>``: no number, or one that can't be.
+        InfeasibleError: the chamber can't be sized so; says why.
+    """
+    at = f"size-{by}"
+    if by == "combs":
+        return by_combs(hive, box, _whole(parse_number(typed, at), at))
+    if by == "litres":
+        wished = parse_number(typed, at) * (CUBIC_FOOT_L if units == "in" else 1.0)
+        if not 0 < wished <= 2_000:
+            raise ParameterError(at, typed, "Give litres, more than 0 and at most 2000.", "out-of-range")
+        return by_litres(hive, box, wished)
+    return by_board(hive, box, parse_length(typed, units, at))
+
+
+def _whole(number: float, at: str) -> int:
+    if number != int(number) or not 1 <= number <= 400:
+        raise ParameterError(at, number, "Give a whole number of combs, 1 to 400.", "not-whole")
+    return int(number)
+
+
+def by_combs(hive: Hive, box: int, number: int) -> Hive:
+    """The hive with so many combs in a chamber's run, and the run as long as they ask."""
+    a = analyse(hive, box)
+    items = list(items_of(hive, box))
+    at = [i for i, item in enumerate(items) if isinstance(item, Comb)]
+    if not at:
+        raise InfeasibleError("This chamber's run holds no comb to count by.", "Put one in first.")
+    last = items[at[-1]]
+    assert isinstance(last, Comb)
+    if number > len(at):
+        new = last.model_copy(update={"contents": "empty"})
+        items[at[-1] + 1 : at[-1] + 1] = [new] * (number - len(at))
+    else:
+        drop = set(at[number:])
+        items = [item for i, item in enumerate(items) if i not in drop]
+    left = max(a.layout.leftover_mm, 0.0)
+    types = {kind.id: kind for kind in hive.comb_types}
+    length = sum(item_length_mm(item, types) for item in items) + left
+    return _run_set(with_items(hive, box, tuple(items)), a, length)
+
+
+def by_litres(hive: Hive, box: int, litres: float) -> Hive:
+    """The hive with a chamber of so many litres: its run, or a log's length, gives way."""
+    a = analyse(hive, box)
+    share = litres / (a.cavity.volume_mm3 / 1e6)
+    if isinstance(a.chamber.section, CircleSection):
+        return replace_value(hive, f"{chamber_path(box)}/length_mm", round(a.chamber.length_mm * share, 1))
+    if a.chamber.axis == "standing":
+        return replace_value(
+            hive, f"{chamber_path(box)}/{depth_path(a.chamber)}", round(a.chamber.length_mm * share, 1)
+        )
+    was_closed = is_closed(hive, box)
+    sized = _run_set(hive, a, a.run_mm * share)
+    return close_run(sized, box) if was_closed else sized
+
+
+def by_board(hive: Hive, box: int, board_mm: float) -> Hive:
+    """The hive with the height at which a side comes out of a board that wide, slope and top held."""
+    a = analyse(hive, box)
+    if a.trapezoid is None:
+        raise InfeasibleError("Only straight side walls come out of one board.", "Set the height instead.")
+    theta = abs(a.trapezoid.slope_rad)
+    height = (board_mm - a.side_mm * tan(theta)) * cos(theta)
+    if height <= 0:
+        raise ParameterError("size-board", board_mm, "The board is narrower than its own bevel.", "too-narrow")
+    held = hold_sizes(hive, box, ("top_mm", "height_mm", "slope_deg")) if _leans(a) else hive
+    return set_section_size(held, box, "height_mm", round(height, 3))
+
+
+def lean_from_board(hive: Hive, box: int, slope_deg: float) -> Hive:
+    """The hive with its walls at another slope out of the same board: the height follows.
+
+    The board is the widest on hand of the sides' thickness, or as wide as the sides ask now.
+    """
+    a = analyse(hive, box)
+    if a.trapezoid is None:
+        raise InfeasibleError("Only straight side walls come out of one board.")
+    board = a.widest_board_mm or a.trapezoid.board_width_mm(a.side_mm)
+    wished = from_board(a.section.top_mm, board, a.side_mm, slope_deg)
+    if wished.floor_mm <= 0:
+        raise ParameterError("board-slope", slope_deg, "The walls would meet above the floor.", "walls-meet")
+    return set_section(hive, box, a.section.top_mm, round(wished.height_mm, 3), slope_deg)
+
+
+def _leans(a: Analysis) -> bool:
+    return isinstance(a.chamber.section, TrapezoidSection)
+
+
+def _run_set(hive: Hive, a: Analysis, length_mm: float) -> Hive:
+    if a.cavity.varies:
+        raise InfeasibleError("A log’s run is its bore.", "Change the log’s diameter instead.")
+    return replace_value(hive, f"{a.path}/{run_path(a.chamber)}", round(length_mm, 3))

@@ -1,0 +1,364 @@
+"""Rules on frames: their gaps in the chamber, their lugs, their neighbours, their joints."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.document.combs import Frame
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb
+from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.items import bar_width
+from sabaka_core.findings.alike import carrier_path
+from sabaka_core.findings.registry import Draft, Proposal, on, rule
+from sabaka_core.frames.verdict import gap_words, under_words
+from sabaka_core.quantity import mm, text
+from sabaka_core.report.models import Severity
+from sabaka_core.sources import practice
+
+# Where a mend puts a gap that may lie anywhere in a range: well inside it.
+SIDE_MM = 9.5
+SIDE_MIDDLE_MM = 8.0
+UNDER_MM = 12.0
+_COMBLESS = ("feeder", "follower", "adapter")
+
+
+def said_here(a: Analysis) -> tuple[Frame, ...]:
+    """The frames whose own mistakes are said of this chamber: the first one that each hangs in."""
+    return tuple(
+        frame
+        for frame in a.frames
+        if not any(
+            isinstance(item, Comb) and item.type == frame.id
+            for chamber in a.hive.chambers[: a.box]
+            for item in chamber.run.items
+        )
+    )
+
+
+def _set(a: Analysis, words: str, path: str, value: float) -> Proposal:
+    value = round(value, 3)
+    return Proposal(text(words, size=mm(value)), partial(replace_value, a.hive, path, value))
+
+
+@rule("frame-too-large")
+def frame_too_large(a: Analysis) -> Iterator[Draft]:
+    """A frame doesn't go into its chamber: it is wider than the box, or stands on the floor."""
+    for frame in a.frames:
+        fit = a.fit(frame).nominal
+        if fit.side >= 0 and fit.under >= 0:
+            continue
+        wide = fit.side < 0
+        by = -2 * fit.side if wide else -fit.under
+        yield Draft(
+            code="frame-too-large",
+            subject=frame.id,
+            severity="error",
+            text=text(
+                f"The {frame.name} is {{by}} {'wider than its chamber' if wide else 'too deep for its chamber'}.",
+                by=mm(by),
+            ),
+            why="A frame that doesn't go in is found out in front of open bees: measure the frame and the box.",
+            place=on("section", 0.0, 0.0 if wide else a.section.height_mm),
+            number=mm(frame.body_width_mm if wide else frame.depth_mm),
+            limit=text("at most {most}", most=mm((frame.body_width_mm if wide else frame.depth_mm) - by)),
+            source=practice("bee_space").source,
+            path=a.width_path if wide else a.depth_path,
+            proposals=partial(_larger_chamber, a, frame),
+        )
+
+
+def _larger_chamber(a: Analysis, frame: Frame) -> Iterator[Proposal]:
+    fit = a.fit(frame).nominal
+    if fit.side < 0:
+        yield from _widths(a, frame)
+    if fit.under < 0:
+        deeper = a.section.height_mm - fit.under + UNDER_MM
+        yield _set(a, "Make the chamber {size} high inside", a.depth_path, deeper)
+
+
+@rule("frame-side-gap")
+def frame_side_gap(a: Analysis) -> Iterator[Draft]:
+    """The gap between frame and wall is glued or bridged, at one end of the frame's tolerance at least."""
+    row = practice("bee_space")
+    low, high = row.span
+    for frame in a.frames:
+        fit = a.fit(frame)
+        least, most = fit.ends("side")
+        if fit.nominal.side < 0 or (least >= low - 1e-6 and most <= high + 1e-6):
+            continue
+        nominal = low - 1e-6 <= fit.nominal.side <= high + 1e-6
+        tight = least < low - 1e-6
+        worst = least if tight else most
+        severity: Severity = "warning" if nominal else "error"
+        ends = " at the end of its tolerance" if nominal else ""
+        yield Draft(
+            code="frame-side-gap",
+            subject=frame.id,
+            severity=severity,
+            text=text(
+                f"The {frame.name} leaves {{gap}} on each side{ends}: it is "
+                + ("glued to the walls." if tight else "bridged with comb."),
+                gap=mm(worst),
+            ),
+            why=row.why,
+            place=on("section", frame.body_width_mm / 2, a.section.height_mm * 0.4),
+            number=mm(worst),
+            limit=text("{low} to {high} on each side", low=mm(low), high=mm(high)),
+            source=row.source,
+            path=_lining_path(a, frame) or a.width_path,
+            proposals=partial(_widths, a, frame),
+        )
+
+
+def _widths(a: Analysis, frame: Frame) -> Iterator[Proposal]:
+    """A chamber, or its lining, as wide as the frame asks."""
+    lining = _lining_path(a, frame)
+    for gap in (SIDE_MM, SIDE_MIDDLE_MM):
+        wished = frame.body_width_mm + 2 * gap
+        if lining is None:
+            yield _set(a, "Make the chamber {size} wide inside", a.width_path, wished)
+        elif a.section.top_mm > wished:
+            yield _set(a, "Make the spacers {size} thick", lining, (a.section.top_mm - wished) / 2)
+
+
+def _lining_path(a: Analysis, frame: Frame) -> str | None:
+    at = a.place_of(frame)
+    for index, lining in enumerate(a.chamber.linings):
+        if lining.from_mm <= at <= lining.to_mm:
+            return f"{a.path}/linings/{index}/thickness_mm"
+    return None
+
+
+@rule("frame-under-gap")
+def frame_under_gap(a: Analysis) -> Iterator[Draft]:
+    """The gap under the frames is glued or built into, in dry or wet wood at least."""
+    row = practice("gap_under_frames")
+    if a.chamber.rest.kind == "rods":
+        return
+    for frame in a.frames:
+        fit, below = a.fit(frame), below_mm(a)
+        least, most = (end + below for end in fit.ends("under"))
+        nominal = fit.nominal.under + below
+        if nominal < 0 or (under_words(least)[1] and under_words(most)[1]):
+            continue
+        tight = least < row.span[0] - 1e-6
+        worst = least if tight else most
+        yield Draft(
+            code="frame-under-gap",
+            subject=frame.id,
+            severity="error" if nominal < row.span[0] - 1e-6 else "warning",
+            text=text(
+                f"Under the {frame.name} {{gap}} stay open: "
+                + ("it is glued down." if tight else "comb is built below it."),
+                gap=mm(worst),
+            ),
+            why=row.why,
+            place=on("section", 0.0, a.section.height_mm - max(nominal, 0.0) / 2),
+            number=mm(worst),
+            limit=text("{low} to {high}, wood dry or wet", low=mm(row.span[0]), high=mm(row.span[1])),
+            source=row.source,
+            path=a.depth_path,
+            proposals=partial(_under, a, nominal),
+        )
+
+
+def _under(a: Analysis, now_mm: float) -> Iterator[Proposal]:
+    height = a.section.height_mm + UNDER_MM - now_mm
+    yield _set(a, "Make the chamber {size} high inside", a.depth_path, height)
+    litter = a.litter_mm + now_mm - UNDER_MM
+    if a.chamber.litter.kind == "deep" and litter > 0:
+        yield _set(a, "Make the litter {size} deep", f"{a.path}/litter/depth_mm", litter)
+
+
+def below_mm(a: Analysis) -> float:
+    """Open room under a chamber that stands on another: what that one leaves over its frames [mm]."""
+    if not a.stands_open:
+        return 0.0
+    z = a.chamber.place.z_mm
+    under = [box for box, c in enumerate(a.hive.chambers) if c.place.z_mm < z]
+    if not under:
+        return 0.0
+    below = analyse(a.hive, max(under, key=lambda box: a.hive.chambers[box].place.z_mm))
+    return max(below.frame_top_mm(below.main_frame), 0.0) if below.main_frame else 0.0
+
+
+@rule("frame-over-gap")
+def frame_over_gap(a: Analysis) -> Iterator[Draft]:
+    """Between open top bars and what lies over them there is no bee space."""
+    row = practice("bee_space")
+    low, high = row.span
+    rods = a.chamber.rest.kind == "rods"
+    for frame in a.frames:
+        if frame.make in _COMBLESS or (abs(frame.bar_gap_mm) < 0.5 and not rods):
+            continue
+        gap = a.fit(frame).nominal.over
+        if gap < 0 or (gap >= low - 1e-6 and (gap <= high + 1e-6 or rods)):
+            continue
+        tight = gap < low
+        yield Draft(
+            code="frame-over-gap",
+            subject=frame.id,
+            severity="error" if tight and rods else "warning",
+            text=text(
+                f"Over the {frame.name} {{gap}} stay open: "
+                + ("it is glued to what lies on it." if tight else "comb is built over it."),
+                gap=mm(gap),
+            ),
+            why="Cover, lid or the next box lies on the rim. " + row.why,
+            place=on("section", 0.0, max(gap, 0.0) / 2),
+            number=mm(gap),
+            limit=text("at least {low}", low=mm(low)) if rods else text("{low} to {high}", low=mm(low), high=mm(high)),
+            source=row.source,
+            path=a.depth_path if rods else f"{a.path}/rest/depth_mm",
+            proposals=partial(_over, a, frame, gap),
+        )
+
+
+def _over(a: Analysis, frame: Frame, gap_mm: float) -> Iterator[Proposal]:
+    if a.chamber.rest.kind == "rods":
+        yield _set(a, "Make the chamber {size} high inside", a.depth_path, a.section.height_mm + SIDE_MM - gap_mm)
+    elif a.chamber.rest.kind == "rebate":
+        yield _set(a, "Cut the rest {size} deep", f"{a.path}/rest/depth_mm", frame.lug_thickness_mm + SIDE_MM)
+
+
+@rule("lug-off-rest")
+def lug_off_rest(a: Analysis) -> Iterator[Draft]:
+    """A lug has too little wood on its rest, or doesn't go between the rests' ends."""
+    row = practice("lug_bearing")
+    if a.chamber.rest.kind in ("rods", "none"):
+        return
+    for frame in a.frames:
+        fit = a.fit(frame).nominal
+        short, long = fit.bearing < row.number - 1e-6, fit.play < -1e-6
+        if fit.side < 0 or not (short or long):
+            continue
+        yield Draft(
+            code="lug-off-rest",
+            subject=frame.id,
+            severity="error",
+            text=text(f"The lugs of the {frame.name} have {{on}} of rest.", on=mm(max(fit.bearing, 0.0)))
+            if short
+            else text(f"The {frame.name} is {{by}} too long to lie between the rests.", by=mm(-2 * fit.play)),
+            why=row.why if short else practice("bar_play").why,
+            place=on("section", frame.top_bar_mm / 2, 0.0),
+            number=mm(fit.bearing if short else frame.top_bar_mm),
+            limit=text("at least {least}", least=mm(row.number))
+            if short
+            else text("at most {most}", most=mm(frame.top_bar_mm + 2 * fit.play)),
+            source=row.source,
+            path=f"{a.path}/rest/width_mm" if a.chamber.rest.kind == "rebate" else a.width_path,
+            proposals=partial(_rests, a, frame),
+        )
+
+
+def _rests(a: Analysis, frame: Frame) -> Iterator[Proposal]:
+    if a.chamber.rest.kind == "rebate":
+        play = practice("bar_play").number / 2
+        wished = (frame.top_bar_mm - a.section.top_mm) / 2 + play
+        if wished > practice("lug_bearing").number:
+            yield _set(a, "Cut the rest {size} wide", f"{a.path}/rest/width_mm", wished)
+    yield _set(a, "Make the chamber {size} wide inside", a.width_path, frame.body_width_mm + 2 * SIDE_MM)
+
+
+@rule("frame-gap-wrong")
+def frame_gap_wrong(a: Analysis) -> Iterator[Draft]:
+    """Top bars stand neither against each other nor a bee space apart."""
+    row = practice("bee_space")
+    for frame in said_here(a):
+        if frame.make in _COMBLESS:
+            continue
+        places = [("at the lugs", frame.bar_gap_mm), ("at mid-bar", frame.mid_gap_mm)]
+        wrong = [(where, gap) for where, gap in places if not gap_words(gap)[1]]
+        if not wrong:
+            continue
+        where, gap = wrong[0]
+        yield Draft(
+            code="frame-gap-wrong",
+            subject=frame.id,
+            severity="warning",
+            text=text(
+                f"Between the top bars of the {frame.name} {{gap}} stay open {where}: {gap_words(gap)[0]}.", gap=mm(gap)
+            ),
+            why="A ceiling is closed, or lets bees through by a bee space. " + row.why,
+            place=on("section", 0.0, 0.0),
+            number=mm(gap),
+            limit=text("none, or {low} to {high}", low=mm(row.span[0]), high=mm(row.span[1])),
+            source=row.source,
+            path=carrier_path(a, frame, "top_bar_width_mm" if where == "at the lugs" else "narrowed_mm"),
+            proposals=partial(_gaps, a, frame, where),
+        )
+
+
+def _gaps(a: Analysis, frame: Frame, where: str) -> Iterator[Proposal]:
+    passing = frame.spacing_mm - SIDE_MM
+    if where == "at mid-bar":
+        yield _set(a, "Narrow the top bar to {size}", carrier_path(a, frame, "narrowed_mm"), passing)
+        return
+    path = carrier_path(a, frame, "top_bar_width_mm")
+    yield _set(a, "Make the top bar {size} wide: a bee space apart", path, passing)
+    yield _set(a, "Make the top bar {size} wide: a closed ceiling", path, frame.spacing_mm)
+    spaced = frame.top_bar_width_mm + SIDE_MM
+    yield Proposal(
+        text("Space the frames {size}", size=mm(spaced)), lambda: bar_width(a.hive, frame.id, round(spaced, 3))
+    )
+
+
+@rule("frame-tolerance")
+def frame_tolerance(a: Analysis) -> Iterator[Draft]:
+    """Frames differ by more than the bee space allows: no box fits the largest and the smallest."""
+    row = practice("bee_space")
+    band = row.span[1] - row.span[0]
+    for frame in said_here(a):
+        if frame.tolerance_mm <= band:
+            continue
+        yield Draft(
+            code="frame-tolerance",
+            subject=frame.id,
+            severity="error",
+            text=text(
+                f"The {frame.name} differs by {{tol}} either way: no box keeps a bee space round all of them.",
+                tol=mm(frame.tolerance_mm),
+            ),
+            why="Sort the frames, or trim the largest: " + row.why[:1].lower() + row.why[1:],
+            place=on("section", frame.body_width_mm / 2, a.section.height_mm / 2),
+            number=mm(frame.tolerance_mm),
+            limit=text("at most {band}", band=mm(band)),
+            source=row.source,
+            path=carrier_path(a, frame, "tolerance_mm"),
+        )
+
+
+@rule("weak-joint")
+def weak_joint(a: Analysis) -> Iterator[Draft]:
+    """The halves of a two-part frame aren't held stiffly."""
+    for frame in said_here(a):
+        if frame.make != "two-part" or frame.joint in ("screws", "straps"):
+            continue
+        yield Draft(
+            code="weak-joint",
+            subject=frame.id,
+            severity="warning",
+            text=text(
+                f"The {frame.name} is {{deep}} deep and held together by {frame.joint.replace('none', 'nothing')}.",
+                deep=mm(frame.depth_mm),
+            ),
+            why="A weak joint in a tall frame bends under the honey, and the comb breaks or meets its neighbour.",
+            place=on("section", 0.0, frame.depth_mm / 2),
+            number=mm(frame.depth_mm),
+            limit=text("screws or straps"),
+            source=practice("lug_bearing").source,
+            path=carrier_path(a, frame, "joint"),
+            proposals=partial(_joints, a, frame),
+        )
+
+
+def _joints(a: Analysis, frame: Frame) -> Iterator[Proposal]:
+    for joint, words in (("screws", "Screw the halves together"), ("straps", "Join them with steel straps")):
+        yield Proposal(text(words), partial(_joined, a, frame, joint))
+
+
+def _joined(a: Analysis, frame: Frame, joint: str) -> Hive:
+    return replace_value(a.hive, carrier_path(a, frame, "joint"), joint)

@@ -1,0 +1,1 @@
+"""Frames: the standards, frames derived from them, their parts, their fit in a chamber."""

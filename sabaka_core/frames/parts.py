@@ -1,0 +1,296 @@
+"""A frame as its parts: pieces of wood at their places, from which drawings and lists both follow.
+
+Axes of a frame: x across from its middle, y down from its top, z along the run from its middle [mm].
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from sabaka_core.document.combs import Frame
+from sabaka_core.frames.derived import CHEEK_MM
+
+PLY_MM = 6.0
+BOARD_MM = 18.0
+_FIXINGS: dict[str, tuple[str, int, str]] = {
+    "screws": ("Screw 4 × 40", 4, "two a side, from below, so that the halves come apart"),
+    "pegs": ("Hardwood peg 6 × 40", 2, "one a side, a push fit; weakest when the frame is drawn askew"),
+    "straps": ("Steel strap 60 × 12", 4, "one on each face of both sides, two screws each"),
+    "hooks": ("Hook and eye", 2, "one a side; quick to part, and must be drawn tight"),
+}
+JOINT_WORDS = {
+    "none": "nothing yet",
+    "screws": "screws from below",
+    "pegs": "pegs",
+    "straps": "steel straps",
+    "hooks": "hooks and eyes",
+}
+
+
+@dataclass(frozen=True)
+class Solid:
+    """An upright block between two corners [mm]."""
+
+    x: tuple[float, float]
+    y: tuple[float, float]
+    z: tuple[float, float]
+
+    @property
+    def volume_mm3(self) -> float:
+        return (self.x[1] - self.x[0]) * (self.y[1] - self.y[0]) * (self.z[1] - self.z[0])
+
+
+@dataclass(frozen=True)
+class Piece:
+    """One piece of wood, of one or more blocks in one."""
+
+    solids: tuple[Solid, ...]
+
+    def span(self, axis: str) -> tuple[float, float]:
+        ends = [getattr(solid, axis) for solid in self.solids]
+        return min(low for low, _ in ends), max(high for _, high in ends)
+
+    @property
+    def sizes_mm(self) -> tuple[float, float, float]:
+        """Long, wide, thick: of the whole piece before it is shaped."""
+        long, wide, thick = sorted((high - low for low, high in map(self.span, "xyz")), reverse=True)
+        return long, wide, thick
+
+
+@dataclass(frozen=True)
+class FramePart:
+    """A part of a frame: its pieces are alike; a part without pieces is bought as it is."""
+
+    name: str
+    pieces: tuple[Piece, ...]
+    note: str = ""
+    count: int = 0
+
+    @property
+    def number(self) -> int:
+        return len(self.pieces) or self.count
+
+
+@dataclass(frozen=True)
+class Opening:
+    """A field of comb in a frame, seen from the front [mm]."""
+
+    left_mm: float
+    right_mm: float
+    top_mm: float
+    bottom_mm: float
+
+    @property
+    def area_mm2(self) -> float:
+        return (self.right_mm - self.left_mm) * (self.bottom_mm - self.top_mm)
+
+
+def parts_of(frame: Frame) -> tuple[FramePart, ...]:
+    """The parts list of a frame."""
+    match frame.make:
+        case "two-part":
+            return tuple(_two_part(frame))
+        case "joined":
+            return tuple(_joined(frame))
+        case "feeder":
+            return tuple(_feeder(frame))
+        case "follower":
+            return tuple(_follower(frame))
+        case "adapter":
+            return tuple(_adapter(frame))
+        case _:
+            return tuple(_plain(frame))
+
+
+def openings_of(frame: Frame) -> tuple[Opening, ...]:
+    """The fields of comb in a frame, from the top down; none in a feeder, follower or adapter."""
+    if frame.make in ("feeder", "follower", "adapter"):
+        return ()
+    half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
+    if frame.make == "two-part":
+        middle = frame.depth_mm / 2
+        return (
+            Opening(-half, half, frame.top_bar_thickness_mm, middle - frame.bottom_bar_thickness_mm),
+            Opening(-half, half, middle + frame.top_bar_thickness_mm, frame.depth_mm - frame.bottom_bar_thickness_mm),
+        )
+    # A frame stood on end keeps its old side bar under the hanger.
+    extra = frame.bottom_bar_thickness_mm if frame.make == "joined" else 0.0
+    top = frame.top_bar_thickness_mm + extra
+    bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
+    height = (bottom - top - frame.shelves * frame.shelf_thickness_mm) / (frame.shelves + 1)
+    step = height + frame.shelf_thickness_mm
+    return tuple(Opening(-half, half, top + i * step, top + i * step + height) for i in range(frame.shelves + 1))
+
+
+def comb_area_mm2(frame: Frame) -> float:
+    """Area of one side of the comb in a full frame [mm²]."""
+    return sum(opening.area_mm2 for opening in openings_of(frame))
+
+
+def unbroken_height_mm(frame: Frame) -> float:
+    """The tallest stretch of comb that no bar or gap crosses [mm]."""
+    return max((o.bottom_mm - o.top_mm for o in openings_of(frame)), default=0.0)
+
+
+def wood_volume_mm3(frame: Frame) -> float:
+    """Volume of a frame's wood [mm³]."""
+    return sum(s.volume_mm3 for part in parts_of(frame) for piece in part.pieces for s in piece.solids)
+
+
+def _block(x: tuple[float, float], y: tuple[float, float], wide: float) -> Piece:
+    return Piece((Solid(x, y, (-wide / 2, wide / 2)),))
+
+
+def _top_bar(frame: Frame, length: float, top: float, lugs: bool, thick: float | None = None) -> Piece:
+    """A top bar: thin over the side bars and at the lugs, thick between the side bars."""
+    wide, mid = frame.top_bar_width_mm, frame.narrowed_mm or frame.top_bar_width_mm
+    full = frame.top_bar_thickness_mm if thick is None else thick
+    half = frame.body_width_mm / 2
+    if not lugs or not 0 < frame.lug_thickness_mm < full:
+        return _block((-length / 2, length / 2), (top, top + full), wide)
+    between = half - frame.side_bar_thickness_mm
+    solids = [
+        Solid((-length / 2, -between), (top, top + frame.lug_thickness_mm), (-wide / 2, wide / 2)),
+        Solid((between, length / 2), (top, top + frame.lug_thickness_mm), (-wide / 2, wide / 2)),
+    ]
+    if mid == wide:
+        solids.append(Solid((-between, between), (top, top + full), (-wide / 2, wide / 2)))
+    else:
+        # Narrowed at mid-length, so that bees pass up between the bars.
+        shoulder = between / 3
+        for low, high in ((-between, -between + shoulder), (between - shoulder, between)):
+            solids.append(Solid((low, high), (top, top + full), (-wide / 2, wide / 2)))
+        solids.append(Solid((-between + shoulder, between - shoulder), (top, top + full), (-mid / 2, mid / 2)))
+    return Piece(tuple(solids))
+
+
+def _side_top_mm(frame: Frame) -> float:
+    """Where the side bars begin below the frame's top [mm]: under the lug, or under the whole bar."""
+    thin = 0 < frame.lug_thickness_mm < frame.top_bar_thickness_mm
+    return frame.lug_thickness_mm if thin else frame.top_bar_thickness_mm
+
+
+def _sides(frame: Frame, top: float, bottom: float) -> tuple[Piece, Piece]:
+    out, thick, wide = frame.body_width_mm / 2, frame.side_bar_thickness_mm, frame.side_bar_width_mm
+    return _block((-out, -out + thick), (top, bottom), wide), _block((out - thick, out), (top, bottom), wide)
+
+
+def _cross(frame: Frame, top: float, thick: float, wide: float) -> Piece:
+    half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
+    return _block((-half, half), (top, top + thick), wide)
+
+
+def _bottom_width(frame: Frame) -> float:
+    return min(19.0, frame.side_bar_width_mm)
+
+
+def _plain(frame: Frame) -> Iterator[FramePart]:
+    made = frame.make == "from-parts"
+    trimmed = "trimmed at one end; the square end gets a recess for its side bar" if made else ""
+    yield FramePart("Top bar", (_top_bar(frame, frame.top_bar_mm, 0.0, True),), trimmed)
+    new = "longer than the old ones: made new" if made or frame.make in ("tall", "hybrid") else ""
+    yield FramePart("Side bar", _sides(frame, _side_top_mm(frame), frame.depth_mm), new)
+    bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
+    yield FramePart("Bottom bar", (_cross(frame, bottom, frame.bottom_bar_thickness_mm, _bottom_width(frame)),))
+    yield from _shelves(frame)
+    if frame.foundation:
+        yield FramePart("Sheet of foundation", (), "wired or pinned", len(openings_of(frame)))
+
+
+def _shelves(frame: Frame) -> Iterator[FramePart]:
+    if frame.shelves:
+        gaps = openings_of(frame)
+        shelves = tuple(
+            _cross(frame, upper.bottom_mm, frame.shelf_thickness_mm, _bottom_width(frame)) for upper in gaps[:-1]
+        )
+        name = "Cross bar" if frame.make == "drone" else "Cross shelf"
+        yield FramePart(name, shelves, "evenly spaced" if len(shelves) > 1 else "at half height")
+
+
+def _two_part(frame: Frame) -> Iterator[FramePart]:
+    middle, thick = frame.depth_mm / 2, frame.bottom_bar_thickness_mm
+    yield FramePart("Top bar", (_top_bar(frame, frame.top_bar_mm, 0.0, True),), "of the upper half")
+    yield FramePart(
+        "Top bar, lugs off", (_top_bar(frame, frame.body_width_mm, middle, True),), "of the lower half, sawn off flush"
+    )
+    upper = _sides(frame, _side_top_mm(frame), middle)
+    lower = _sides(frame, middle + _side_top_mm(frame), frame.depth_mm)
+    yield FramePart("Side bar", (*upper, *lower))
+    wide = _bottom_width(frame)
+    yield FramePart(
+        "Bottom bar", (_cross(frame, middle - thick, thick, wide), _cross(frame, frame.depth_mm - thick, thick, wide))
+    )
+    if frame.joint != "none":
+        name, number, note = _FIXINGS[frame.joint]
+        yield FramePart(name, (), note, number)
+
+
+def _joined(frame: Frame) -> Iterator[FramePart]:
+    hanger = frame.top_bar_thickness_mm
+    rail, post = frame.bottom_bar_thickness_mm, frame.side_bar_thickness_mm
+    half = frame.body_width_mm / 2
+    # The hanger is full thick over the posts, which are screwed up into it.
+    thin = frame.lug_thickness_mm
+    bar = Piece(
+        (
+            Solid((-half, half), (0.0, hanger), (-frame.top_bar_width_mm / 2, frame.top_bar_width_mm / 2)),
+            *(
+                Solid(ends, (0.0, thin), (-frame.top_bar_width_mm / 2, frame.top_bar_width_mm / 2))
+                for ends in ((-frame.top_bar_mm / 2, -half), (half, frame.top_bar_mm / 2))
+            ),
+        )
+    )
+    yield FramePart("Hanger", (bar,), "screwed on at the upper end")
+    wide = frame.side_bar_width_mm
+    posts = (
+        _block((-half, -half + post), (hanger, frame.depth_mm), 27.0),
+        _block((half - post, half), (hanger, frame.depth_mm), 27.0),
+    )
+    yield FramePart("Post (old top bar)", posts, "lugs off")
+    rails = tuple(
+        _block(ends, (top, top + rail), wide)
+        for top in (hanger, frame.depth_mm - rail)
+        for ends in ((-half + post, 0.0), (0.0, half - post))
+    )
+    yield FramePart("Rail (old side bar)", rails, "the old bottom bars cut out between them")
+    gaps = openings_of(frame)
+    braces = tuple(_cross(frame, upper.bottom_mm, frame.shelf_thickness_mm, 19.0) for upper in gaps[:-1])
+    yield FramePart("Brace (old bottom bar)", braces, "cut to fit between the posts")
+
+
+def _feeder(frame: Frame) -> Iterator[FramePart]:
+    yield FramePart(
+        "Top bar", (_top_bar(frame, frame.top_bar_mm, 0.0, True),), "with a filling slot and a ladder of mesh"
+    )
+    wide, top = frame.side_bar_width_mm, _side_top_mm(frame)
+    yield FramePart("Side bar", _sides(frame, top, frame.depth_mm))
+    bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
+    yield FramePart("Bottom bar", (_cross(frame, bottom, frame.bottom_bar_thickness_mm, wide),))
+    half, under = frame.body_width_mm / 2, frame.top_bar_thickness_mm
+    faces = tuple(
+        Piece((Solid((-half, half), (under, frame.depth_mm), ends),))
+        for ends in ((-wide / 2 - PLY_MM, -wide / 2), (wide / 2, wide / 2 + PLY_MM))
+    )
+    yield FramePart("Face of thin plywood", faces, "glued and pinned all round; test it with water")
+    yield FramePart("Float or mesh ladder", (), "or the bees drown", 1)
+
+
+def _follower(frame: Frame) -> Iterator[FramePart]:
+    yield FramePart("Top bar", (_top_bar(frame, frame.top_bar_mm, 0.0, True),))
+    yield FramePart("Side bar", _sides(frame, _side_top_mm(frame), frame.depth_mm))
+    top, half = frame.top_bar_thickness_mm, frame.body_width_mm / 2 - frame.side_bar_thickness_mm
+    bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
+    yield FramePart("Board", (_block((-half, half), (top, bottom), BOARD_MM),), "let in between the bars")
+    yield FramePart("Bottom bar", (_cross(frame, bottom, frame.bottom_bar_thickness_mm, _bottom_width(frame)),))
+
+
+def _adapter(frame: Frame) -> Iterator[FramePart]:
+    yield FramePart("Adapter bar", (_top_bar(frame, frame.top_bar_mm, 0.0, True),), "on this standard's rests")
+    out, thick, wide = frame.body_width_mm / 2, frame.side_bar_thickness_mm, frame.side_bar_width_mm
+    low = frame.top_bar_thickness_mm
+    cheeks = (
+        _block((-out, -out + thick), (low, low + CHEEK_MM), wide),
+        _block((out - thick, out), (low, low + CHEEK_MM), wide),
+    )
+    yield FramePart("Cheek", cheeks, "holds the frame that stands on end")

@@ -1,0 +1,1 @@
+"""The brief: questions, the ranking by a keeper's answers, and a design begun from them."""

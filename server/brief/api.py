@@ -1,0 +1,97 @@
+"""The brief over HTTP. Answers are ranked as they come; only beginning a design stores anything."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
+from sabaka_core.brief.begin import begin
+from sabaka_core.brief.rank import Ranking, brief_table, rank
+from sabaka_core.document.hive import HiveSystem
+from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.units import System
+from server.auth import keeper_of, keeper_only
+from server.designs.api import DesignOut, opened, written
+from server.designs.presets import preset_hive
+from server.designs.services import create_design
+from server.problems import REFUSALS
+
+router = Router(auth=keeper_only)
+
+
+class OptionOut(Schema):
+    """One answer."""
+
+    value: str
+    label: str
+
+
+class QuestionOut(Schema):
+    """One question; with ``many`` any number of its answers may hold."""
+
+    id: str
+    title: str
+    many: bool
+    options: list[OptionOut]
+
+
+class BriefOut(Schema):
+    """All questions, the frames that can be owned, and the answers an empty brief stands for."""
+
+    questions: list[QuestionOut]
+    frames: list[OptionOut]
+    answers: Answers
+
+
+class AnswersIn(Schema):
+    """A keeper's answers; boards as they were typed, in lengths of ``units`` where none is written."""
+
+    answers: dict[str, Any]
+    boards: Annotated[list[TypedBoard], Field(max_length=40)] = []
+    units: System = "mm"
+
+    def read(self) -> Answers:
+        return typed_answers(self.answers, self.boards, self.units)
+
+
+class BeginIn(AnswersIn):
+    """Answers, and which system to begin."""
+
+    system: HiveSystem
+    name: Annotated[str, Field(max_length=80)]
+
+
+@router.get("", response=BriefOut)
+def questions(request: HttpRequest) -> BriefOut:
+    """The questions."""
+    return BriefOut(
+        questions=[
+            QuestionOut(
+                id=q.id, title=q.title, many=q.many, options=[OptionOut(value=v, label=label) for v, label in q.options]
+            )
+            for q in brief_table().question
+        ],
+        frames=[
+            OptionOut(value=row.id, label=row.name)
+            for row in catalogue().values()
+            if not row.made_from and row.carrier.kind == "frame"
+        ],
+        answers=Answers(),
+    )
+
+
+@router.post("/rank", response={200: Ranking, **REFUSALS})
+def ranking(request: HttpRequest, payload: AnswersIn) -> HttpResponse:
+    """The systems ranked by answers."""
+    return HttpResponse(rank(payload.read()).model_dump_json(), content_type="application/json")
+
+
+@router.post("/begin", response={200: DesignOut, **REFUSALS})
+def begin_design(request: HttpRequest, payload: BeginIn) -> HttpResponse:
+    """A design of a system, sized to the answers, on the keeper's shelf."""
+    hive = begin(preset_hive(payload.system), payload.read(), payload.name)
+    return written(opened(create_design(keeper_of(request), hive, "Begun from a brief")))

@@ -1,0 +1,170 @@
+"""Rules on frames, chambers together and single systems: a design that breaks each, and its mends."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+from unittest import TestCase
+
+from sabaka_core.document.load import load_hive
+from sabaka_core.findings import find
+from sabaka_core.findings.registry import all_codes
+from sabaka_core.quantity import plain
+from sabaka_core.whole import whole
+from tests.core.support import EXAMPLES, example
+from tests.core.test_findings import CASES as BAR_CASES
+from tests.core.test_findings import Document, check_mends, findings
+
+Break = Callable[[Document], None]
+
+
+def frame(which: int = 0, **sizes: Any) -> Break:
+    return lambda d: d["comb_types"][which].update(sizes)
+
+
+def section(box: int = 0, **sizes: float) -> Break:
+    return lambda d: d["chambers"][box]["section"].update(sizes)
+
+
+def chamber(box: int = 0, **values: Any) -> Break:
+    return lambda d: d["chambers"][box].update(values)
+
+
+def rest(box: int = 0, **sizes: float) -> Break:
+    return lambda d: d["chambers"][box]["rest"].update(sizes)
+
+
+def lining(**sizes: float) -> Break:
+    return lambda d: d["chambers"][0]["linings"][0].update(sizes)
+
+
+def log(**sizes: float) -> Break:
+    return lambda d: d["chambers"][0]["section"].update(sizes)
+
+
+def passages(*values: dict[str, Any]) -> Break:
+    def change(d: Document) -> None:
+        d["passages"] = list(values)
+
+    return change
+
+
+def first_passage(**values: Any) -> Break:
+    return lambda d: d["passages"][0].update(values)
+
+
+def supers(which: int, **values: Any) -> Break:
+    return lambda d: d["supers"][which].update(values)
+
+
+def hole(bore: float) -> Break:
+    return lambda d: d["chambers"][0]["entrances"][0].update(diameter_mm=bore)
+
+
+def law(answer: str) -> Break:
+    return lambda d: d["choices"].update(law=answer)
+
+
+def two_part(joint: str) -> Break:
+    def change(d: Document) -> None:
+        d["comb_types"][0].update(make="two-part", joint=joint, depth_mm=463.55)
+
+    return change
+
+
+def open_litter(d: Document) -> None:
+    d["chambers"][0]["entrances"] = [
+        {"kind": "hole", "wall": "left", "at_mm": 100.0, "height_mm": 95.0, "diameter_mm": 20.0}
+    ]
+
+
+def narrow_log(d: Document) -> None:
+    items = d["chambers"][0]["run"]["items"]
+    comb = items[1]
+    items[:] = [comb] * 6
+    d["chambers"][0]["section"] = {"kind": "circle", "diameter_mm": 203.0}
+
+
+# code, severity, example it is broken in, what breaks it, whether a mend has to be offered
+CASES: list[tuple[str, str, str, Break, bool]] = [
+    ("frame-too-large", "error", "long-shallow", section(width_mm=440.0), True),
+    ("frame-too-large", "error", "deep-horizontal", section(height_mm=430.0), True),
+    ("frame-side-gap", "error", "deep-horizontal", section(width_mm=356.0), True),
+    ("frame-side-gap", "error", "conversion-box", lining(thickness_mm=50.0), True),
+    ("frame-side-gap", "warning", "deep-horizontal", frame(origin="measured", tolerance_mm=3.0), True),
+    ("frame-under-gap", "warning", "long-shallow", section(height_mm=200.0), True),
+    ("frame-under-gap", "error", "long-shallow", section(height_mm=172.0), True),
+    ("frame-under-gap", "warning", "deep-horizontal", chamber(litter={"kind": "deep", "depth_mm": 30.0}), True),
+    ("frame-over-gap", "warning", "long-shallow", rest(depth_mm=12.0), True),
+    ("frame-over-gap", "error", "rear-access", section(height_mm=272.0), True),
+    ("lug-off-rest", "error", "long-shallow", rest(width_mm=3.0), True),
+    ("lug-off-rest", "error", "long-shallow", frame(top_bar_mm=490.0), True),
+    ("frame-gap-wrong", "warning", "long-shallow", frame(top_bar_width_mm=32.0), True),
+    ("frame-gap-wrong", "warning", "deep-horizontal", frame(narrowed_mm=34.0), True),
+    ("frame-tolerance", "error", "long-shallow", frame(origin="measured", tolerance_mm=5.0), False),
+    ("weak-joint", "warning", "tall-in-stack", two_part("pegs"), True),
+    ("weak-joint", "warning", "tall-in-stack", two_part("none"), True),
+    ("no-way-out", "error", "two-chamber", passages(), True),
+    ("passage-small", "warning", "side-by-side", first_passage(width_mm=80.0), True),
+    ("stacks-uneven", "error", "side-by-side", lambda d: d["chambers"][1]["place"].update(z_mm=0.0), True),
+    ("stacks-uneven", "error", "side-by-side", lambda d: d["chambers"][1]["place"].update(z_mm=8.0), True),
+    ("stack-tips", "warning", "side-by-side", supers(0, boxes=9), True),
+    ("super-too-full", "error", "tall-in-stack", supers(0, frames=12), True),
+    ("chamber-not-square", "error", "two-chamber", section(1, width_mm=480.0), True),
+    ("door-spacers", "warning", "rear-access", chamber(length_mm=458.0), True),
+    ("door-spacers", "error", "rear-access", chamber(length_mm=444.5), True),
+    ("boxes-dont-match", "error", "stacked-long", section(0, width_mm=360.0), True),
+    ("entrance-in-litter", "warning", "stacked-long", open_litter, True),
+    ("boxes-dont-add-up", "error", "tall-in-stack", chamber(boxes_mm=[12.0, 244.475, 246.0, 4.0]), True),
+    ("fixed-comb", "error", "tree-cavity", law("removable"), True),
+    ("fixed-comb", "note", "tree-cavity", law("not-asked"), True),
+    ("log-wall-thin", "warning", "tree-cavity", lambda d: d["chambers"][0]["walls"]["sides"][0].update(thickness_mm=30.0), True),
+    ("entrance-area", "warning", "tree-cavity", hole(25.0), True),
+    ("entrance-area", "warning", "tree-cavity", hole(90.0), True),
+    ("comb-too-small", "warning", "tree-cavity", narrow_log, True),
+    ("run-doesnt-close", "error", "tall-in-stack", chamber(length_mm=330.0), True),
+    ("spacing-too-narrow", "error", "deep-horizontal", frame(spacing_mm=29.0, top_bar_width_mm=29.0), True),
+    ("bar-too-weak", "warning", "tall-in-stack", frame(top_bar_thickness_mm=9.0), True),
+    ("rebate-too-wide", "error", "long-shallow", rest(width_mm=20.0), True),
+]  # fmt: skip
+
+
+class EveryRule(TestCase):
+    def test_every_rule_of_the_house_has_a_case(self) -> None:
+        self.assertEqual({code for code, *_ in BAR_CASES} | {code for code, *_ in CASES}, all_codes())
+
+    def test_every_example_but_granny_is_sound(self) -> None:
+        """The starting points: nothing wrong and nothing to check; a note may speak of the law."""
+        for file in sorted(EXAMPLES.glob("*.json")):
+            if file.stem == "granny":
+                continue
+            with self.subTest(file.stem):
+                found = find(whole(load_hive(file.read_bytes())), mends=False)
+                self.assertEqual([f.id for f in found if f.severity != "note"], [])
+                self.assertLessEqual({f.code for f in found}, {"fixed-comb"})
+
+    def test_each_case_triggers_its_rule_and_offers_a_mend_where_one_exists(self) -> None:
+        for at, (code, severity, base, change, mended) in enumerate(CASES):
+            with self.subTest(code, case=at):
+                document = example(base)
+                change(document)
+                found = [f for f in findings(document) if f.code == code]
+                self.assertTrue(found, [f.id for f in findings(document)])
+                self.assertEqual(found[0].severity, severity)
+                self.assertTrue(found[0].why and plain(found[0].text))
+                self.assertNotIn("{", plain(found[0].text) + plain(found[0].limit))
+                self.assertEqual(bool(found[0].mends), mended)
+
+    def test_every_mend_keeps_its_word(self) -> None:
+        for code, _, base, change, _ in CASES:
+            with self.subTest(code):
+                document = example(base)
+                change(document)
+                check_mends(self, document)
+
+    def test_a_finding_says_which_chamber_it_is_of(self) -> None:
+        document = example("two-chamber")
+        section(1, width_mm=480.0)(document)
+        found = next(f for f in findings(document) if f.code == "chamber-not-square")
+        self.assertEqual((found.box, found.chamber), (1, "honey"))
+        self.assertTrue(found.path.startswith("/chambers/1/"))
