@@ -127,6 +127,14 @@ class BrowserCase(LiveServerTestCase):
     def kept(self, page: Page | None = None) -> None:
         expect((page or self.page).get_by_test_id("state")).to_contain_text("kept, revision")
 
+    def eventually(self, holds: Callable[[], bool], seconds: float = 15.0) -> None:
+        """Wait for what the server stores a moment later."""
+        for _ in range(int(seconds * 5)):
+            if holds():
+                return
+            self.page.wait_for_timeout(200)
+        raise AssertionError("It never came to be.")
+
     def metric(self, key: str) -> Locator:
         return self.page.locator(f'[data-metric="{key}"]')
 

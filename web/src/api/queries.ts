@@ -129,14 +129,20 @@ export function useBrief(): UseQueryResult<Brief> {
   return useQuery({ queryKey: ["brief"], queryFn: () => answered(client.GET("/api/brief")), staleTime: Infinity });
 }
 
-export function useRanking(answers: Answered, wanted: boolean): UseQueryResult<Ranking> {
-  return useQuery({
+/** The ranking by answers. The last good one stays while an answer can't be read. */
+export function useRanking(answers: Answered): { ranking: Ranking | undefined; error: Error | null } {
+  const queries = useQueryClient();
+  const now = useQuery({
     queryKey: ["rank", answers],
-    queryFn: () => answered(client.POST("/api/brief/rank", { body: answers })),
-    placeholderData: keepPreviousData,
-    enabled: wanted,
+    queryFn: async () => {
+      const ranking = await answered(client.POST("/api/brief/rank", { body: answers }));
+      queries.setQueryData(["ranking"], ranking);
+      return ranking;
+    },
     gcTime: 0,
   });
+  const last = useQuery<Ranking>({ queryKey: ["ranking"], queryFn: () => Promise.reject(new Error("set by the ranking above")), enabled: false });
+  return { ranking: last.data, error: now.error };
 }
 
 export function useBegin() {

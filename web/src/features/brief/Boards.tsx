@@ -1,4 +1,5 @@
 import type { Brief, Refusal, TypedBoard } from "../../api/types";
+import { ordinal } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
 
 interface BoardsProps {
@@ -60,7 +61,7 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
                   return (
                     <td key={size} className="pr-2">
                       <input
-                        aria-label={`${HEADS[size]}, boards ${String(index)}`}
+                        aria-label={`${HEADS[size]}, boards ${ordinal(index)}`}
                         aria-invalid={problem !== null}
                         className={`h-7 w-full rounded border bg-base-100 px-1.5 ${problem ? "border-2 border-error" : "border-[var(--line)]"}`}
                         value={board[size]}
@@ -76,7 +77,7 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
                   <button
                     type="button"
                     className="min-h-7 underline underline-offset-4"
-                    aria-label={`Take boards ${String(index)} off`}
+                    aria-label={`Take boards ${ordinal(index)} off`}
                     onClick={() => {
                       onBoards(boards.filter((_, at) => at !== index));
                     }}

@@ -26,13 +26,13 @@ function BriefRoom({ brief }: { brief: Brief }) {
   const [answers, setAnswers] = useState<Record<string, unknown>>({ ...brief.answers, boards: [] });
   const [boards, setBoards] = useState<TypedBoard[]>([EMPTY]);
   const given: Answered = { answers: plain(answers), boards, units: system(units) };
-  const ranking = useRanking(given, true);
+  const { ranking, error } = useRanking(given);
   const begin = useBegin();
   const navigate = useNavigate();
   const start = (chosen: HiveSystem, name: string) => {
     begin.mutate({ ...given, system: chosen, name }, { onSuccess: (design) => void navigate(`/hive/${design.id}/shape`) });
   };
-  const problems = ranking.error instanceof RefusedError ? ranking.error.refusal.problems : [];
+  const problems = error instanceof RefusedError ? error.refusal.problems : [];
 
   return (
     <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
@@ -71,7 +71,7 @@ function BriefRoom({ brief }: { brief: Brief }) {
             problems={problems}
           />
         </main>
-        <RankingPanel ranking={ranking.data} busy={begin.isPending} problem={begin.error?.message ?? null} onBegin={start} />
+        <RankingPanel ranking={ranking} busy={begin.isPending} problem={begin.error?.message ?? null} onBegin={start} />
       </div>
     </div>
   );
