@@ -166,6 +166,16 @@ class Analysis:
         """Outlines of the main carrier's comb; None in a frame, which leaves the bees no choice."""
         return self.outlines.get(self.main.id) if self.main else None
 
+    @cached_property
+    def _hung(self) -> dict[tuple[str, float | None], Hung]:
+        """Combs already worked out, by carrier and, where it matters, by place."""
+        return {}
+
+    @cached_property
+    def _fits(self) -> dict[str, FitRange]:
+        """Fits already worked out, by frame."""
+        return {}
+
     def hung(self, placed: Placed) -> Hung:
         """The comb at a place of the run."""
         assert isinstance(placed.item, Comb)
@@ -173,12 +183,16 @@ class Analysis:
 
     def hung_of(self, type_id: str, place_mm: float | None = None) -> Hung:
         """The comb of a carrier, at a place of the run or in its middle."""
+        key = (type_id, place_mm if self.cavity.varies else None)
+        if key not in self._hung:
+            self._hung[key] = self._hang(type_id, key[1])
+        return self._hung[key]
+
+    def _hang(self, type_id: str, place_mm: float | None) -> Hung:
         kind = self.hive.comb_type(type_id)
         if isinstance(kind, Frame):
             return FramedComb(kind, self.frame_top_mm(kind))
-        if place_mm is None or not self.cavity.varies:
-            return self.outlines[type_id]
-        return self._outlined(kind, self.cavity.profile_at(place_mm))
+        return self.outlines[type_id] if place_mm is None else self._outlined(kind, self.cavity.profile_at(place_mm))
 
     def frame_top_mm(self, frame: Frame) -> float:
         """A frame's top below the rim [mm]; negative when it stands above it."""
@@ -186,6 +200,11 @@ class Analysis:
 
     def fit(self, frame: Frame) -> FitRange:
         """How a frame fits where the first of its kind hangs; spacers may narrow that place."""
+        if frame.id not in self._fits:
+            self._fits[frame.id] = self._fit(frame)
+        return self._fits[frame.id]
+
+    def _fit(self, frame: Frame) -> FitRange:
         at = self.place_of(frame)
         narrower = 2 * self.lining_mm(at)
         return fit_in(

@@ -12,6 +12,7 @@ from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.combs import FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Hive, Super
+from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.materials import density
 
@@ -100,7 +101,7 @@ class Whole:
 
     @cached_property
     def stacks(self) -> tuple[Stack, ...]:
-        """Boxes gathered by where they stand."""
+        """Boxes gathered by where they stand, from the near end on."""
         stacks: list[list[BoxPlace]] = []
         for block in sorted(self.boxes, key=lambda b: b.z[0]):
             under = next((s for s in stacks if _over(block, s[-1])), None)
@@ -108,7 +109,7 @@ class Whole:
                 stacks.append([block])
             else:
                 under.append(block)
-        return tuple(Stack(tuple(s)) for s in stacks)
+        return tuple(Stack(tuple(s)) for s in sorted(stacks, key=lambda s: (s[0].x[0], s[0].y[0])))
 
     @cached_property
     def whole_l(self) -> float:
@@ -178,10 +179,9 @@ class Whole:
 
     @cached_property
     def _carriers_kg(self) -> float:
-        own = sum(
-            carrier_kg(self.hive, p.item.type) for a in self.chambers for p in a.layout.combs if p.item.kind == "comb"
-        )
-        return own + sum(s.frames * s.boxes * carrier_kg(self.hive, s.comb_type) for s in self.hive.supers)
+        one = {kind.id: carrier_kg(self.hive, kind.id) for kind in self.hive.comb_types}
+        own = sum(one[p.item.type] for a in self.chambers for p in a.layout.combs if isinstance(p.item, Comb))
+        return own + sum(s.frames * s.boxes * one[s.comb_type] for s in self.hive.supers)
 
     @cached_property
     def _supers_kg(self) -> float:

@@ -30,6 +30,16 @@ def open_hive(page: Page, name: str) -> None:
     settled(page)
 
 
+def begin(page: Page, preset: str, name: str) -> None:
+    """A new hive from a starting point."""
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.get_by_role("button", name="New hive").click()
+    page.get_by_role("textbox", name="Name").fill(name)
+    page.get_by_role("radio", name=preset).check()
+    page.get_by_role("button", name="Begin").click()
+    settled(page)
+
+
 def take(page: Page) -> None:
     """Every picture, one after the other."""
     page.goto(f"http://127.0.0.1:{PORT}/")
@@ -55,6 +65,34 @@ def take(page: Page) -> None:
     page.get_by_role("link", name="Print").click()
     settled(page)
     page.screenshot(path=SHOTS / "print.png", full_page=True)
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.get_by_role("link", name="Brief").click()
+    page.locator("[data-question=back]").get_by_label("No full box, ever").check()
+    page.locator("[data-question=winter]").get_by_label("Long: five months and more").check()
+    page.locator("[data-question=kit]").get_by_label("Standard supers").check()
+    page.mouse.move(2, 2)
+    page.wait_for_timeout(500)
+    page.screenshot(path=SHOTS / "brief.png")
+    begin(page, "Tree-cavity hive", "Figure of eight")
+    page.get_by_role("button", name="From above").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "shape-log.png")
+    begin(page, "Side-by-side hive", "Cat’s paw")
+    page.get_by_role("button", name="All beside").click()
+    settled(page)
+    page.screenshot(path=SHOTS / "shape-side-by-side.png")
+    begin(page, "Deep-frame horizontal hive", "Clove hitch")
+    page.get_by_role("link", name="Combs").click()
+    page.locator("[data-drawing=comb-front] polygon").first.wait_for()
+    settled(page)
+    page.screenshot(path=SHOTS / "combs.png")
+    page.get_by_role("link", name="Shape").click()
+    page.get_by_role("tab", name="Compare").click()
+    page.get_by_role("combobox", name="Beside").select_option(label="Bowline")
+    page.get_by_test_id("comparison").wait_for()
+    settled(page)
+    page.screenshot(path=SHOTS / "compare.png")
+    page.goto(f"http://127.0.0.1:{PORT}/")
     open_hive(page, "Sheepshank")
     page.get_by_role("button", name="in", exact=True).click()
     page.get_by_role("button", name="Night").click()

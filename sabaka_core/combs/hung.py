@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal, Protocol
 
 from sabaka_core.document.combs import Frame
-from sabaka_core.frames.parts import comb_area_mm2, openings_of
+from sabaka_core.frames.parts import Opening, comb_area_mm2, openings_of
 
 Point = tuple[float, float]
 Outline = Literal["limit", "free", "predicted"]
@@ -63,20 +64,24 @@ class FramedComb:
 
     @property
     def top_mm(self) -> float:
-        fields = openings_of(self.frame)
+        fields = self._fields
         return self.down_mm + (fields[0].top_mm if fields else self.frame.top_bar_thickness_mm)
 
     @property
     def bottom_mm(self) -> float:
         return self.down_mm + self.frame.depth_mm
 
-    @property
+    @cached_property
     def predicted_area_mm2(self) -> float:
         return comb_area_mm2(self.frame)
 
+    @cached_property
+    def _fields(self) -> tuple[Opening, ...]:
+        return openings_of(self.frame)
+
     def outline(self, which: Outline) -> list[Point]:
         """The frame's fields as one rectangle; the frame itself is drawn over it."""
-        fields = openings_of(self.frame)
+        fields = self._fields
         if not fields:
             return []
         left, right = fields[0].left_mm, fields[0].right_mm

@@ -68,9 +68,10 @@ def comb_front(frame: Frame) -> Drawing:
             )
         )  # fmt: skip
         total = Quantity(value=sum(f.area_mm2 for f in fields) / 100, unit="cm2")
-        x, y = first.right_mm * 0.28, first.top_mm + (first.bottom_mm - first.top_mm) * 0.6
+        last = fields[-1]
+        x, y = last.right_mm * 0.28, last.top_mm + (last.bottom_mm - last.top_mm) * 0.6
         shapes.append(Label(layer="value", text=text("{area}", area=total), x_mm=x, y_mm=y))
-        words = "comb, one side" if len(fields) == 1 else "comb of all fields, one side"
+        words = "comb, one side" if len(fields) == 1 else "all comb, one side"
         shapes.append(Label(layer="minor", text=text(words), x_mm=x, y_mm=y + 26))
     return _drawing("comb-front", "Frame from the front", shapes, long, deep)
 

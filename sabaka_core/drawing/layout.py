@@ -149,9 +149,15 @@ def beside_drawing(hive: Whole) -> Drawing:
             width, tall = entrance.entrance.size_mm
             floor = -block.z[0] - a.floor_board_mm
             p, q = block.y if by_y else block.x
-            at = min(max((p if by_y else block.x[0] + a.end_mm) + entrance.middle_mm, p + width / 2), q - width / 2)
             layer: Layer = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
             base = floor - entrance.entrance.height_mm
+            near = entrance.entrance.wall in ("near-end", "left")
+            if entrance.entrance.wall.endswith("-end") != by_y:
+                # Through the wall at the view's left or right: a channel.
+                left = p if near else q - a.end_mm
+                shapes.append(rectangle(layer, left, base - tall, left + a.end_mm, base))
+                continue
+            at = min(max(p + a.end_mm + entrance.middle_mm, p + width / 2), q - width / 2)
             shapes.append(rectangle(layer, at - width / 2, base - tall, at + width / 2, base))
     return Drawing(
         name="beside",

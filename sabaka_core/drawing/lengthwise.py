@@ -114,6 +114,11 @@ def along_drawing(a: Analysis) -> Drawing:
         width, tall = entrance.entrance.size_mm
         low = height - entrance.entrance.height_mm
         layer: Layer = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
+        if entrance.start_mm == entrance.end_mm:
+            # Through the end wall: seen from the side, a channel.
+            left = -end if entrance.start_mm <= 0 else length
+            shapes.append(rectangle(layer, left, low - tall, left + end, low))
+            continue
         shapes.append(
             rectangle(layer, entrance.middle_mm - width / 2, low - tall, entrance.middle_mm + width / 2, low)
             if entrance.entrance.kind == "slot"

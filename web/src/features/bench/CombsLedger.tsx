@@ -1,5 +1,5 @@
-import type { CombCard } from "../../api/types";
-import { sentence, written, wrote } from "../../lib/format";
+import type { CombCard, Quantity, Units } from "../../api/types";
+import { sentence, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import type { Chosen } from "./CombsDesk";
 import { FieldSet } from "./Fields";
@@ -95,6 +95,12 @@ function Fit({ card, chamber }: { card: CombCard; chamber: string }) {
   );
 }
 
+/** Sizes of one piece with the unit once: 363.5 × 27 × 19.1 mm. */
+function inOne(sizes: Quantity[], units: Units): string {
+  const [first] = sizes;
+  return first ? `${sizes.map((size) => written(size, units).number).join(" × ")} ${written(first, units).unit}` : "";
+}
+
 function Parts({ card }: { card: CombCard }) {
   const { units } = useSettings();
   return (
@@ -110,7 +116,7 @@ function Parts({ card }: { card: CombCard }) {
                 {part.name}
                 {part.note ? <span className="soft block">{part.note}</span> : null}
               </th>
-              <td className="py-1 text-right whitespace-nowrap">{part.sizes.map((size) => wrote(size, units)).join(" × ")}</td>
+              <td className="py-1 text-right whitespace-nowrap">{inOne(part.sizes, units)}</td>
             </tr>
           ))}
         </tbody>
