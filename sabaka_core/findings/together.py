@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from sabaka_core.analysis import Analysis
+from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive, Passage
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.openings import add_entrance, nest_hole
@@ -177,8 +178,7 @@ def _lower(hive: Whole, chamber: str) -> Iterator[Proposal]:
                 partial(replace_value, hive.hive, f"/supers/{index}/boxes", each.boxes - 1),
             )
         else:
-            kept = hive.hive.supers[:index] + hive.hive.supers[index + 1 :]
-            yield Proposal(text("Take off the super"), lambda kept=kept: hive.hive.model_copy(update={"supers": kept}))  # type: ignore[misc]
+            yield Proposal(text("Take off the super"), partial(_without_super, hive.hive, index))
 
 
 @hive_rule("super-too-full")
@@ -211,6 +211,75 @@ def super_too_full(hive: Whole) -> Iterator[Draft]:
                 Proposal(
                     text("Give it {most} frames", most=count(most)),
                     partial(replace_value, hive.hive, f"/supers/{index}/frames", most),
+                ),
+            ),
+        )
+
+
+@hive_rule("super-doesnt-fit")
+def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
+    """A super's frames don't keep a bee space in a box as wide as the one it stands on."""
+    row = practice("bee_space")
+    low, high = row.span
+    for index, each in enumerate(hive.hive.supers):
+        kind = hive.hive.comb_type(each.comb_type)
+        if not isinstance(kind, Frame):
+            continue
+        a = next(a for a in hive.chambers if a.chamber.id == each.chamber)
+        gap = (a.section.top_mm - kind.body_width_mm) / 2
+        if low - 1e-6 <= gap <= high + 1e-6:
+            continue
+        wished = kind.body_width_mm + 2 * 9.5
+        yield Draft(
+            code="super-doesnt-fit",
+            subject=str(index),
+            box=a.box,
+            severity="error",
+            text=text(f"In a super as wide as its box the {kind.name} leaves {{gap}} on each side.", gap=mm(gap)),
+            why="A super stands on the rim of the box below, so both have to be of one width. " + row.why,
+            place=on("beside", 0.0, 0.0),
+            number=mm(gap),
+            limit=text("{low} to {high}", low=mm(low), high=mm(high)),
+            source=row.source,
+            path=a.width_path,
+            proposals=partial(_as_wide, hive, a, index, wished),
+        )
+
+
+def _as_wide(hive: Whole, a: Analysis, index: int, wished_mm: float) -> Iterator[Proposal]:
+    yield Proposal(
+        text("Make the box {wide} wide inside", wide=mm(wished_mm)),
+        partial(replace_value, hive.hive, a.width_path, round(wished_mm, 3)),
+    )
+    yield Proposal(text("Do without this super"), partial(_without_super, hive.hive, index))
+
+
+def _without_super(hive: Hive, index: int) -> Hive:
+    return hive.model_copy(update={"supers": hive.supers[:index] + hive.supers[index + 1 :]})
+
+
+@hive_rule("queen-goes-over")
+def queen_goes_over(hive: Whole) -> Iterator[Draft]:
+    """Between brood and honey nothing keeps the queen: as one school wants it, and another doesn't."""
+    roles = {chamber.id: chamber.role for chamber in hive.hive.chambers}
+    for index, passage in enumerate(hive.hive.passages):
+        if passage.excluder or {roles[passage.from_chamber], roles[passage.to_chamber]} != {"brood", "honey"}:
+            continue
+        yield Draft(
+            code="queen-goes-over",
+            subject=str(index),
+            severity="note",
+            text=text(f"No excluder lies between {passage.from_chamber} and {passage.to_chamber}."),
+            why="A full comb of honey usually stops the queen, and not always; an excluder does, and slows the bees.",
+            place=on("above", 0.0, 0.0),
+            number=count(0),
+            limit=text("an excluder, by that school; none, by the other"),
+            source=COMMON,
+            school="excluders",
+            path=f"/passages/{index}/excluder",
+            proposals=lambda index=index: (  # type: ignore[misc]
+                Proposal(
+                    text("Put an excluder in"), partial(replace_value, hive.hive, f"/passages/{index}/excluder", True)
                 ),
             ),
         )

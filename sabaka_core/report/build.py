@@ -145,11 +145,13 @@ def _entrance_state(placed: PlacedEntrance) -> EntranceState:
     is_open = placed.entrance.is_open
     advice = ("open" if placed.in_nest else "plug") if is_open else ("may be opened" if placed.in_nest else "plugged")
     wall = placed.entrance.wall.replace("-", " ")
+    # Combs end-on to the entrance let air in between them, combs broadside keep it out.
+    way = "combs broadside to it (warm way)" if placed.start_mm == placed.end_mm else "combs end-on to it (cold way)"
     return EntranceState.model_validate(
         {
             "index": placed.index,
             "text": text(
-                f"{placed.entrance.kind.capitalize()}, {wall}, at {{at}}, {{height}} above the floor",
+                f"{placed.entrance.kind.capitalize()}, {wall}, at {{at}}, {{height}} above the floor, {way}",
                 at=mm(placed.entrance.at_mm),
                 height=mm(placed.entrance.height_mm),
             ),

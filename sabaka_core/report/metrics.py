@@ -6,11 +6,13 @@ Keys are stable: files, tests and the screen refer to numbers by them (docs/metr
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import ceil
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.bars import deflection_mm
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.document.combs import Frame, TopBar
+from sabaka_core.frames.catalogue import box_of
 from sabaka_core.frames.parts import comb_area_mm2, unbroken_height_mm, wood_volume_mm3
 from sabaka_core.materials import FROM_MEMORY
 from sabaka_core.materials import density as density_of
@@ -21,6 +23,7 @@ from sabaka_core.run.volumes import trough_area_mm2
 from sabaka_core.sources import COMMON, GEOMETRY, KEEPER, Source, practice
 from sabaka_core.whole import LID_MM, Whole
 
+TO_A_BOX = 10
 HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
 _SAW = (
     "Tilted cuts on narrow boards can kick back: keep the guard on, use push sticks and hold-downs, "
@@ -367,6 +370,21 @@ def _hive(hive: Whole) -> Iterator[Metric]:
         _in("e", "empty", hive.empty_kg, "kg"), _in("h", "honey", hive.honey_kg, "kg"), source=heavy,
         caution="Never lift or move a hive like this alone; take combs out first.",
     )  # fmt: skip
+    stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
+    rim = stand + max(stack.top_mm for stack in hive.stacks)
+    yield _metric(
+        "hive.rim_mm", "Topmost rim above the ground", mm(rim), "stand + tallest stack", _in("s", "stand", stand, "mm", KEEPER),
+        _in("h", "tallest stack", rim - stand, "mm"), gloss="How high the hands have to go over a box set on it.",
+    )  # fmt: skip
+    frame = next((a.main_frame for a in hive.chambers if a.main_frame), None)
+    box = None if frame is None else box_of(frame.standard)
+    if box is not None and frame is not None and frame.make == "plain":
+        boxes = ceil(hive.combs / TO_A_BOX)
+        yield _metric(
+            "hive.stack_replaced_mm", "The stack it stands for, high", mm(boxes * box.height_mm),
+            "its combs ten to a box, boxes × height", _in("b", "boxes", boxes, "count"), _in("h", "one box", box.height_mm, "mm"),
+            source=COMMON, gloss="How high the same frames would stand in boxes on each other, without a stand.",
+        )  # fmt: skip
     tallest = max(hive.stacks, key=lambda stack: stack.height_mm / stack.base_mm)
     yield _metric(
         "hive.tipping_deg", "Leans so far before it tips", Quantity(value=tallest.tipping_deg, unit="deg"),

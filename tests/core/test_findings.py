@@ -286,6 +286,8 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "stacks-uneven": ("/chambers", "/supers"),
     "stack-tips": ("/supers",),
     "super-too-full": ("/supers",),
+    "super-doesnt-fit": (*_BOX, "/supers"),
+    "queen-goes-over": ("/passages",),
     "chamber-not-square": _BOX,
     "door-spacers": ("/chambers",),
     "boxes-dont-match": _BOX,
