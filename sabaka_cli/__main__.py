@@ -3,21 +3,34 @@
 from __future__ import annotations
 
 import argparse
+import json
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import get_args
 
-from sabaka_cli.words import check_text, frames_json, frames_text, metrics_page, ranking_text, report_text, slope_json
+from sabaka_cli.words import (
+    check_text,
+    frames_json,
+    frames_text,
+    metrics_page,
+    ranking_text,
+    report_text,
+    season_text,
+    slope_json,
+)
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
-from sabaka_core.document import Hive, hive_text, load_hive
+from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
 from sabaka_core.document.schema import schema_text
+from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
+from sabaka_core.season.report import season_report
+from sabaka_core.season.weather import climates
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -66,6 +79,11 @@ def _parser() -> argparse.ArgumentParser:
     frames.add_argument("--text", action="store_true", help="for people instead of programs")
     brief = command("brief", _brief, "the hive systems ranked by a keeper's answers, as JSON")
     brief.add_argument("--text", action="store_true", help="for people instead of programs")
+    season = command("season", _season, "the season's plan as JSON")
+    season.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
+    season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
+    season.add_argument("--text", action="store_true", help="for people instead of programs")
+    command("climates", _climates, "the generic climates, as JSON", file=False)
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
     return parser
@@ -119,6 +137,21 @@ def _frames(options: argparse.Namespace) -> int:
 def _brief(options: argparse.Namespace) -> int:
     ranking = rank(read_answers(_bytes(options)))
     print(ranking_text(ranking) if options.text else ranking.model_dump_json(indent=2))
+    return 0
+
+
+def _season(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    season = hive.season or Season()
+    changes = {"climate": options.climate, "start_day": options.start}
+    raw = season.model_dump() | {key: value for key, value in changes.items() if value is not None}
+    report = season_report(validate_hive(dump_hive(hive) | {"season": raw}))
+    print(season_text(report) if options.text else report.model_dump_json(indent=2))
+    return 0
+
+
+def _climates(options: argparse.Namespace) -> int:
+    print(json.dumps({key: row.model_dump() for key, row in climates().items()}, indent=2, ensure_ascii=False))
     return 0
 
 

@@ -17,6 +17,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.quantity import Quantity, plain, plain_quantity
 from sabaka_core.report.combs import catalogue_card
 from sabaka_core.report.models import Finding, Metric, Report
+from sabaka_core.season.report import SeasonReport
 
 
 def report_text(report: Report) -> str:
@@ -111,6 +112,25 @@ def ranking_text(ranking: Ranking) -> str:
     if ranking.turns:
         lines += ["", "Another answer would put another system first:"]
         lines += [f"  {turn.title}: {turn.words} → {turn.label}" for turn in ranking.turns]
+    return "\n".join(lines)
+
+
+def season_text(report: SeasonReport) -> str:
+    """The season: what it comes to, what to do on which day, what goes wrong, and the weeks."""
+    lines = [f"{report.place}; {report.start}", *(f"  {plain(words)}" for words in report.summary)]
+    lines += [f"  {plain(size.words)}" for size in report.sizes]
+    if report.saying:
+        lines.append(report.saying)
+    lines += ["", "Visits"]
+    for visit in report.visits:
+        lines += [f"  {visit.day}  {step.words} {step.why}" for step in visit.steps]
+    lines += ["", "Warnings"] if report.warnings else []
+    lines += [f"  {w.label}: {w.words} {w.why}" for w in report.warnings]
+    lines += ["", f"  {'week':<11}{'bees':>8}{'brood':>8}{'honey kg':>10}{'needs':>7}{'given':>7}{'far mm':>9}"]
+    lines += [
+        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>10.1f}{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f}"
+        for w in report.weeks
+    ]
     return "\n".join(lines)
 
 

@@ -14,6 +14,7 @@ from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Not
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.run import Comb
+from sabaka_core.document.season import Season
 
 FORMAT = "sabaka-hive"
 VERSION = 2
@@ -129,6 +130,7 @@ class Hive(Part):
     stand: Stand | None = None
     supers: Annotated[tuple[Super, ...], Field(max_length=24)] = ()
     colonies: Annotated[tuple[Colony, ...], Field(max_length=24)] = ()
+    season: Season | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

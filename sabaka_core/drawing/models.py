@@ -20,7 +20,7 @@ Layer = Literal[
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
-CombView = Literal["comb-front", "comb-end", "comb-above"]
+CombView = Literal["comb-front", "comb-end", "comb-above", "season-combs", "season-bees"]
 Point = tuple[float, float]
 
 

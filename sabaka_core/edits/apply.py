@@ -15,6 +15,7 @@ from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
 from sabaka_core.edits.patches import apply_patch
+from sabaka_core.edits.season import add_flow, forget_visit, remove_flow, see_visit, set_weather
 from sabaka_core.edits.sizing import size_box
 from sabaka_core.edits.stock import (
     add_bar_type,
@@ -97,6 +98,16 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return set_measured(hive, edit.type)
         case edit_models.SizeBox():
             return size_box(hive, box, edit.by, edit.text, edit.units)
+        case edit_models.AddFlow():
+            return add_flow(hive)
+        case edit_models.RemoveFlow():
+            return remove_flow(hive, edit.index)
+        case edit_models.SeeVisit():
+            return see_visit(hive, edit)
+        case edit_models.ForgetVisit():
+            return forget_visit(hive, edit.index)
+        case edit_models.SetWeather():
+            return set_weather(hive, edit.table)
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
+from sabaka_core.document.season import Season
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
@@ -21,6 +22,8 @@ from sabaka_core.units import System, parse_angle, parse_length, parse_number
 # Stands for the length of every bar, which the section's drawing shows once.
 ALL_BARS_LENGTH = "/comb_types/all/length_mm"
 _SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
+# Fields of the season that are plain numbers.
+_NUMBERS = ("peak_laying", "strength", "combs_covered", "combs_brood", "combs_honey")
 _IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
 _ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
 _GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
@@ -47,6 +50,8 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         ParameterError: at ``path``: not a number, out of bounds, no such field.
     """
     value = read_value(path, typed, units)
+    if path.startswith("/season/"):
+        return replace_value(with_season(hive), path, value)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     spacing = _SPACING.fullmatch(path)
@@ -57,6 +62,11 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     if inside and int(inside[1]) < len(hive.chambers):
         return _set_in_chamber(hive, int(inside[1]), inside[2], path, value)
     return replace_value(hive, path, value)
+
+
+def with_season(hive: Hive) -> Hive:
+    """The hive with a season to be planned: its own, or the usual one."""
+    return hive if hive.season is not None else hive.model_copy(update={"season": Season()})
 
 
 def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> Hive:
@@ -84,7 +94,9 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_length(typed, units, path)
     if name.endswith("_deg"):
         return parse_angle(typed, path)
-    if name in ("count", "boxes", "frames", "shelves"):
+    if name in _NUMBERS or "/season/constants/" in path:
+        return parse_number(typed, path)
+    if name in ("count", "boxes", "frames", "shelves", "visit_days"):
         number = parse_number(typed, path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")

@@ -211,6 +211,43 @@ class SizeBox(_Edit):
     units: System = "mm"
 
 
+class AddFlow(_Edit):
+    """Put one more flow into the season's calendar; the climate's own come with the first."""
+
+    do: Literal["add-flow"] = "add-flow"
+
+
+class RemoveFlow(_Edit):
+    """Take a flow out of the calendar."""
+
+    do: Literal["remove-flow"] = "remove-flow"
+    index: Index
+
+
+class SeeVisit(_Edit):
+    """Put down what was found on a visit, so that the plan goes on from it."""
+
+    do: Literal["see-visit"] = "see-visit"
+    day: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+    combs_covered: Typed
+    combs_brood: Typed
+    combs_honey: Typed
+
+
+class ForgetVisit(_Edit):
+    """Take a visit's findings back."""
+
+    do: Literal["forget-visit"] = "forget-visit"
+    index: Index
+
+
+class SetWeather(_Edit):
+    """Take monthly means from a table of daily weather."""
+
+    do: Literal["set-weather"] = "set-weather"
+    table: Annotated[str, Field(max_length=200_000)]
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -243,6 +280,11 @@ Edit = Annotated[
     | HangAll
     | Measure
     | SizeBox
+    | AddFlow
+    | RemoveFlow
+    | SeeVisit
+    | ForgetVisit
+    | SetWeather
     | Patch,
     Field(discriminator="do"),
 ]

@@ -166,7 +166,7 @@ class FieldGroup(Value):
 
     id: str
     title: str
-    tab: Literal["set", "run"]
+    tab: Literal["set", "run", "season"]
     fields: tuple[FormField, ...]
     actions: tuple[Action, ...] = ()
 

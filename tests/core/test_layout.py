@@ -94,7 +94,9 @@ class Entrances(TestCase):
         )  # fmt: skip
         states = build_report(a.hive, ()).entrances
         self.assertEqual([s.advice for s in states], ["open", "may be opened", "plug", "plugged"])
-        self.assertEqual(plain(states[0].text), "Hole, left, at 50 mm, 25 mm above the floor")
+        self.assertEqual(
+            plain(states[0].text), "Hole, left, at 50 mm, 25 mm above the floor, combs end-on to it (cold way)"
+        )
 
     def test_a_disc_set_to_vent_lets_no_bee_in(self) -> None:
         disc = {"kind": "disc", "wall": "left", "at_mm": 60.0, "height_mm": 20.0, "disc_mm": 100.0, "opening_mm": 38.0}

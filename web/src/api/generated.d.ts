@@ -144,6 +144,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/season/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description The plan of a year.
+         */
+        post: operations["server_bench_season_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/rod": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rod
+         * @description The rod as it should stand at the end of a week.
+         */
+        post: operations["server_bench_season_rod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/brief": {
         parameters: {
             query?: never;
@@ -702,7 +742,7 @@ export interface components {
          */
         Drawing: {
             /** Name */
-            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above");
+            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees");
             /** Title */
             title: string;
             extent: components["schemas"]["Box"];
@@ -845,7 +885,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
         };
         /**
          * Source
@@ -1322,7 +1362,7 @@ export interface components {
              * Tab
              * @enum {string}
              */
-            tab: "set" | "run";
+            tab: "set" | "run" | "season";
             /** Fields */
             fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
@@ -1397,6 +1437,21 @@ export interface components {
             name: string;
             /** Spacing Mm */
             spacing_mm: number;
+        };
+        /**
+         * Flow
+         * @description A flow, from one day of the year to another, as a part of a full one.
+         */
+        Flow: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /**
+             * Strength
+             * @default 0.8
+             */
+            strength?: number;
         };
         /**
          * Follower
@@ -1652,6 +1707,7 @@ export interface components {
              * @default []
              */
             colonies?: components["schemas"]["Colony"][];
+            season?: components["schemas"]["Season"] | null;
         };
         /**
          * Hole
@@ -1784,7 +1840,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
             /** Label */
             label: string;
             /**
@@ -2019,6 +2075,91 @@ export interface components {
              * @default []
              */
             items?: (components["schemas"]["Gap"] | components["schemas"]["Follower"] | components["schemas"]["Comb"] | components["schemas"]["Feeder"] | components["schemas"]["Excluder"] | components["schemas"]["Divider"] | components["schemas"]["Spacer"])[];
+        };
+        /**
+         * Season
+         * @description The season of one hive. No flows means the climate's own.
+         */
+        Season: {
+            /**
+             * Climate
+             * @default cool-temperate
+             */
+            climate?: string;
+            /**
+             * Monthly C
+             * @default []
+             */
+            monthly_c?: number[];
+            /**
+             * Start
+             * @default overwintered
+             * @enum {string}
+             */
+            start?: "swarm" | "nucleus" | "overwintered" | "split";
+            /**
+             * Start Day
+             * @default 2026-03-01
+             */
+            start_day?: string;
+            /**
+             * Visit Days
+             * @default 10
+             */
+            visit_days?: number;
+            /**
+             * Peak Laying
+             * @default 1500
+             */
+            peak_laying?: number;
+            /**
+             * Room
+             * @default just-enough
+             * @enum {string}
+             */
+            room?: "just-enough" | "ahead";
+            /**
+             * Winter
+             * @default contract
+             * @enum {string}
+             */
+            winter?: "contract" | "leave";
+            /**
+             * Flows
+             * @default []
+             */
+            flows?: components["schemas"]["Flow"][];
+            /**
+             * Constants
+             * @default {}
+             */
+            constants?: {
+                [key: string]: number;
+            };
+            /**
+             * Without
+             * @default []
+             */
+            without?: ("seasonal-laying" | "brood-delay" | "weather-loss" | "free-cells" | "wax-limit" | "stores")[];
+            /**
+             * Seen
+             * @default []
+             */
+            seen?: components["schemas"]["Seen"][];
+        };
+        /**
+         * Seen
+         * @description What was found on a visit: the plan goes on from it.
+         */
+        Seen: {
+            /** Day */
+            day: string;
+            /** Combs Covered */
+            combs_covered: number;
+            /** Combs Brood */
+            combs_brood: number;
+            /** Combs Honey */
+            combs_honey: number;
         };
         /**
          * SegmentSection
@@ -2306,6 +2447,17 @@ export interface components {
             kind?: "hole" | "slot" | "disc";
         };
         /**
+         * AddFlow
+         * @description Put one more flow into the season's calendar; the climate's own come with the first.
+         */
+        AddFlow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-flow";
+        };
+        /**
          * AddFollower
          * @description Put in a follower: the near one at the near end wall, the far one behind the last bar.
          */
@@ -2378,7 +2530,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs")[];
             /**
@@ -2388,6 +2540,19 @@ export interface components {
             patches?: boolean;
             /** Box */
             box?: number | null;
+        };
+        /**
+         * ForgetVisit
+         * @description Take a visit's findings back.
+         */
+        ForgetVisit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "forget-visit";
+            /** Index */
+            index: number;
         };
         /**
          * HangAll
@@ -2567,6 +2732,19 @@ export interface components {
             index: number;
         };
         /**
+         * RemoveFlow
+         * @description Take a flow out of the calendar.
+         */
+        RemoveFlow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-flow";
+            /** Index */
+            index: number;
+        };
+        /**
          * RemoveFollower
          * @description Take a follower out; the gap behind it, or the box, keeps its room.
          */
@@ -2615,6 +2793,25 @@ export interface components {
             contents?: ("empty" | "brood" | "pollen" | "nectar" | "honey") | null;
         };
         /**
+         * SeeVisit
+         * @description Put down what was found on a visit, so that the plan goes on from it.
+         */
+        SeeVisit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "see-visit";
+            /** Day */
+            day: string;
+            /** Combs Covered */
+            combs_covered: string;
+            /** Combs Brood */
+            combs_brood: string;
+            /** Combs Honey */
+            combs_honey: string;
+        };
+        /**
          * SetField
          * @description Type into one field.
          */
@@ -2647,6 +2844,19 @@ export interface components {
             do: "section";
             /** Section */
             section: components["schemas"]["TrapezoidSection"] | components["schemas"]["RectangleSection"] | components["schemas"]["PolygonSection"] | components["schemas"]["BarrelSection"] | components["schemas"]["SegmentSection"] | components["schemas"]["CircleSection"];
+        };
+        /**
+         * SetWeather
+         * @description Take monthly means from a table of daily weather.
+         */
+        SetWeather: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set-weather";
+            /** Table */
+            table: string;
         };
         /**
          * Shape
@@ -2703,6 +2913,167 @@ export interface components {
             at: number;
             /** Other */
             other: number;
+        };
+        /**
+         * SeasonReport
+         * @description A year's plan of one hive.
+         */
+        SeasonReport: {
+            /** Place */
+            place: string;
+            /** Start */
+            start: string;
+            /** Moves */
+            moves: boolean;
+            /** Saying */
+            saying: string;
+            /** Capacity */
+            capacity: number;
+            season: components["schemas"]["Season"];
+            /** Summary */
+            summary: components["schemas"]["Text"][];
+            /** Sizes */
+            sizes: components["schemas"]["SizeOut"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekOut"][];
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
+            /** Warnings */
+            warnings: components["schemas"]["WarnedOut"][];
+            /**
+             * Charts
+             * @default {}
+             */
+            charts: {
+                [key: string]: components["schemas"]["Drawing"];
+            };
+        };
+        /**
+         * SizeOut
+         * @description How large a hive this place and queen ask for.
+         */
+        SizeOut: {
+            words: components["schemas"]["Text"];
+            /** Combs */
+            combs: number;
+            length: components["schemas"]["Quantity"];
+            room: components["schemas"]["Quantity"];
+        };
+        /**
+         * StepOut
+         * @description One thing to do, and why.
+         */
+        StepOut: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * VisitOut
+         * @description A day to go to the hive.
+         */
+        VisitOut: {
+            /** Day */
+            day: string;
+            /** Label */
+            label: string;
+            /** Week */
+            week: number;
+            /** Combs */
+            combs: number;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+        };
+        /**
+         * WarnedOut
+         * @description Something going wrong over some weeks.
+         */
+        WarnedOut: {
+            /** Code */
+            code: string;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Label */
+            label: string;
+            /** Week */
+            week: number;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * WeekOut
+         * @description One week: how the colony stands on its last evening, and where the followers do.
+         */
+        WeekOut: {
+            /** Week */
+            week: number;
+            /** Day */
+            day: string;
+            /** Label */
+            label: string;
+            /** Temperature C */
+            temperature_c: number;
+            /** Flow */
+            flow: number;
+            /** Bees */
+            bees: number;
+            /** Brood Cells */
+            brood_cells: number;
+            /** Honey Kg */
+            honey_kg: number;
+            /** Brood Combs */
+            brood_combs: number;
+            /** Pollen Combs */
+            pollen_combs: number;
+            /** Honey Combs */
+            honey_combs: number;
+            /** Need Combs */
+            need_combs: number;
+            /** Covered Combs */
+            covered_combs: number;
+            /** Given Combs */
+            given_combs: number;
+            /** Near Mm */
+            near_mm: number;
+            /** Far Mm */
+            far_mm: number;
+            /** Last Comb */
+            last_comb: number;
+            /** Open Entrances */
+            open_entrances: number[];
+            /** Chart X */
+            chart_x: number;
+        };
+        /**
+         * SeasonIn
+         * @description A design; another length of its run to hold the need against, if wanted.
+         */
+        SeasonIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Other Mm */
+            other_mm?: number | null;
+        };
+        /**
+         * WeekIn
+         * @description A design, and a week of its plan counted from 0.
+         */
+        WeekIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Week */
+            week: number;
         };
         /**
          * Answers
@@ -3503,6 +3874,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_season_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_season_rod: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawing"];
                 };
             };
             /** @description Unauthorized */

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { Brief, Card, CombCard, Comparison, DesignOut, Hive, HiveSystem, Me, Ranking, RevisionOut, System, TypedBoard } from "./types";
+import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, Me, Ranking, RevisionOut, SeasonReport, System, TypedBoard } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -116,6 +116,28 @@ export function useComparison(document: Hive, other: { design?: string; preset?:
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+}
+
+/** A year's plan of a design. */
+export function useSeason(document: Hive): UseQueryResult<SeasonReport> {
+  return useQuery({
+    queryKey: ["season", document],
+    queryFn: () => asSchema<SeasonReport>(answered(client.POST("/api/season/plan", { body: { document: { ...document } } }))),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** The rod as it should stand in a week of the plan. */
+export function useSeasonRod(document: Hive, week: number, wanted: boolean): Drawing | undefined {
+  const rod = useQuery({
+    queryKey: ["season-rod", document, week],
+    queryFn: () => asSchema<Drawing>(answered(client.POST("/api/season/rod", { body: { document: { ...document }, week } }))),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    gcTime: 0,
+  });
+  return rod.data;
 }
 
 /** Answers of the brief as they stand; boards as they were typed. */

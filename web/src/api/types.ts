@@ -34,6 +34,7 @@ export type CombCard = Schemas["CombCard"];
 export type ChamberName = Schemas["ChamberName"];
 export type Comparison = Schemas["Comparison"];
 export type Ranking = Schemas["Ranking"];
+export type SeasonReport = Schemas["SeasonReport"];
 export type Brief = Schemas["BriefOut"];
 export type TypedBoard = Schemas["TypedBoard"];
 export type HiveSystem = Hive["system"];

@@ -14,6 +14,7 @@ interface Written {
 }
 
 const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
+  number: [3, ""],
   mm: [1, "mm"],
   deg: [1, "°"],
   cm2: [0, "cm²"],

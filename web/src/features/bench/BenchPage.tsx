@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
-import { BenchRoom } from "./BenchRoom";
+import { BenchRoom, type BenchStep } from "./BenchRoom";
 import { firstReport } from "./useBench";
 import { unsavedWork } from "./useKeeping";
 
@@ -20,7 +20,7 @@ async function load(id: string) {
   return { design, first: await firstReport(design.document), unsaved: null };
 }
 
-export function BenchPage({ step }: { step: "shape" | "combs" }) {
+export function BenchPage({ step }: { step: BenchStep }) {
   const { id = "" } = useParams();
   const opened = useQuery({ queryKey: ["bench", id], queryFn: () => load(id), gcTime: 0, staleTime: Infinity });
 

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useState } from "react";
+import { useSeasonRod } from "../../api/queries";
 import type { DesignOut, EditOut, Hive } from "../../api/types";
 import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
@@ -6,13 +7,16 @@ import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
+import { SeasonStep } from "./SeasonStep";
 import { TopBar } from "./TopBar";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
+export type BenchStep = "shape" | "combs" | "season";
+
 interface BenchRoomProps {
   id: string;
-  step: "shape" | "combs";
+  step: BenchStep;
   design: DesignOut;
   first: EditOut;
   unsaved: { base: number; document: Hive; label: string } | null;
@@ -22,9 +26,11 @@ interface BenchRoomProps {
 export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) {
   const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const bench = useBench(first, keep, step === "combs" || tab === "set" || tab === "run", step === "combs");
+  const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", step === "combs");
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
+  const [week, setWeek] = useState(0);
+  const planned = useSeasonRod(bench.document, week, step === "season");
   const { undo, redo } = bench;
 
   useEffect(() => {
@@ -70,6 +76,8 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
         <Rail id={id} step={step} findings={bench.report.findings} />
         {step === "combs" ? (
           <CombsStep bench={bench} />
+        ) : step === "season" ? (
+          <SeasonStep bench={bench} week={week} onWeek={setWeek} />
         ) : (
           <>
             <Desk bench={bench} pointed={pointed} onPoint={point} />
@@ -88,7 +96,7 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
           </>
         )}
       </div>
-      <Rod bench={bench} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
+      <Rod bench={bench} planned={step === "season" ? planned : undefined} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
       {state.kind === "conflict" ? (
         <Conflict
           conflict={state.conflict}

@@ -1,3 +1,4 @@
+import type { Drawing } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { Sheet } from "../../drawing/Sheet";
 import { spot, type Transform } from "../../drawing/transform";
@@ -9,6 +10,8 @@ import { useHandles } from "./useHandles";
 
 interface RodProps {
   bench: Bench;
+  /** The rod of a week of the plan, in place of the design as it stands. */
+  planned: Drawing | undefined;
   chosen: number | null;
   onChoose: (index: number) => void;
   pointed: string | null;
@@ -16,14 +19,14 @@ interface RodProps {
 }
 
 /** The hive end to end, always at the foot of the bench. Followers are dragged along it. */
-export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
+export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodProps) {
   const { units } = useSettings();
   const handles = useHandles(bench, units);
-  const rod = bench.report.drawings.rod;
+  const rod = planned ?? bench.report.drawings.rod;
   if (!rod) return null;
   return (
     <section aria-label="The rod: the hive end to end" className="border-t border-base-content bg-base-300 px-3 py-2">
-      {bench.report.chambers.length > 1 ? <Chambers bench={bench} /> : null}
+      {bench.report.chambers.length > 1 && !planned ? <Chambers bench={bench} /> : null}
       <Sheet
         drawing={rod}
         stretch
@@ -49,7 +52,7 @@ export function Rod({ bench, chosen, onChoose, pointed, onPoint }: RodProps) {
                 {sentence(handle.text, units)}
               </span>
             ))}
-            <Flags findings={bench.report.findings} drawing="rod" box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+            <Flags findings={planned ? [] : bench.report.findings} drawing="rod" box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
           </>
         )}
       />

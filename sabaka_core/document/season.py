@@ -1,0 +1,53 @@
+"""What a keeper says of place, colony and ways, for the season's plan.
+
+Dates are days as ISO text (2026-04-01); those of flows are days of any year (04-20).
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from sabaka_core.document.base import Ident, Part
+
+Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
+StartState = Literal["swarm", "nucleus", "overwintered", "split"]
+Share = Annotated[float, Field(ge=0, le=1, strict=True)]
+
+
+class Flow(Part):
+    """A flow, from one day of the year to another, as a part of a full one."""
+
+    first: DayOfYear
+    last: DayOfYear
+    strength: Share = 0.8
+
+
+class Seen(Part):
+    """What was found on a visit: the plan goes on from it."""
+
+    day: Day
+    combs_covered: Annotated[float, Field(ge=0, le=200, strict=True)]
+    combs_brood: Annotated[float, Field(ge=0, le=200, strict=True)]
+    combs_honey: Annotated[float, Field(ge=0, le=200, strict=True)]
+
+
+class Season(Part):
+    """The season of one hive. No flows means the climate's own."""
+
+    climate: Ident = "cool-temperate"
+    monthly_c: Annotated[tuple[Annotated[float, Field(ge=-40, le=45, strict=True)], ...], Field(max_length=12)] = ()
+    start: StartState = "overwintered"
+    start_day: Day = "2026-03-01"
+    visit_days: Annotated[int, Field(ge=3, le=60, strict=True)] = 10
+    peak_laying: Annotated[float, Field(ge=200, le=4000, strict=True)] = 1500.0
+    room: Literal["just-enough", "ahead"] = "just-enough"
+    winter: Literal["contract", "leave"] = "contract"
+    flows: Annotated[tuple[Flow, ...], Field(max_length=12)] = ()
+    constants: dict[str, Annotated[float, Field(strict=True)]] = {}
+    without: tuple[
+        Literal["seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"], ...
+    ] = ()
+    seen: Annotated[tuple[Seen, ...], Field(max_length=60)] = ()

@@ -1,0 +1,201 @@
+"""The run of a hive as the season moves it: how many combs go in, and where the followers then stand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from math import floor
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.combs.contents import cells_per_cm2
+from sabaka_core.document.combs import FixedComb
+from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
+from sabaka_core.edits.closing import least_gap_mm
+from sabaka_core.season.model import CombSizes
+
+DEEP_MM2 = 87_150.0
+LEAST_COMBS = 3
+
+
+@dataclass(frozen=True)
+class Standing:
+    """Where a nest of so many combs stands [mm from the run's near end]."""
+
+    combs: int
+    near_mm: float
+    far_mm: float
+    first: int
+    last: int
+    run: Run
+
+
+@dataclass(frozen=True)
+class Nest:
+    """A chamber's run seen as a nest that grows and shrinks between followers.
+
+    ``moves`` says whether combs and followers can be moved at all: a log's fixed combs can't.
+    """
+
+    a: Analysis
+
+    @property
+    def moves(self) -> bool:
+        return not isinstance(self.a.main, FixedComb) and not self.a.cavity.varies and bool(self.a.layout.combs)
+
+    @cached_property
+    def _parts(self) -> tuple[list[RunItem], list[Comb], list[RunItem]]:
+        """The run before the combs, its combs in order, and behind them; gaps among combs close up."""
+        items = self.a.chamber.run.items
+        at = [i for i, item in enumerate(items) if isinstance(item, Comb)]
+        first, last = (at[0], at[-1]) if at else (0, -1)
+        before: list[RunItem] = [item for item in items[:first] if isinstance(item, Follower | Gap)]
+        after: list[RunItem] = [item for item in items[last + 1 :] if isinstance(item, Follower | Gap)]
+        inside = [item for item in items[first : last + 1] if isinstance(item, Follower)]
+        for board in inside:
+            (before if board.side == "near" else after).append(board)
+        combs = [item for item in items if isinstance(item, Comb)]
+        return before, combs, after
+
+    @cached_property
+    def near_board(self) -> Follower | None:
+        return next((item for item in self._parts[0] if isinstance(item, Follower)), None)
+
+    @cached_property
+    def far_board(self) -> Follower | None:
+        return next((item for item in self._parts[2] if isinstance(item, Follower)), None)
+
+    @cached_property
+    def _near_gap(self) -> Gap | None:
+        return next((item for item in self._parts[0] if isinstance(item, Gap)), None)
+
+    @cached_property
+    def _far_gap(self) -> Gap | None:
+        return next((item for item in self._parts[2] if isinstance(item, Gap)), None)
+
+    @cached_property
+    def _types(self) -> dict[str, float]:
+        return {kind.id: kind.spacing_mm for kind in self.a.hive.comb_types}
+
+    def combs(self, number: int) -> list[Comb]:
+        """The first so many combs of the run, from the entrance on; more of the last kind where it has fewer."""
+        own = self._parts[1]
+        ordered = list(reversed(own)) if self.a.chamber.run.nest_at == "far" else own
+        more = [ordered[-1].model_copy(update={"contents": "empty"})] * max(number - len(ordered), 0)
+        return [*ordered[:number], *more]
+
+    @cached_property
+    def _kept_mm(self) -> float:
+        """What followers and the gaps that a feeder needs take from the run [mm]."""
+        boards = sum(board.thickness_mm for board in (self.near_board, self.far_board) if board)
+        return boards + sum(least_gap_mm(gap) for gap in (self._near_gap, self._far_gap) if gap)
+
+    @cached_property
+    def capacity(self) -> int:
+        """The most combs that go in, followers and a feeder's room kept."""
+        if not self.moves:
+            return len(self.a.layout.combs)
+        room = self.a.run_mm - self._kept_mm
+        number, used = 0, 0.0
+        for comb in self.combs(500):
+            used += self._types[comb.type]
+            if used > room + 1e-6:
+                break
+            number += 1
+        return max(number, 1)
+
+    @cached_property
+    def sizes(self) -> CombSizes:
+        """A mean comb of the run at its fullest."""
+        a = self.a
+        if not self.moves:
+            places = a.layout.combs
+            area = sum(a.hung(p).predicted_area_mm2 for p in places) / max(len(places), 1)
+            kg = a.full_honey_kg / max(len(places), 1)
+        else:
+            combs = self.combs(self.capacity)
+            kinds = {comb.type: a.hive.comb_type(comb.type) for comb in combs}
+            area = sum(a.hung_of(comb.type).predicted_area_mm2 for comb in combs) / len(combs)
+            honey = {ident: a.honey_kg(kind) for ident, kind in kinds.items()}
+            kg = sum(honey[comb.type] for comb in combs) / len(combs)
+        cells = 2 * area / 100 * cells_per_cm2(a.hive.choices.cell_mm)
+        return CombSizes(cells=max(cells, 1.0), honey_kg=max(kg, 1e-3), deep_share=max(area / DEEP_MM2, 1e-3))
+
+    def standing(self, number: int, filled: dict[str, int] | None = None) -> Standing:
+        """The run with a nest of so many combs, closed to the last tenth of a millimetre.
+
+        Args:
+            number: combs between the followers, at most the capacity.
+            filled: how many of them hold brood, pollen, nectar and honey.
+        """
+        number = max(min(number, self.capacity), 1)
+        combs = self.combs(number)
+        widths = [self._types[comb.type] for comb in combs]
+        total = sum(widths)
+        boards = [board for board in (self.near_board, self.far_board) if board]
+        open_mm = self.a.run_mm - total - sum(board.thickness_mm for board in boards)
+        near_mm = self._near_room(open_mm)
+        far_mm = open_mm - near_mm
+        contents = _contents(number, filled or {}, self.a.chamber.run.nest_at == "middle")
+        named = [comb.model_copy(update={"contents": c}) for comb, c in zip(combs, contents, strict=True)]
+        if self.a.chamber.run.nest_at == "far":
+            named.reverse()
+        items: list[RunItem] = []
+        if near_mm > 1e-6:
+            items.append((self._near_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(near_mm, 6)}))
+        if self.near_board:
+            items.append(self.near_board)
+        items += named
+        if self.far_board:
+            items.append(self.far_board)
+        if far_mm > 1e-6:
+            items.append((self._far_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(far_mm, 6)}))
+        start = near_mm + (self.near_board.thickness_mm if self.near_board else 0.0)
+        return Standing(
+            combs=number,
+            near_mm=round(start, 3),
+            far_mm=round(start + total, 3),
+            first=1,
+            last=number,
+            run=self.a.chamber.run.model_copy(update={"items": tuple(items)}),
+        )
+
+    def _near_room(self, open_mm: float) -> float:
+        """How much of the open room lies at the near end: where the nest sits decides."""
+        nest_at = self.a.chamber.run.nest_at
+        least_near = least_gap_mm(self._near_gap) if self._near_gap else 0.0
+        least_far = least_gap_mm(self._far_gap) if self._far_gap else 0.0
+        if nest_at == "middle":
+            return min(max(open_mm / 2, least_near), open_mm - least_far)
+        if self.near_board is None and self.far_board is None:
+            return 0.0
+        if nest_at == "near":
+            now = self._near_gap.length_mm if self._near_gap else 0.0
+            return min(now, max(open_mm - least_far, 0.0)) if self.far_board else open_mm
+        now = self._far_gap.length_mm if self._far_gap else 0.0
+        keep = min(now, max(open_mm - least_near, 0.0)) if self.near_board else open_mm
+        return open_mm - keep
+
+
+def _contents(number: int, filled: dict[str, int], middle: bool) -> list[str]:
+    """What lies on each comb from the entrance on: pollen about the brood, honey away from it."""
+    order: list[str] = []
+    pollen = filled.get("pollen", 0)
+    order += ["pollen"] * (pollen - pollen // 2)
+    order += ["brood"] * filled.get("brood", 0)
+    order += ["pollen"] * (pollen // 2)
+    order += ["nectar"] * filled.get("nectar", 0)
+    order += ["honey"] * filled.get("honey", 0)
+    order = (order + ["empty"] * number)[:number]
+    if not middle:
+        return order
+    # A central nest has its brood in the middle and honey to both sides.
+    left: list[str] = []
+    right: list[str] = []
+    for index, what in enumerate(order):
+        (left if index % 2 else right).append(what)
+    return [*reversed(left), *right]
+
+
+def whole_combs(need: float) -> int:
+    """So many whole combs that hold a need, a twentieth of one let pass."""
+    return floor(need + 0.95)

@@ -1,0 +1,441 @@
+"""A year's plan: the colony from day to day, and what the keeper does on each visit.
+
+At each visit the colony is let run ahead to the next one in a hive without end; what it will need then, and
+one or two combs to spare, is what it is given now. In cold weather the nest is left whole. When the year's
+last flow is over and the bees begin to draw together, the run is made as small as the winter asks for.
+"""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import cached_property
+from math import floor
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.dates import day_of_year, ordinal, short
+from sabaka_core.document.season import Season, Seen
+from sabaka_core.errors import ParameterError
+from sabaka_core.season.constants import constants
+from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, need_of, step
+from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
+from sabaka_core.season.weather import YEAR, weather_of
+
+DAYS = 365
+# Where no keeper's hive ends: for asking what a colony would need.
+ENDLESS = 400.0
+# Combs added at one visit at the most; more than these chill the nest or stay empty.
+MOST_ADDED = 4
+CLUSTER_COMBS_SPARE = 4.0
+# Bees that the stores between flows are reckoned for.
+WINTER_BEES = 14_000.0
+_START: dict[str, tuple[float, float, float, float]] = {
+    # bees, brood combs, drawn combs, honey combs
+    "swarm": (12_000, 0.0, 0.0, 0.2),
+    "nucleus": (9_000, 2.5, 5.0, 1.5),
+    "overwintered": (12_000, 1.0, 8.0, 3.0),
+    "split": (13_000, 4.0, 7.0, 2.0),
+}
+START_WORDS = {
+    "swarm": "a swarm of 12,000 bees on empty combs",
+    "nucleus": "a nucleus on five drawn combs",
+    "overwintered": "a colony that has wintered",
+    "split": "half of a strong colony",
+}
+
+
+@dataclass(frozen=True)
+class DayRow:
+    """One evening of the plan."""
+
+    day: int
+    temperature_c: float
+    flow: float
+    bees: float
+    foragers: float
+    brood_cells: float
+    eggs: float
+    wished_eggs: float
+    honey_kg: float
+    nectar_kg: float
+    pollen_kg: float
+    drawn: float
+    given: float
+    need: Need
+    eaten_kg: float
+    ripened_kg: float
+    fed_kg: float
+    taken_kg: float
+
+
+@dataclass(frozen=True)
+class Step:
+    """One thing to do on a visit, with its reason."""
+
+    kind: str
+    words: str
+    why: str
+    amount: float = 0.0
+
+
+@dataclass(frozen=True)
+class Visit:
+    """A day on which the keeper goes to the hive."""
+
+    day: int
+    given: int
+    steps: tuple[Step, ...]
+
+
+@dataclass(frozen=True)
+class Warned:
+    """Something going wrong, from its first day to its last."""
+
+    code: str
+    first: int
+    last: int
+    words: str
+    why: str
+
+
+@dataclass(frozen=True)
+class Plan:
+    """A year of one hive."""
+
+    season: Season
+    nest: Nest
+    days: tuple[DayRow, ...]
+    visits: tuple[Visit, ...]
+    warnings: tuple[Warned, ...]
+    contraction_day: int | None
+    winter_combs: int | None
+    reserve_kg: float
+
+    @cached_property
+    def peak_combs(self) -> float:
+        """The most combs the colony would fill or cover."""
+        return max(row.need.combs for row in self.days)
+
+    def standing(self, index: int) -> Standing:
+        """The run as it stands on the evening of a day of the plan."""
+        row = self.days[index]
+        number = round(row.given)
+        filled = {
+            "brood": whole_combs(row.need.brood),
+            "pollen": whole_combs(row.need.pollen) if row.need.pollen > 0.05 else 0,
+            "nectar": whole_combs(row.need.nectar) if row.need.nectar > 0.05 else 0,
+            "honey": max(floor(row.need.honey + 0.5), 0),
+        }
+        return self.nest.standing(number, filled)
+
+
+def plan_of(a: Analysis, season: Season) -> Plan:
+    """A year's plan for the chamber of a hive that the colony lives in.
+
+    Raises:
+        ParameterError: a climate, date, flow or constant that can't be used; the field is named.
+    """
+    return _Planner(a, season).run()
+
+
+class _Planner:
+    """Walks the days once, doing what the keeper would."""
+
+    def __init__(self, a: Analysis, season: Season) -> None:
+        self.season = season
+        self.nest = Nest(a)
+        self.c = constants(dict(season.constants))
+        self.weather = weather_of(season)
+        self.first = ordinal(season.start_day, "/season/start_day")
+        self.ways = Ways(self.c, self.weather, self.nest.sizes, frozenset(season.without), season.peak_laying)
+        self.last_flow = self.weather.last_flow_day()
+        self.spare = 1 if season.room == "just-enough" else 2
+        self._check_start()
+        self.colony = self._begin()
+        self.reserves = self._reserves()
+        # What has to be there when the last flow ends.
+        self.reserve_kg = self.reserves[(self.last_flow + 1) % YEAR]
+        self.seen = {ordinal(s.day, f"/season/seen/{i}/day"): s for i, s in enumerate(season.seen)}
+        self.contraction: int | None = None
+        self.winter_combs: int | None = None
+
+    def _check_start(self) -> None:
+        open_ = activity(self.weather.weekly_c[day_of_year(self.first)], self.c)
+        if open_ <= 0 and self.season.start != "overwintered":
+            raise ParameterError(
+                "/season/start_day",
+                self.season.start_day,
+                "That is in the middle of the winter there: a swarm, nucleus or split needs warm days. "
+                "Start later, or with a colony that has wintered.",
+                "mid-winter",
+            )
+
+    def _begin(self) -> Colony:
+        bees, brood_combs, drawn, honey_combs = _START[self.season.start]
+        comb = self.nest.sizes
+        # Start states are told in deep combs; a smaller comb takes more of them.
+        eggs = brood_combs * comb.cells / comb.deep_share * self.c["brood_share"] / BROOD_DAYS
+        capacity = float(self.nest.capacity)
+        drawn = min(drawn / comb.deep_share, capacity)
+        wanted = max(drawn, bees / (self.c["bees_a_deep_comb"] * comb.deep_share) + self.spare, LEAST_COMBS)
+        given = min(float(whole_combs(wanted)), capacity) if self.nest.moves else capacity
+        return Colony(
+            hive=bees * 0.75,
+            foragers=bees * 0.25,
+            brood=deque([eggs] * BROOD_DAYS),
+            honey_kg=honey_combs * comb.honey_kg / comb.deep_share,
+            ripening=deque([0.0] * max(round(self.c["ripening"]), 1)),
+            pollen_kg=0.2,
+            drawn=min(drawn, given),
+            given=given,
+        )
+
+    def _late(self, day: int) -> bool:
+        """Whether the year's last flow is over and the next hasn't begun."""
+        if self.last_flow < 0:
+            return False
+        since = (day_of_year(day) - self.last_flow) % YEAR
+        return 0 < since < 150 and self.weather.flow[day_of_year(day)] == 0
+
+    def _reserves(self) -> list[float]:
+        """Honey to have on each day of the year to come to the next flow [kg], reckoned backward from it."""
+        if self.last_flow < 0:
+            return [12.0] * YEAR
+        reserves = [0.0] * YEAR
+        for back in range(2 * YEAR):
+            day = (self.last_flow - back) % YEAR
+            if self.weather.flow[day] > 0:
+                continue
+            open_ = activity(self.weather.weekly_c[day], self.c)
+            mg = self.c["adult_honey_active"] * open_ + self.c["adult_honey_cluster"] * (1 - open_)
+            larvae = self.season.peak_laying * 0.35 * open_ * self.c["larva_honey"]
+            today = (WINTER_BEES * mg + larvae) / 1e6 * self.c["winter_reserve"]
+            after = (day + 1) % YEAR
+            reserves[day] = today + (reserves[after] if self.weather.flow[after] == 0 else 0.0)
+        return reserves
+
+    def _reserve_on(self, day: int) -> float:
+        at = day_of_year(day)
+        return self.reserves[at] if self.weather.flow[at] == 0 else 0.0
+
+    def run(self) -> Plan:
+        rows: list[DayRow] = []
+        visits: list[Visit] = []
+        next_visit = self.first
+        for day in range(self.first, self.first + DAYS):
+            found = self.seen.get(day)
+            if found is not None:
+                self._take_over(found)
+            if day >= next_visit or found is not None:
+                steps = self._visit(day)
+                if steps is not None:
+                    visits.append(Visit(day, round(self.colony.given), tuple(steps)))
+                    next_visit = day + self.season.visit_days
+            step(self.colony, day_of_year(day), self.ways, self._late(day))
+            rows.append(self._row(day))
+        return Plan(
+            season=self.season,
+            nest=self.nest,
+            days=tuple(rows),
+            visits=tuple(visits),
+            warnings=tuple(_warnings(rows, self)),
+            contraction_day=self.contraction,
+            winter_combs=self.winter_combs,
+            reserve_kg=self.reserve_kg,
+        )
+
+    def _row(self, day: int) -> DayRow:
+        s, at = self.colony, day_of_year(day)
+        return DayRow(
+            day=day, temperature_c=self.weather.daily_c[at], flow=self.weather.flow[at], bees=s.bees, foragers=s.foragers,
+            brood_cells=s.brood_cells, eggs=s.laid_eggs, wished_eggs=s.wished_eggs, honey_kg=s.honey_kg,
+            nectar_kg=s.nectar_kg, pollen_kg=s.pollen_kg, drawn=s.drawn, given=s.given, need=need_of(s, self.ways),
+            eaten_kg=s.eaten_kg, ripened_kg=s.ripened_kg, fed_kg=s.fed_kg, taken_kg=s.taken_kg,
+        )  # fmt: skip
+
+    def _take_over(self, seen: Seen) -> None:
+        """What was found on a visit takes the model's place."""
+        s, comb = self.colony, self.nest.sizes
+        bees = seen.combs_covered * self.c["bees_a_deep_comb"] * comb.deep_share
+        share = s.foragers / s.bees if s.bees > 0 else 0.25
+        s.hive, s.foragers = bees * (1 - share), bees * share
+        cells = seen.combs_brood * comb.cells * self.c["brood_share"]
+        now = s.brood_cells
+        s.brood = deque(b * cells / now for b in s.brood) if now > 0 else deque([cells / BROOD_DAYS] * BROOD_DAYS)
+        s.honey_kg = seen.combs_honey * comb.honey_kg
+        held = whole_combs(seen.combs_brood + seen.combs_honey)
+        s.drawn = min(max(s.drawn, float(held)), float(self.nest.capacity))
+        s.given = max(s.given, s.drawn)
+
+    def _visit(self, day: int) -> list[Step] | None:
+        """What is done on a visit; None when it is too cold to go."""
+        s, at = self.colony, day_of_year(day)
+        cold = self.weather.weekly_c[at] < self.c["cold"]
+        late = self._late(day)
+        if cold and self.contraction is not None:
+            return None
+        if cold and not late:
+            return None if day > self.first else []
+        steps: list[Step] = []
+        self._harvest(steps, late, day)
+        if not self.nest.moves:
+            return steps
+        if late and activity(self.weather.weekly_c[at], self.c) < 0.75 and self.contraction is None:
+            self._contract(steps, day)
+        elif not late or self.contraction is None:
+            self._make_room(steps, day)
+        short_of = self._reserve_on(day) - s.honey_kg
+        if late and short_of > 1.0 and self.contraction == day:
+            steps.append(
+                Step(
+                    "feed",
+                    f"Feed {short_of:.0f} kg of stores for the winter.",
+                    "What is in the combs doesn’t last until the next flow.",
+                    short_of,
+                )
+            )
+            s.honey_kg += short_of
+            s.fed_kg += short_of
+        return steps
+
+    def _harvest(self, steps: list[Step], late: bool, day: int) -> None:
+        """Take capped honey: what is over the winter's need once flows are over, or what leaves no room before."""
+        s, comb = self.colony, self.nest.sizes
+        keep = self._reserve_on(day) if late else max(self.reserve_kg * 0.5, 5.0)
+        full = s.given >= self.nest.capacity - 0.5
+        over = floor((s.honey_kg - keep) / comb.honey_kg + 1e-6)
+        if over < 1 or not (late or full) or "stores" in self.ways.without:
+            return
+        taken = float(over)
+        s.honey_kg -= taken * comb.honey_kg
+        s.taken_kg += taken * comb.honey_kg
+        # Pressed comb is gone; a frame that goes through an extractor comes back drawn.
+        if self.nest.a.main_frame is None:
+            s.drawn = max(s.drawn - taken, 0.0)
+        why = (
+            "The flows are over, and this is more than the winter asks for."
+            if late
+            else "The run is full and the flow goes on: without room the bees swarm."
+        )
+        kg = taken * comb.honey_kg
+        steps.append(
+            Step("take", f"Take {over} {_combs(over)} of capped honey, {kg:.1f} kg, from the honey end.", why, taken)
+        )
+
+    def _make_room(self, steps: list[Step], day: int) -> None:
+        s, capacity = self.colony, self.nest.capacity
+        ahead = s.copy()
+        ahead.given = ENDLESS
+        ahead.drawn = max(ahead.drawn, s.given)
+        need = need_of(ahead, self.ways).combs
+        for future in range(day, day + self.season.visit_days):
+            step(ahead, day_of_year(future), self.ways, self._late(future))
+            need = max(need, need_of(ahead, self.ways).combs)
+        target = min(max(whole_combs(need) + self.spare, LEAST_COMBS), capacity)
+        added = min(target - round(s.given), MOST_ADDED)
+        if added <= 0:
+            return
+        s.given += added
+        where = "between brood and honey" if need_of(s, self.ways).brood > 1 else "next to the last comb"
+        why = f"By the next visit, {short(day + self.season.visit_days)}, the colony needs {need:.1f} combs; {self.spare} to spare."
+        steps.append(Step("add", f"Add {added} {_combs(added)} {where}.", why, float(added)))
+
+    def _contract(self, steps: list[Step], day: int) -> None:
+        """The winter run: combs the bees will cover and those their stores fill."""
+        s, comb = self.colony, self.nest.sizes
+        self.contraction = day
+        if self.season.winter == "leave":
+            self.winter_combs = round(s.given)
+            steps.append(
+                Step(
+                    "leave",
+                    "Leave the run as it is for the winter.",
+                    "Your way: stores and space stay where the bees put them.",
+                )
+            )
+            return
+        need = need_of(s, self.ways)
+        stores = max(s.honey_kg, self._reserve_on(day)) / comb.honey_kg
+        wanted = whole_combs(max(stores + max(need.brood, 1.0), need.covered))
+        number = min(max(wanted, LEAST_COMBS), round(s.given))
+        off = round(s.given) - number
+        self.winter_combs = number
+        s.given = float(number)
+        s.drawn = min(s.drawn, s.given)
+        why = "The bees draw together; room they don’t cover is cold and damp. Stores and the last brood stay beside each other."
+        if off > 0:
+            steps.append(
+                Step(
+                    "contract",
+                    f"Take out {off} {_combs(off)} and move the follower up: {number} for the winter.",
+                    why,
+                    float(off),
+                )
+            )
+        else:
+            steps.append(Step("contract", f"Leave {number} combs for the winter.", why))
+
+
+def _combs(number: int) -> str:
+    return "comb" if number == 1 else "combs"
+
+
+def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
+    c, capacity = planner.c, planner.nest.capacity
+    tests: tuple[tuple[str, int, Callable[[DayRow], bool], str, str], ...] = (
+        (
+            "crowded",
+            7,
+            lambda r: r.need.covered > c["crowded"] * r.given and r.eggs < 0.98 * r.wished_eggs,
+            "Crowded: the colony is likely to swarm.",
+            "Bees cover the combs they have and the queen is short of cells for a week and more.",
+        ),
+        (
+            "short-of-cells",
+            7,
+            lambda r: r.eggs < 0.8 * r.wished_eggs and r.wished_eggs > 100,
+            "The queen is short of cells.",
+            "Drawn comb is full of stores and brood: brood stops growing just when bees are wanted.",
+        ),
+        (
+            "run-full",
+            1,
+            lambda r: r.given >= capacity - 0.5 and r.need.combs > capacity,
+            "The run is full.",
+            "Every comb that goes in is in: take honey, put a super on, or split the colony.",
+        ),
+        (
+            "chill",
+            7,
+            lambda r: (
+                planner.nest.moves and r.temperature_c < c["cold"] and r.given > r.need.combs + CLUSTER_COMBS_SPARE
+            ),
+            "Too much empty room in the cold.",
+            "Room that no bee covers has to be warmed, and wets the combs.",
+        ),
+        (
+            "stores-short",
+            2,
+            lambda r: r.honey_kg < 1.0,
+            "Stores are short.",
+            "Less than a kilogram is left: a week of rain starves them. Feed.",
+        ),
+    )
+    found: list[Warned] = []
+    for code, least, holds, words, why in tests:
+        first: int | None = None
+        for index, row in enumerate([*rows, None]):
+            if row is not None and holds(row):
+                first = index if first is None else first
+            elif first is not None:
+                if index - first >= least:
+                    found.append(Warned(code, rows[first].day, rows[index - 1].day, words, why))
+                first = None
+    return sorted(found, key=lambda w: w.first)
+
+
+def balance_kg(rows: tuple[DayRow, ...], start_kg: float) -> float:
+    """What honey doesn't add up to [kg]: start + ripened + fed − eaten − taken − left; 0 for a sound plan."""
+    last = rows[-1]
+    return start_kg + last.ripened_kg + last.fed_kg - last.eaten_kg - last.taken_kg - last.honey_kg

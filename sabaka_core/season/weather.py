@@ -1,0 +1,153 @@
+"""The weather and the flows of a place, day by day.
+
+From a generic climate (data/climates.toml), the keeper's own monthly means, or a table of daily weather.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import tomllib
+from dataclasses import dataclass
+from functools import lru_cache
+from importlib.resources import files
+
+import numpy as np
+from pydantic import BaseModel, ConfigDict
+
+from sabaka_core.dates import ordinal, parse_day_of_year
+from sabaka_core.document.season import Flow, Season
+from sabaka_core.errors import ParameterError
+from sabaka_core.geometry.profile import Floats
+
+YEAR = 365
+_MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
+
+
+class ClimateRow(BaseModel):
+    """A generic climate: monthly means [°C] and usual flows."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    name: str
+    means: tuple[float, ...]
+    flows: tuple[tuple[str, str, float], ...]
+
+
+@dataclass(frozen=True)
+class Weather:
+    """A year of a place, by day of the year: mean temperature, its weekly mean [°C], flow 0 to 1."""
+
+    daily_c: tuple[float, ...]
+    weekly_c: tuple[float, ...]
+    flow: tuple[float, ...]
+
+    def last_flow_day(self) -> int:
+        """Day of the year after which no flow comes until the next warm season; −1 when there is none."""
+        days = [day for day, strength in enumerate(self.flow) if strength > 0]
+        if not days:
+            return -1
+        # The longest pause without flow follows the season's last one.
+        pauses = [((nxt - day - 1) % YEAR, day) for day, nxt in zip(days, [*days[1:], days[0]], strict=True)]
+        return max(pauses)[1]
+
+
+@lru_cache(maxsize=1)
+def climates() -> dict[str, ClimateRow]:
+    """Every generic climate by its id, read once."""
+    raw = tomllib.loads((files("sabaka_core") / "data" / "climates.toml").read_text("utf-8"))
+    return {key: ClimateRow.model_validate(row) for key, row in raw.items()}
+
+
+def weather_of(season: Season) -> Weather:
+    """The weather that a season is planned by.
+
+    Raises:
+        ParameterError: no such climate, a month is missing, flows that overlap or run backwards.
+    """
+    row = climates().get(season.climate)
+    if row is None:
+        raise ParameterError("/season/climate", season.climate, "There is no such climate.", "no-such-climate")
+    means = season.monthly_c or row.means
+    if len(means) != 12:
+        raise ParameterError(
+            "/season/monthly_c",
+            len(means),
+            f"Give twelve monthly means, January first; {len(means)} are given.",
+            "months",
+        )
+    flows = season.flows or tuple(Flow(first=a, last=b, strength=s) for a, b, s in row.flows)
+    return build(tuple(means), flows)
+
+
+@lru_cache(maxsize=128)
+def build(means: tuple[float, ...], flows: tuple[Flow, ...]) -> Weather:
+    """A year from monthly means and flows; the days between mid-months are on straight lines."""
+    days = np.arange(YEAR)
+    around = [_MID_MONTH[-1] - YEAR, *_MID_MONTH, _MID_MONTH[0] + YEAR]
+    daily = np.interp(days + 0.5, around, [means[-1], *means, means[0]])
+    return Weather(tuple(daily.tolist()), _weekly(daily), _flow(flows))
+
+
+def _weekly(daily: Floats) -> tuple[float, ...]:
+    padded = np.concatenate([daily[-3:], daily, daily[:3]])
+    return tuple(np.convolve(padded, np.ones(7) / 7, mode="valid").tolist())
+
+
+def _flow(flows: tuple[Flow, ...]) -> tuple[float, ...]:
+    strength = [0.0] * YEAR
+    for index, flow in enumerate(flows):
+        at = f"/season/flows/{index}"
+        first, last = parse_day_of_year(flow.first, f"{at}/first"), parse_day_of_year(flow.last, f"{at}/last")
+        if last < first and not (first > 300 and last < 65):
+            raise ParameterError(
+                f"{at}/last",
+                flow.last,
+                f"This flow ends before it begins on {flow.first}. Change the days round.",
+                "backwards",
+            )
+        days = range(first, last + 1) if last >= first else [*range(first, YEAR), *range(last + 1)]
+        for day in days:
+            if strength[day]:
+                raise ParameterError(
+                    f"{at}/first", flow.first, "This flow overlaps another: end one before the other begins.", "overlap"
+                )
+            strength[day] = max(flow.strength, 1e-9)
+    return tuple(strength)
+
+
+def monthly_from_csv(text: str) -> tuple[float, ...]:
+    """Monthly means from a table of daily weather.
+
+    Args:
+        text: CSV with a heading line; columns “date” (ISO), “least” and “greatest” temperature [°C]; others,
+            such as “rain”, are let be.
+    Raises:
+        ParameterError: a column or a month is missing, or a value can't be read; the line is named.
+    """
+    rows = csv.DictReader(io.StringIO(text.lstrip("\ufeff")))
+    names = {name.strip().lower(): name for name in rows.fieldnames or ()}
+    for wanted in ("date", "least", "greatest"):
+        if wanted not in names:
+            raise ParameterError(
+                "/season/weather", ", ".join(names), f"The table has no column “{wanted}”.", "no-column"
+            )
+    sums: dict[int, list[float]] = {month: [] for month in range(1, 13)}
+    for line, row in enumerate(rows, start=2):
+        at = f"/season/weather/line {line}"
+        day = (row[names["date"]] or "").strip()
+        ordinal(day, at)
+        try:
+            mean = (float(row[names["least"]]) + float(row[names["greatest"]])) / 2
+        except (TypeError, ValueError):
+            raise ParameterError(
+                at, str(row), f"Line {line}: the temperatures can't be read.", "not-a-number"
+            ) from None
+        if not -60 <= mean <= 60:
+            raise ParameterError(at, mean, f"Line {line}: {mean:g} °C is no weather for bees.", "out-of-range")
+        sums[int(day[5:7])].append(mean)
+    missing = [month for month, values in sums.items() if not values]
+    if missing:
+        listed = ", ".join(str(month) for month in missing)
+        raise ParameterError("/season/weather", listed, f"The table has no day of month {listed}.", "months")
+    return tuple(round(sum(values) / len(values), 2) for _, values in sorted(sums.items()))
