@@ -11,6 +11,7 @@ from typing import get_args
 
 from sabaka_cli.words import (
     check_text,
+    fits_json,
     frames_json,
     frames_text,
     metrics_page,
@@ -19,6 +20,7 @@ from sabaka_cli.words import (
     season_text,
     slope_json,
 )
+from sabaka_core.analysis import analyse, main_box
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
@@ -79,6 +81,10 @@ def _parser() -> argparse.ArgumentParser:
     frames.add_argument("--text", action="store_true", help="for people instead of programs")
     brief = command("brief", _brief, "the hive systems ranked by a keeper's answers, as JSON")
     brief.add_argument("--text", action="store_true", help="for people instead of programs")
+    fit = command("fit", _fit, "the mixes that fill a run, ranked, as JSON")
+    fit.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
+    fit.add_argument("--brood", type=float, help="wished share of brood combs, 0 to 1; as it is now otherwise")
+    fit.add_argument("--combs", type=int, help="exactly so many combs")
     season = command("season", _season, "the season's plan as JSON")
     season.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
@@ -137,6 +143,13 @@ def _frames(options: argparse.Namespace) -> int:
 def _brief(options: argparse.Namespace) -> int:
     ranking = rank(read_answers(_bytes(options)))
     print(ranking_text(ranking) if options.text else ranking.model_dump_json(indent=2))
+    return 0
+
+
+def _fit(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    a = analyse(hive, main_box(hive) if options.chamber is None else options.chamber)
+    print(fits_json(a, options.brood, options.combs))
     return 0
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from itertools import groupby
 
-from sabaka_core.analysis import analyse
+from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.brief.rank import Ranking
 from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
 from sabaka_core.document import Hive
@@ -17,6 +17,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.quantity import Quantity, plain, plain_quantity
 from sabaka_core.report.combs import catalogue_card
 from sabaka_core.report.models import Finding, Metric, Report
+from sabaka_core.report.run_sheet import kept_mm, kinds_of, solve
 from sabaka_core.season.report import SeasonReport
 
 
@@ -113,6 +114,30 @@ def ranking_text(ranking: Ranking) -> str:
         lines += ["", "Another answer would put another system first:"]
         lines += [f"  {turn.title}: {turn.words} → {turn.label}" for turn in ranking.turns]
     return "\n".join(lines)
+
+
+def fits_json(a: Analysis, brood_share: float | None, wish: int | None) -> str:
+    """The run solver's answers: every maximal mix, the best first."""
+    kinds = kinds_of(a)
+    return json.dumps(
+        {
+            "run_mm": a.run_mm,
+            "kept_mm": kept_mm(a),
+            "kinds": [{"id": k.id, "width_mm": k.width_mm, "brood": k.brood} for k in kinds],
+            "fits": [
+                {
+                    "counts": {k.id: n for k, n in zip(kinds, fit.counts, strict=True)},
+                    "combs": fit.combs,
+                    "leftover_mm": round(fit.leftover_mm, 6),
+                    "exact_length_mm": round(fit.length_mm, 6),
+                    "mix_off": round(fit.mix_off, 4),
+                    "one_more_needs_mm": round(fit.one_more_mm, 6),
+                }
+                for fit in solve(a, brood_share, wish)
+            ],
+        },
+        indent=2,
+    )
 
 
 def season_text(report: SeasonReport) -> str:

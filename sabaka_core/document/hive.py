@@ -43,6 +43,7 @@ class Choices(Part):
     bee_space_mm: Annotated[float, Field(ge=6, le=9.5, strict=True)] = 9.5
     floor_gap_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 15.0
     cell_mm: Annotated[float, Field(ge=4.6, le=7, strict=True)] = 5.4
+    open_combs: Annotated[int, Field(ge=1, le=10, strict=True)] = 3
     law: Literal["removable", "any", "not-asked"] = "not-asked"
     basket_long_mm: Length | None = None
     basket_high_mm: Length | None = None

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Clearance, Ident, Length, Part, Side, Thickness
+from sabaka_core.document.base import Clearance, Ident, Length, Name, Part, Side, Thickness
 
 Contents = Literal["empty", "brood", "pollen", "nectar", "honey"]
 
@@ -75,8 +75,16 @@ class Spacer(Part):
 RunItem = Annotated[Gap | Follower | Comb | Feeder | Excluder | Divider | Spacer, Field(discriminator="kind")]
 
 
+class SavedRun(Part):
+    """A state of a run kept by name: today, winter, split."""
+
+    name: Name
+    items: Annotated[tuple[RunItem, ...], Field(max_length=500)]
+
+
 class Run(Part):
     """The ordered run and where the nest sits in it (beside the open entrance)."""
 
     nest_at: Literal["near", "far", "middle"] = "near"
     items: Annotated[tuple[RunItem, ...], Field(max_length=500)] = ()
+    saved: Annotated[tuple[SavedRun, ...], Field(max_length=12)] = ()

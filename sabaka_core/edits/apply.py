@@ -15,6 +15,7 @@ from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
 from sabaka_core.edits.patches import apply_patch
+from sabaka_core.edits.runs import fit_run, forget_run, put_nucleus, save_run, use_run
 from sabaka_core.edits.season import add_flow, forget_visit, remove_flow, see_visit, set_weather
 from sabaka_core.edits.sizing import size_box
 from sabaka_core.edits.stock import (
@@ -98,6 +99,16 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return set_measured(hive, edit.type)
         case edit_models.SizeBox():
             return size_box(hive, box, edit.by, edit.text, edit.units)
+        case edit_models.FitRun():
+            return fit_run(hive, box, dict(edit.counts))
+        case edit_models.PutNucleus():
+            return put_nucleus(hive, box, edit.side, edit.combs)
+        case edit_models.SaveRun():
+            return save_run(hive, box, edit.name)
+        case edit_models.UseRun():
+            return use_run(hive, box, edit.index)
+        case edit_models.ForgetRun():
+            return forget_run(hive, box, edit.index)
         case edit_models.AddFlow():
             return add_flow(hive)
         case edit_models.RemoveFlow():

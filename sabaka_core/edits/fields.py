@@ -96,7 +96,7 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_angle(typed, path)
     if name in _NUMBERS or "/season/constants/" in path:
         return parse_number(typed, path)
-    if name in ("count", "boxes", "frames", "shelves", "visit_days"):
+    if name in ("count", "boxes", "frames", "shelves", "visit_days", "open_combs"):
         number = parse_number(typed, path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")

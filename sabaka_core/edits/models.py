@@ -211,6 +211,42 @@ class SizeBox(_Edit):
     units: System = "mm"
 
 
+class FitRun(_Edit):
+    """Fill the run by a mix: so many of each kind of comb, brood first from the entrance on."""
+
+    do: Literal["fit-run"] = "fit-run"
+    counts: dict[Ident, Annotated[int, Field(ge=0, le=400)]]
+
+
+class PutNucleus(_Edit):
+    """Put a small colony behind a follower at one end, with an entrance of its own."""
+
+    do: Literal["put-nucleus"] = "put-nucleus"
+    side: Side
+    combs: Annotated[int, Field(ge=1, le=60)] = 4
+
+
+class SaveRun(_Edit):
+    """Keep the run as it stands under a name; one of that name is replaced."""
+
+    do: Literal["save-run"] = "save-run"
+    name: Typed
+
+
+class UseRun(_Edit):
+    """Bring a kept state of the run back."""
+
+    do: Literal["use-run"] = "use-run"
+    index: Index
+
+
+class ForgetRun(_Edit):
+    """Take a kept state of the run off the list."""
+
+    do: Literal["forget-run"] = "forget-run"
+    index: Index
+
+
 class AddFlow(_Edit):
     """Put one more flow into the season's calendar; the climate's own come with the first."""
 
@@ -280,6 +316,11 @@ Edit = Annotated[
     | HangAll
     | Measure
     | SizeBox
+    | FitRun
+    | PutNucleus
+    | SaveRun
+    | UseRun
+    | ForgetRun
     | AddFlow
     | RemoveFlow
     | SeeVisit

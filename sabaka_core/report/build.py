@@ -21,6 +21,7 @@ from sabaka_core.report.combs import comb_cards
 from sabaka_core.report.forms import forms
 from sabaka_core.report.metrics import metrics
 from sabaka_core.report.models import BarPlace, ChamberName, EntranceState, Report, ReportPart
+from sabaka_core.report.run_sheet import run_sheet
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
 from sabaka_core.systems import SYSTEMS
@@ -41,6 +42,7 @@ STUDIES = ("slope", "board")
 # The slope charts are studies of other designs than this one: they are made when asked for by name.
 ALL_PARTS: tuple[ReportPart, ...] = (
     "metrics", "findings", "mends", "forms", "section", "along", "plan", "above", "beside", "rod", "combs",
+    "sheet",
 )  # fmt: skip
 
 
@@ -88,6 +90,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int
         forms=forms(a) if "forms" in parts else (),
         advice=slope_advice(a) if any(name in parts for name in STUDIES) else (),
         combs=comb_cards(a) if "combs" in parts else (),
+        sheet=run_sheet(a) if "sheet" in parts else None,
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )

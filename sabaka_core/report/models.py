@@ -26,6 +26,7 @@ ReportPart = Literal[
     "beside",
     "rod",
     "combs",
+    "sheet",
 ]
 
 
@@ -237,6 +238,34 @@ class CombCard(Value):
     fit: tuple[FitRow, ...] = ()
 
 
+class FitOut(Value):
+    """One mix that fills the run, and the edit that hangs it."""
+
+    text: Text
+    left: Text
+    now: bool
+    edit: dict[str, Any]
+
+
+class Fact(Value):
+    """Something about the run in words; ``good`` where there is a right and a wrong."""
+
+    text: Text
+    why: str = ""
+    good: bool | None = None
+
+
+class RunSheet(Value):
+    """All of it for one chamber."""
+
+    fits: tuple[FitOut, ...]
+    slats: tuple[Fact, ...]
+    openings: tuple[Fact, ...]
+    followers: tuple[Fact, ...]
+    excluders: tuple[Fact, ...]
+    saved: tuple[str, ...]
+
+
 class ChamberName(Value):
     """One chamber of the hive, to choose which one lies on the bench."""
 
@@ -261,5 +290,6 @@ class Report(Value):
     forms: tuple[FieldGroup, ...] = ()
     advice: tuple[Advice, ...] = ()
     combs: tuple[CombCard, ...] = ()
+    sheet: RunSheet | None = None
     run: tuple[BarPlace, ...] = ()
     entrances: tuple[EntranceState, ...] = ()

@@ -17,6 +17,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import SabakaError
+from sabaka_core.paper.season_card import season_card
 from sabaka_core.quantity import Text
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services
@@ -263,6 +264,15 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The design file."""
     design = selectors.design_of(keeper_of(request), ident)
     return _attachment(hive_text(validate_hive(design.document)), "application/json", design, "hive.json")
+
+
+@router.get("/{ident}/season-card")
+def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """The season on one A4 page."""
+    design = selectors.design_of(keeper_of(request), ident)
+    response = HttpResponse(season_card(validate_hive(design.document)), content_type="application/pdf")
+    response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.season.pdf"'
+    return response
 
 
 @router.get("/{ident}/drawings/{name}")

@@ -10,6 +10,7 @@ from unittest import TestCase
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from pypdf import PdfReader
 from scipy.integrate import solve_ivp
 
 from sabaka_cli.__main__ import main
@@ -18,6 +19,7 @@ from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
 from sabaka_core.edits.models import AddFlow, ForgetVisit, RemoveFlow, SeeVisit, SetField, SetWeather
+from sabaka_core.paper.season_card import season_card
 from sabaka_core.run.layout import lay_out
 from sabaka_core.season.constants import constant_table, constants
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, need_of, step
@@ -317,6 +319,21 @@ class Weeks(TestCase):
             self.assertEqual(main(["climates"]), 0)
         self.assertIn("Visits", out.getvalue())
         self.assertIn("Tropical", out.getvalue())
+
+
+class Card(TestCase):
+    def test_an_independent_reader_finds_its_text_on_one_page(self) -> None:
+        """Independent parser: pypdf."""
+        for name in ("bowline", "tree-cavity"):
+            reader = PdfReader(io.BytesIO(season_card(opened(name))))
+            with self.subTest(name):
+                self.assertEqual(len(reader.pages), 1)
+                text = reader.pages[0].extract_text()
+                self.assertIn(opened(name).name, text)
+                for words in ("Visits", "Look out", "Cool temperate", "combs needed"):
+                    self.assertIn(words, text)
+                self.assertNotIn("?", text.replace("How big must it be?", ""))
+        self.assertIn("Follower at", PdfReader(io.BytesIO(season_card(opened("bowline")))).pages[0].extract_text())
 
 
 class Settings(TestCase):

@@ -97,6 +97,10 @@ def _keeping(a: Analysis) -> FieldGroup:
             size("/choices/bee_space_mm", "Bee space kept free", choices.bee_space_mm, "Between comb and wall, square to the wall: 6 to 9.5 mm."),
             size("/choices/floor_gap_mm", "Gap under the combs", choices.floor_gap_mm, "From the combs' tips to floor or litter."),
             size("/choices/cell_mm", "Cell size", choices.cell_mm, "Across the flats of a worker cell."),
+            SizeField(
+                path="/choices/open_combs", label="Combs open at once, at most", quantity=Quantity(value=choices.open_combs, unit="count"),
+                held=True, gloss="A cover slat spans no more of them: 2 to 3 by choice, up to 5.",
+            ),
             choice(
                 "/choices/law", "The law here", choices.law,
                 ("not-asked", "I haven’t asked yet", "Ask your bee inspector: many places want combs that lift out."),

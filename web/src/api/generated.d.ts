@@ -480,6 +480,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{ident}/season-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Season Card
+         * @description The season on one A4 page.
+         */
+        get: operations["server_designs_api_export_season_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{ident}/drawings/{name}": {
         parameters: {
             query?: never;
@@ -1069,7 +1089,8 @@ export interface components {
             /**
              * @default {
              *       "nest_at": "near",
-             *       "items": []
+             *       "items": [],
+             *       "saved": []
              *     }
              */
             run?: components["schemas"]["Run"];
@@ -1149,6 +1170,11 @@ export interface components {
              * @default 5.4
              */
             cell_mm?: number;
+            /**
+             * Open Combs
+             * @default 3
+             */
+            open_combs?: number;
             /**
              * Law
              * @default not-asked
@@ -1337,6 +1363,20 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * Fact
+         * @description Something about the run in words; ``good`` where there is a right and a wrong.
+         */
+        Fact: {
+            text: components["schemas"]["Text"];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** Good */
+            good: boolean | null;
+        };
+        /**
          * Feeder
          * @description A feeder that hangs in the run like a comb.
          */
@@ -1420,6 +1460,20 @@ export interface components {
              * @default []
              */
             mends: components["schemas"]["Mend"][];
+        };
+        /**
+         * FitOut
+         * @description One mix that fills the run, and the edit that hangs it.
+         */
+        FitOut: {
+            text: components["schemas"]["Text"];
+            left: components["schemas"]["Text"];
+            /** Now */
+            now: boolean;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
         };
         /**
          * FixedComb
@@ -1667,6 +1721,7 @@ export interface components {
              *       "bee_space_mm": 9.5,
              *       "floor_gap_mm": 15,
              *       "cell_mm": 5.4,
+             *       "open_combs": 3,
              *       "law": "not-asked",
              *       "basket_long_mm": null,
              *       "basket_high_mm": null
@@ -2004,6 +2059,7 @@ export interface components {
              * @default []
              */
             combs: components["schemas"]["CombCard"][];
+            sheet: components["schemas"]["RunSheet"] | null;
             /**
              * Run
              * @default []
@@ -2075,6 +2131,39 @@ export interface components {
              * @default []
              */
             items?: (components["schemas"]["Gap"] | components["schemas"]["Follower"] | components["schemas"]["Comb"] | components["schemas"]["Feeder"] | components["schemas"]["Excluder"] | components["schemas"]["Divider"] | components["schemas"]["Spacer"])[];
+            /**
+             * Saved
+             * @default []
+             */
+            saved?: components["schemas"]["SavedRun"][];
+        };
+        /**
+         * RunSheet
+         * @description All of it for one chamber.
+         */
+        RunSheet: {
+            /** Fits */
+            fits: components["schemas"]["FitOut"][];
+            /** Slats */
+            slats: components["schemas"]["Fact"][];
+            /** Openings */
+            openings: components["schemas"]["Fact"][];
+            /** Followers */
+            followers: components["schemas"]["Fact"][];
+            /** Excluders */
+            excluders: components["schemas"]["Fact"][];
+            /** Saved */
+            saved: string[];
+        };
+        /**
+         * SavedRun
+         * @description A state of a run kept by name: today, winter, split.
+         */
+        SavedRun: {
+            /** Name */
+            name: string;
+            /** Items */
+            items: (components["schemas"]["Gap"] | components["schemas"]["Follower"] | components["schemas"]["Comb"] | components["schemas"]["Feeder"] | components["schemas"]["Excluder"] | components["schemas"]["Divider"] | components["schemas"]["Spacer"])[];
         };
         /**
          * Season
@@ -2530,9 +2619,9 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
             /** Parts */
-            parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs")[];
+            parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
              * Patches
              * @default true
@@ -2540,6 +2629,34 @@ export interface components {
             patches?: boolean;
             /** Box */
             box?: number | null;
+        };
+        /**
+         * FitRun
+         * @description Fill the run by a mix: so many of each kind of comb, brood first from the entrance on.
+         */
+        FitRun: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "fit-run";
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ForgetRun
+         * @description Take a kept state of the run off the list.
+         */
+        ForgetRun: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "forget-run";
+            /** Index */
+            index: number;
         };
         /**
          * ForgetVisit
@@ -2693,6 +2810,27 @@ export interface components {
             }[];
         };
         /**
+         * PutNucleus
+         * @description Put a small colony behind a follower at one end, with an entrance of its own.
+         */
+        PutNucleus: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "put-nucleus";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "near" | "far";
+            /**
+             * Combs
+             * @default 4
+             */
+            combs?: number;
+        };
+        /**
          * RemoveBarType
          * @description Take away a kind of bar that isn't used.
          */
@@ -2791,6 +2929,19 @@ export interface components {
             role?: ("brood" | "honey") | null;
             /** Contents */
             contents?: ("empty" | "brood" | "pollen" | "nectar" | "honey") | null;
+        };
+        /**
+         * SaveRun
+         * @description Keep the run as it stands under a name; one of that name is replaced.
+         */
+        SaveRun: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "save-run";
+            /** Name */
+            name: string;
         };
         /**
          * SeeVisit
@@ -2913,6 +3064,19 @@ export interface components {
             at: number;
             /** Other */
             other: number;
+        };
+        /**
+         * UseRun
+         * @description Bring a kept state of the run back.
+         */
+        UseRun: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "use-run";
+            /** Index */
+            index: number;
         };
         /**
          * SeasonReport
@@ -5087,6 +5251,26 @@ export interface operations {
         };
     };
     server_designs_api_export_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_api_export_season_card: {
         parameters: {
             query?: never;
             header?: never;

@@ -31,6 +31,7 @@ const router = createBrowserRouter([
     children: [
       { path: "/hive/:id/shape", element: <BenchPage step="shape" /> },
       { path: "/hive/:id/combs", element: <BenchPage step="combs" /> },
+      { path: "/hive/:id/run", element: <BenchPage step="run" /> },
       { path: "/hive/:id/season", element: <BenchPage step="season" /> },
     ],
   },

@@ -1,18 +1,22 @@
 import { useCallback, useEffect, useState } from "react";
 import { useSeasonRod } from "../../api/queries";
-import type { DesignOut, EditOut, Hive } from "../../api/types";
+import type { DesignOut, EditOut, Hive, ReportPart } from "../../api/types";
 import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
+import { RunStep } from "./RunStep";
 import { SeasonStep } from "./SeasonStep";
 import { TopBar } from "./TopBar";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-export type BenchStep = "shape" | "combs" | "season";
+export type BenchStep = "shape" | "combs" | "run" | "season";
+
+/** What a step shows besides the drawing on the desk. */
+const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [] };
 
 interface BenchRoomProps {
   id: string;
@@ -26,7 +30,7 @@ interface BenchRoomProps {
 export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) {
   const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", step === "combs");
+  const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", PARTS[step]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const [week, setWeek] = useState(0);
@@ -76,8 +80,10 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
         <Rail id={id} step={step} findings={bench.report.findings} />
         {step === "combs" ? (
           <CombsStep bench={bench} />
+        ) : step === "run" ? (
+          <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
         ) : step === "season" ? (
-          <SeasonStep bench={bench} week={week} onWeek={setWeek} />
+          <SeasonStep id={id} bench={bench} week={week} onWeek={setWeek} />
         ) : (
           <>
             <Desk bench={bench} pointed={pointed} onPoint={point} />

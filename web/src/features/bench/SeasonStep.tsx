@@ -10,13 +10,14 @@ import { SeenForm } from "./SeenForm";
 import type { Bench } from "./useBench";
 
 interface SeasonStepProps {
+  id: string;
   bench: Bench;
   week: number;
   onWeek: (week: number) => void;
 }
 
 /** The year: charts, a week to look at with its followers on the rod, visits, and what the plan is made from. */
-export function SeasonStep({ bench, week, onWeek }: SeasonStepProps) {
+export function SeasonStep({ id, bench, week, onWeek }: SeasonStepProps) {
   const season = useSeason(bench.document);
   const report = season.data;
   return (
@@ -27,6 +28,10 @@ export function SeasonStep({ bench, week, onWeek }: SeasonStepProps) {
           <p className="soft">
             {report ? `${report.place}; ${report.start}. ` : "Reckoning the year … "}
             {report?.saying}
+          </p>
+          <p className="no-print">
+            <a className="underline underline-offset-4" href={`/api/designs/${id}/season-card`} download>Season card, one A4 page</a>
+            <span className="soft"> as it was last kept</span>
           </p>
           {season.error ? <p role="alert" className="font-medium text-error">{season.error.message}</p> : null}
         </div>
@@ -92,7 +97,7 @@ function Read({ label, value }: { label: string; value: string }) {
 
 const TABS = [["plan", "Plan"], ["seen", "Seen"], ["set", "Set"]] as const;
 
-function SeasonLedger({ bench, report, week, onWeek }: SeasonStepProps & { report: SeasonReport | undefined }) {
+function SeasonLedger({ bench, report, week, onWeek }: Omit<SeasonStepProps, "id"> & { report: SeasonReport | undefined }) {
   const { units } = useSettings();
   const [tab, setTab] = useState<(typeof TABS)[number][0]>("plan");
   return (

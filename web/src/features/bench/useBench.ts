@@ -66,7 +66,7 @@ export function useBench(
   first: EditOut,
   onKept: (document: Hive, label: string) => void,
   formsShown: boolean,
-  combsShown: boolean,
+  stepParts: ReportPart[],
 ): Bench {
   const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, past: [], future: [] });
   const [passing, setPassing] = useState<Report | null>(null);
@@ -84,8 +84,8 @@ export function useBench(
   const turn = useRef<symbol>(Symbol());
 
   useEffect(() => {
-    more.current = [...(formsShown ? (["forms"] as const) : []), ...(combsShown ? (["combs"] as const) : [])];
-  }, [formsShown, combsShown]);
+    more.current = formsShown ? ["forms", ...stepParts] : stepParts;
+  }, [formsShown, stepParts]);
 
   const settle = useCallback((next: Kept) => {
     latest.current = next;
@@ -125,7 +125,7 @@ export function useBench(
         const edit = typeof wish === "function" ? wish(now) : wish;
         if (!edit) return false;
         try {
-          const out = await send(now.document, edit, [...WHOLE, ...combs(more.current), view.current], true, box.current);
+          const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current);
           settle(becoming(out, now));
           if (out.patch.length > 0) onKept(out.document, label);
           return true;
@@ -201,7 +201,7 @@ export function useBench(
           const mine = turn.current;
           waiting.current = null;
           try {
-            const out = await send(latest.current.document, wish, [...LIVE, ...more.current, view.current], false, box.current);
+            const out = await send(latest.current.document, wish, [...new Set([...LIVE, ...more.current, view.current])], false, box.current);
             if (turn.current === mine) {
               setPassing(more.current.includes("forms") ? out.report : { ...out.report, forms: latest.current.report.forms });
             }
@@ -245,12 +245,12 @@ export function useBench(
   );
 
   useEffect(() => {
-    if (combsShown && latest.current.report.combs.length === 0) look(view.current);
-  }, [combsShown, look]);
+    if (stepParts.length > 0) look(view.current);
+  }, [stepParts, look]);
 
   const replace = useCallback(
     async (document: Hive) => {
-      const out = await send(document, { do: "look" }, [...WHOLE, ...combs(more.current), view.current], false, box.current);
+      const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
       settle({ document: out.document, report: out.report, past: [], future: [] });
     },
     [settle],
@@ -275,10 +275,6 @@ export function useBench(
     }),
     [kept, passing, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace],
   );
-}
-
-function combs(parts: ReportPart[]): ReportPart[] {
-  return parts.filter((part) => part === "combs");
 }
 
 function patchEdit(patch: PatchOps | undefined): Edit | null {

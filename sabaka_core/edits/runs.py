@@ -1,0 +1,158 @@
+"""Changes of a whole run: filling it by a mix, a small colony at an end, states kept by name."""
+
+from __future__ import annotations
+
+from sabaka_core.analysis import analyse
+from sabaka_core.document.base import Side
+from sabaka_core.document.chambers import Hole
+from sabaka_core.document.hive import Colony, Hive
+from sabaka_core.document.run import Comb, Follower, RunItem, SavedRun
+from sabaka_core.edits.closing import close_run, is_closed, items_of, with_chamber, with_items
+from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.follower import add_follower, move_follower
+from sabaka_core.edits.openings import HOLE_MM, add_entrance, lowest_clear_mm, nest_hole
+from sabaka_core.errors import InfeasibleError, ParameterError
+
+MOST_SAVED = 12
+
+
+def fit_run(hive: Hive, box: int, counts: dict[str, int]) -> Hive:
+    """The hive with a chamber's run filled by so many combs of each kind.
+
+    Combs that are there keep what is on them, as far as their number goes; brood kinds stand nearest to the
+    entrance. The end gap takes up what is left.
+
+    Raises:
+        ParameterError: there is no such kind, or no comb at all.
+        InfeasibleError: the mix is longer than the run.
+    """
+    known = {kind.id: kind for kind in hive.comb_types}
+    for ident in counts:
+        if ident not in known:
+            raise ParameterError("counts", ident, f"This design has no bar or frame “{ident}”.", "no-such-type")
+    if sum(counts.values()) < 1:
+        raise ParameterError("counts", 0, "A run needs one comb at least.", "no-comb")
+    items = items_of(hive, box)
+    old = [item for item in items if isinstance(item, Comb)]
+    first = next((i for i, item in enumerate(items) if isinstance(item, Comb)), len(items))
+    new: list[RunItem] = []
+    for ident in sorted(counts, key=lambda k: 0 if _is_brood(hive, k, old) else 1):
+        mine = [comb for comb in old if comb.type == ident][: counts[ident]]
+        role = "brood" if _is_brood(hive, ident, old) else "honey"
+        fresh = Comb.model_validate({"type": ident, "role": role})
+        new += [*mine, *[fresh] * (counts[ident] - len(mine))]
+    if hive.chambers[box].run.nest_at == "far":
+        new.reverse()
+    kept = [item for item in items if not isinstance(item, Comb)]
+    before = sum(not isinstance(item, Comb) for item in items[:first])
+    changed = with_items(hive, box, (*kept[:before], *new, *kept[before:]))
+    a = analyse(changed, box)
+    if is_closed(changed, box) or (a.layout.leftover_mm > 0 and a.main_bar is None):
+        return changed
+    closed = close_run(changed, box)
+    if not is_closed(closed, box) and a.layout.leftover_mm < -0.5:
+        raise InfeasibleError(
+            f"That is {-a.layout.leftover_mm:.1f} mm more than the run holds.", "Take fewer, or make the box longer."
+        )
+    return closed
+
+
+def _is_brood(hive: Hive, ident: str, combs: list[Comb]) -> bool:
+    mine = [comb for comb in combs if comb.type == ident]
+    return sum(comb.role == "brood" for comb in mine) * 2 >= len(mine) if mine else ident != "honey"
+
+
+def put_nucleus(hive: Hive, box: int, side: Side, combs: int) -> Hive:
+    """The hive with a small colony behind a follower at one end, and an entrance for it in the other wall.
+
+    Raises:
+        InfeasibleError: there aren't so many combs to spare.
+    """
+    a = analyse(hive, box)
+    number = len(a.layout.combs)
+    if combs > number - 1:
+        raise InfeasibleError(
+            f"The run holds {number} combs: {combs} for a small colony leave none to the large one.",
+            f"At most {max(number - 1, 0)} can go.",
+        )
+    chamber = hive.chambers[box]
+    if any(c.chamber == chamber.id and c.stretch == f"{side}-end" for c in hive.colonies):
+        raise InfeasibleError(f"There is a colony at the {side} end already.", "Choose the other end.")
+    if not any(isinstance(item, Follower) and item.side == side for item in items_of(hive, box)):
+        hive = add_follower(hive, box, side)
+    order = analyse(hive, box).layout.combs
+    # The follower's face toward the large colony stands at the first comb that stays there.
+    face = order[combs].start_mm if side == "near" else order[-combs - 1].end_mm
+    moved = move_follower(hive, box, side, face)
+    moved = _with_way_out(moved, box)
+    a = analyse(moved, box)
+    near, far = a.layout.near, a.layout.far
+    start, end = (0.0, near.start_mm) if side == "near" and near else (far.end_mm if far else 0.0, a.run_mm)
+    hole = Hole(
+        wall="right",
+        at_mm=round((start + end) / 2, 1),
+        height_mm=round(max(lowest_clear_mm(a), 20.0), 1),
+        diameter_mm=HOLE_MM,
+    )
+    taken = {colony.id for colony in hive.colonies}
+    ident = next(f"nucleus-{n}" for n in range(1, 30) if f"nucleus-{n}" not in taken)
+    colony = Colony.model_validate(
+        {
+            "id": ident,
+            "name": f"nucleus, {side} end",
+            "chamber": chamber.id,
+            "stretch": f"{side}-end",
+            "strength": "nucleus",
+        }
+    )
+    return add_entrance(moved, box, hole).model_copy(update={"colonies": (*moved.colonies, colony)})
+
+
+def _with_way_out(hive: Hive, box: int) -> Hive:
+    """The hive with an open entrance between its followers: one that is there, or a new one."""
+    a = analyse(hive, box)
+    inside = [placed for placed in a.entrances if placed.in_nest]
+    if any(placed.entrance.is_open for placed in inside):
+        return hive
+    if inside:
+        return replace_value(hive, f"{a.path}/entrances/{inside[0].index}/setting", "open")
+    return add_entrance(hive, box, nest_hole(a))
+
+
+def save_run(hive: Hive, box: int, name: str) -> Hive:
+    """The hive with a chamber's run kept under a name."""
+    if not name.strip():
+        raise ParameterError("run-name", name, "Give this state of the run a name.", "missing")
+    chamber = hive.chambers[box]
+    others = [state for state in chamber.run.saved if state.name != name.strip()]
+    if len(others) >= MOST_SAVED:
+        raise ParameterError("run-name", name, f"{MOST_SAVED} states are kept already: take one off first.", "too-many")
+    saved = (*others, SavedRun(name=name.strip(), items=chamber.run.items))
+    run = chamber.run.model_copy(update={"saved": saved})
+    return with_chamber(hive, box, chamber.model_copy(update={"run": run}))
+
+
+def use_run(hive: Hive, box: int, index: int) -> Hive:
+    """The hive with a kept state of the run brought back; kinds that are gone are named."""
+    state = _saved(hive, box, index)
+    known = {kind.id for kind in hive.comb_types}
+    gone = {item.type for item in state.items if isinstance(item, Comb)} - known
+    if gone:
+        raise InfeasibleError(f"That state hangs on {', '.join(sorted(gone))}, which this design no longer has.")
+    return with_items(hive, box, state.items)
+
+
+def forget_run(hive: Hive, box: int, index: int) -> Hive:
+    """The hive without one kept state."""
+    _saved(hive, box, index)
+    chamber = hive.chambers[box]
+    saved = chamber.run.saved[:index] + chamber.run.saved[index + 1 :]
+    run = chamber.run.model_copy(update={"saved": saved})
+    return with_chamber(hive, box, chamber.model_copy(update={"run": run}))
+
+
+def _saved(hive: Hive, box: int, index: int) -> SavedRun:
+    saved = hive.chambers[box].run.saved
+    if not 0 <= index < len(saved):
+        raise ParameterError("index", index, "There is no such state of the run.", "no-such-state")
+    return saved[index]

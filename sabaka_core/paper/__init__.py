@@ -1,0 +1,1 @@
+"""Sheets of paper: what hangs in the shed."""

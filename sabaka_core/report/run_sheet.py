@@ -1,0 +1,259 @@
+"""The run laid out for the keeper: mixes that fill it, cover slats, openings, follower boards, ways round an excluder."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import combinations
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.chambers import Disc
+from sabaka_core.document.run import Comb, Excluder, Follower
+from sabaka_core.edits.closing import least_gap_mm
+from sabaka_core.findings.openings import stretch_of
+from sabaka_core.frames.fit import moved_mm
+from sabaka_core.quantity import Quantity, mm, text
+from sabaka_core.report.models import Fact, FitOut, RunSheet
+from sabaka_core.run.covers import slats
+from sabaka_core.run.entrances import opening_area_mm2
+from sabaka_core.run.fit import Fit, Kind, fits
+from sabaka_core.run.layout import item_length_mm, lay_out
+from sabaka_core.sources import practice
+
+SHOWN = 6
+# Bees pass a gap wider than this, a queen too.
+WAY_ROUND_MM = 3.0
+# A slot 75 long and 8 high.
+LEAST_SLOT_CM2 = 6.0
+
+
+def run_sheet(a: Analysis) -> RunSheet:
+    """The run's sheet of a chamber."""
+    return RunSheet(
+        fits=tuple(_fit_out(a, fit) for fit in solve(a)[:SHOWN]),
+        slats=tuple(_slats(a)),
+        openings=tuple(_openings(a)),
+        followers=tuple(_followers(a)),
+        excluders=tuple(_excluders(a)),
+        saved=states(a),
+    )
+
+
+def kinds_of(a: Analysis) -> list[Kind]:
+    """The kinds of comb that the run holds, brood ones first."""
+    combs = [p.item for p in a.layout.combs if isinstance(p.item, Comb)]
+    kinds = []
+    for kind in a.carriers:
+        mine = [comb for comb in combs if comb.type == kind.id]
+        brood = sum(comb.role == "brood" for comb in mine) * 2 >= len(mine)
+        kinds.append(Kind(kind.id, kind.spacing_mm, brood))
+    return sorted(kinds, key=lambda k: not k.brood)[:3]
+
+
+def kept_mm(a: Analysis) -> float:
+    """What has to stay in the run besides combs: boards, excluders, a feeder's room [mm]."""
+    types = {kind.id: kind for kind in a.hive.comb_types}
+    total = 0.0
+    for item in a.chamber.run.items:
+        if item.kind == "gap":
+            total += least_gap_mm(item)
+        elif not isinstance(item, Comb):
+            total += item_length_mm(item, types)
+    return total
+
+
+def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None) -> list[Fit]:
+    """The run solver's answers for a chamber, the mix as it is now wished for unless another is named."""
+    kinds = kinds_of(a)
+    if not kinds or a.cavity.varies:
+        return []
+    if brood_share is None and a.layout.combs:
+        ids = {kind.id for kind in kinds if kind.brood}
+        brood = sum(isinstance(p.item, Comb) and p.item.type in ids for p in a.layout.combs)
+        brood_share = brood / len(a.layout.combs)
+    return fits(a.run_mm, kept_mm(a), kinds, brood_share, wish)
+
+
+def _fit_out(a: Analysis, fit: Fit) -> FitOut:
+    kinds = kinds_of(a)
+    parts = [
+        f"{n} {a.hive.comb_type(k.id).name}{'s' if n != 1 else ''}" for n, k in zip(fit.counts, kinds, strict=True) if n
+    ]
+    now: dict[str, int] = {}
+    for placed in a.layout.combs:
+        if isinstance(placed.item, Comb):
+            now[placed.item.type] = now.get(placed.item.type, 0) + 1
+    counts = {k.id: n for n, k in zip(fit.counts, kinds, strict=True)}
+    return FitOut(
+        text=text(" and ".join(parts) or "none"),
+        left=text(
+            "{left} left over; fits {length} exactly; one more needs {more}",
+            left=mm(fit.leftover_mm), length=mm(fit.length_mm), more=mm(fit.one_more_mm),
+        ),
+        now={k: n for k, n in counts.items() if n} == now,
+        edit={"do": "fit-run", "counts": counts},
+    )  # fmt: skip
+
+
+def _slats(a: Analysis) -> Iterator[Fact]:
+    cover = next((c for c in a.hive.covers if c.kind == "slats"), None)
+    if a.layout.crossed or not a.layout.combs or a.cavity.varies:
+        return
+    made = slats(a.layout, a.hive.choices.open_combs)
+    for number, slat in enumerate(made, start=1):
+        over = (
+            "followers and gap"
+            if slat.first is None
+            else f"comb {slat.first}"
+            if slat.first == slat.last
+            else f"combs {slat.first} to {slat.last}"
+        )
+        words = f"{number}. over {over}, {{wide}} wide" + ("" if slat.made == "plain" else f", {slat.made}")
+        yield Fact(text=text(words, wide=mm(slat.wide_mm)))
+    if a.hive.roof is not None:
+        thick = sum(c.thickness_mm for c in a.hive.covers)
+        jar = practice("feeder_jar").number
+        need = thick + jar
+        yield Fact(
+            text=text(
+                "Under the roof {have}; covers and a jar feeder take {need}",
+                have=mm(a.hive.roof.clearance_mm),
+                need=mm(need),
+            ),
+            why=practice("feeder_jar").why,
+            good=a.hive.roof.clearance_mm >= need,
+        )
+    if cover is None and a.main_bar is None:
+        yield Fact(text=text("These frames need covers: slats as wide as listed, or a cloth under the lid."), good=None)
+
+
+def _openings(a: Analysis) -> Iterator[Fact]:
+    wild = practice("wild_entrance")
+    opened = [placed for placed in a.entrances if placed.entrance.is_open]
+    for _, colony in a.colonies:
+        low, high = stretch_of(a, colony)
+        mine = [p for p in opened if p.start_mm >= low - 1e-6 and p.end_mm <= high + 1e-6]
+        area = sum(opening_area_mm2(p.entrance) for p in mine) / 100
+        slot = area * 100 / 8.0
+        yield Fact(
+            text=text(
+                f"“{colony.name}” flies through {{area}}, as much as a slot {{slot}} wide and 8 high",
+                area=Quantity(value=area, unit="cm2"), slot=mm(slot),
+            ),
+            why=wild.why + " A slot of 75 to 100 mm is ample.",
+            good=LEAST_SLOT_CM2 <= area <= wild.span[1] + 1e-6,
+        )  # fmt: skip
+    discs = [p for p in a.entrances if isinstance(p.entrance, Disc)]
+    for one, two in combinations(discs, 2):
+        if one.entrance.wall == two.entrance.wall and isinstance(one.entrance, Disc):
+            apart = abs(one.middle_mm - two.middle_mm)
+            if apart < 2 * one.entrance.disc_mm:
+                yield Fact(
+                    text=text(f"{one.label} and {two.label.lower()} stand {{apart}} apart", apart=mm(apart)),
+                    why="Discs stand at least a disc apart, or they can’t be turned.", good=apart >= one.entrance.disc_mm * 2 - 1e-6,
+                )  # fmt: skip
+    yield from _two_colonies(a)
+    brood = [p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.contents == "brood"]
+    if brood:
+        yield Fact(
+            text=text(
+                "A screen under the brood reaches from {low} to {high}",
+                low=mm(brood[0].start_mm),
+                high=mm(brood[-1].end_mm),
+            ),
+            why="Open floor under the brood lets mites and damp fall out, and leaves the rest of the floor warm.",
+        )
+
+
+def _two_colonies(a: Analysis) -> Iterator[Fact]:
+    least = practice("colonies_apart").number
+    for (_, one), (_, two) in combinations(a.colonies, 2):
+        places = []
+        for colony in (one, two):
+            low, high = stretch_of(a, colony)
+            places.append([p for p in a.entrances if p.entrance.is_open and low - 1e-6 <= p.middle_mm <= high + 1e-6])
+        shared = {p.index for p in places[0]} & {p.index for p in places[1]}
+        if shared:
+            yield Fact(
+                text=text(f"“{one.name}” and “{two.name}” share an entrance."),
+                why="Two queens behind one hole: bees drift and fight.",
+                good=False,
+            )
+        elif places[0] and places[1]:
+            pairs = [(p, q) for p in places[0] for q in places[1]]
+            apart = min(abs(p.middle_mm - q.middle_mm) for p, q in pairs)
+            other_side = all(p.entrance.wall != q.entrance.wall for p, q in pairs)
+            yield Fact(
+                text=text(f"“{one.name}” and “{two.name}” fly {{apart}} apart{', from different walls' if other_side else ''}", apart=mm(apart)),
+                why=practice("colonies_apart").why, good=other_side or apart >= least,
+            )  # fmt: skip
+
+
+def _followers(a: Analysis) -> Iterator[Fact]:
+    for placed in (a.layout.near, a.layout.far):
+        if placed is None or not isinstance(placed.item, Follower):
+            continue
+        board = placed.item
+        height = a.section.height_mm - board.foot_gap_mm
+        top = 2 * (a.section.half_width_mm(0.0) - board.side_clearance_mm)
+        foot = 2 * (a.section.half_width_mm(height) - board.side_clearance_mm)
+        swing = moved_mm(height)
+        extra = ""
+        if a.chamber.litter.kind == "trough":
+            extra = f"; its foot shaped to the trough, {a.chamber.litter.width_mm:.0f} × {a.chamber.litter.sunk_mm:.0f}"
+        yield Fact(
+            text=text(
+                f"{board.side.capitalize()} follower: {{top}} wide at the top, {{foot}} at the foot, {{high}} high, {{thick}} thick{extra}",
+                top=mm(top), foot=mm(foot), high=mm(height), thick=mm(board.thickness_mm),
+            ),
+        )  # fmt: skip
+        stands = board.foot_gap_mm == 0
+        yield Fact(
+            text=text(
+                "Grain level, it grows and shrinks {swing} in height: its foot clears the floor by {least} to {most}",
+                swing=mm(swing), least=mm(max(board.foot_gap_mm - swing, 0.0)), most=mm(board.foot_gap_mm + swing),
+            ),
+            why=practice("wood_movement").why,
+            good=None if stands else board.foot_gap_mm - swing >= 6.0,
+        )  # fmt: skip
+
+
+def _excluders(a: Analysis) -> Iterator[Fact]:
+    for placed in a.layout.placed:
+        if isinstance(placed.item, Excluder):
+            gap = (a.rest_span_mm - a.section.top_mm) / 2
+            yield Fact(
+                text=text("Excluder at {at}: close it to walls, floor and cover", at=mm(placed.start_mm)),
+                why="A queen passes any gap over 3 mm.",
+            )
+            yield Fact(
+                text=text("Over the rests a way of {gap} stays open: plug it", gap=mm(gap)), good=gap <= WAY_ROUND_MM
+            )
+    mine = [p for p in a.hive.passages if p.excluder and a.chamber.id in (p.from_chamber, p.to_chamber)]
+    for passage in mine:
+        other = passage.to_chamber if passage.from_chamber == a.chamber.id else passage.from_chamber
+        yield Fact(
+            text=text(f"Excluder to {other.replace('-', ' ')}: ways round it"),
+            why="Slots of 4.1 to 4.4 mm stop a queen; any other gap over 3 mm doesn’t.",
+        )
+        frame = a.main_frame
+        if frame is not None:
+            over = a.fit(frame).nominal.over
+            yield Fact(
+                text=text("over the frames {over}, unless covers lie on the dividing wall", over=mm(max(over, 0.0))),
+                good=over <= WAY_ROUND_MM,
+            )
+        if a.chamber.rest.kind == "rebate" and a.chamber.combs == "along":
+            yield Fact(
+                text=text("through the rests’ ends, {deep} deep: plug them", deep=mm(a.chamber.rest.depth_mm)),
+                good=None,
+            )
+
+
+def states(a: Analysis) -> tuple[str, ...]:
+    """Names of the kept states of the run, with how many combs each holds."""
+    names = []
+    for state in a.chamber.run.saved:
+        run = a.chamber.run.model_copy(update={"items": state.items})
+        layout = lay_out(a.hive, a.chamber.model_copy(update={"run": run}))
+        names.append(f"{state.name}: {len(layout.nest_combs)} combs")
+    return tuple(names)

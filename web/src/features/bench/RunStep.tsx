@@ -1,0 +1,231 @@
+import { useState } from "react";
+import type { Fact, RunSheet } from "../../api/types";
+import { numberPlace } from "../../drawing/Numbers";
+import { Sheet } from "../../drawing/Sheet";
+import { Grip } from "../../drawing/Grip";
+import { sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Problem } from "../../ui/Problem";
+import { DimensionField } from "./DimensionField";
+import { readyEdit } from "./edits";
+import { Flags } from "./Flags";
+import { Legend } from "./Legend";
+import { RunTab } from "./RunTab";
+import type { Bench } from "./useBench";
+import { useHandles } from "./useHandles";
+
+interface RunStepProps {
+  bench: Bench;
+  chosen: number | null;
+  onChoose: (index: number | null) => void;
+  pointed: string | null;
+  onPoint: (finding: string) => void;
+}
+
+/** The run from above and in its long section, mixes that fill it, covers, openings, boards, kept states. */
+export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepProps) {
+  const { units } = useSettings();
+  const handles = useHandles(bench, units);
+  const { plan, along } = bench.report.drawings;
+  const sheet = bench.report.sheet;
+  return (
+    <>
+      <main id="sheet" className="flex min-h-0 flex-col overflow-auto bg-base-100 md:border-r md:border-base-content">
+        <div className="px-5 pt-4">
+          <h1 className="text-3xl leading-tight">Run</h1>
+          <p className="soft">From above and along. Choose a comb, drag a follower; the rod below is the same run.</p>
+        </div>
+        {[plan, along].map((drawing) =>
+          drawing ? (
+            <Sheet
+              key={drawing.name}
+              drawing={drawing}
+              className="h-56 shrink-0 md:h-auto md:min-h-48 md:grow md:shrink"
+              chosen={chosen}
+              onItem={onChoose}
+              overlay={(t, size) => (
+                <>
+                  {drawing.handles.map((handle) => (
+                    <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
+                  ))}
+                  {drawing.shapes.map((shape) => {
+                    const at = numberPlace(shape, t);
+                    if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
+                    return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
+                  })}
+                  <Flags findings={bench.report.findings} drawing={drawing.name === "plan" ? "plan" : "along"} box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+                </>
+              )}
+            />
+          ) : null,
+        )}
+        <div className="px-5 pb-1.5"><Legend /></div>
+      </main>
+      <RunLedger bench={bench} sheet={sheet} chosen={chosen} onChoose={onChoose} />
+    </>
+  );
+}
+
+const TABS = [["fit", "Fit"], ["combs", "Combs"], ["covers", "Openings"], ["kept", "States"]] as const;
+type Tab = (typeof TABS)[number][0];
+
+interface RunLedgerProps {
+  bench: Bench;
+  sheet: RunSheet | null;
+  chosen: number | null;
+  onChoose: (index: number | null) => void;
+}
+
+function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
+  const [tab, setTab] = useState<Tab>("fit");
+  const shown: Tab = chosen !== null && tab === "fit" ? "combs" : tab;
+  return (
+    <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
+      <div role="tablist" aria-label="Ledger" className="no-print flex border-b border-[var(--line)] px-4">
+        {TABS.map(([name, words]) => (
+          <button
+            key={name}
+            type="button"
+            role="tab"
+            id={`run-${name}`}
+            aria-selected={shown === name}
+            aria-controls="run-panel"
+            className={`min-h-9 border-b-2 px-2 ${shown === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
+            onClick={() => {
+              setTab(name);
+              if (name === "fit") onChoose(null);
+            }}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      <div id="run-panel" role="tabpanel" aria-labelledby={`run-${shown}`} tabIndex={0} className="min-h-0 grow overflow-auto px-4 py-3">
+        {shown === "fit" && sheet ? <FitTab bench={bench} sheet={sheet} /> : null}
+        {shown === "combs" ? <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> : null}
+        {shown === "covers" && sheet ? <Openings sheet={sheet} /> : null}
+        {shown === "kept" && sheet ? <States bench={bench} sheet={sheet} /> : null}
+      </div>
+    </aside>
+  );
+}
+
+function FitTab({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
+  const { units } = useSettings();
+  return (
+    <>
+      <h2 className="text-lg">What fills it</h2>
+      {sheet.fits.length === 0 ? <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p> : null}
+      <ol className="border-t border-[var(--line)]" data-testid="fits">
+        {sheet.fits.map((fit) => {
+          const words = sentence(fit.text, units);
+          return (
+            <li key={words} className="border-b border-[var(--line)] py-1.5">
+              <div className="flex items-baseline gap-2">
+                <span className="grow font-semibold">{words}</span>
+                {fit.now ? (
+                  <span className="text-accent">as it is</span>
+                ) : (
+                  <button
+                    type="button"
+                    className="min-h-7 rounded border border-base-content px-2"
+                    onClick={() => void bench.commit(readyEdit(fit.edit), `Filled with ${words}`, "fit")}
+                  >
+                    Fill so
+                  </button>
+                )}
+              </div>
+              <span className="soft text-xs">{sentence(fit.left, units)}</span>
+            </li>
+          );
+        })}
+      </ol>
+      <p className="soft mt-1 text-xs">Nearest to the mix there is now, then least left over, then most combs.</p>
+      <Colonies bench={bench} />
+      <Problem id="fit-problem">{bench.trouble?.source === "fit" ? bench.trouble.reason : null}</Problem>
+    </>
+  );
+}
+
+function Colonies({ bench }: { bench: Bench }) {
+  const [combs, setCombs] = useState("4");
+  const put = (side: "near" | "far") => {
+    void bench.commit({ do: "put-nucleus", side, combs: Number(combs) }, `Small colony at the ${side} end`, "fit");
+  };
+  return (
+    <>
+      <h2 className="mt-4 text-lg">Another colony in it</h2>
+      <div className="flex flex-wrap items-center gap-2 border-t border-[var(--line)] pt-1.5">
+        <label className="flex items-center gap-2">
+          on
+          <input type="number" min={1} max={60} className="h-8 w-16 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right" value={combs} onChange={(event) => { setCombs(event.target.value); }} />
+          combs
+        </label>
+        <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("near"); }}>At the near end</button>
+        <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("far"); }}>At the far end</button>
+      </div>
+      <p className="soft mt-1 text-xs">A follower parts them; the small colony gets an entrance of its own in the other wall.</p>
+    </>
+  );
+}
+
+function Openings({ sheet }: { sheet: RunSheet }) {
+  return (
+    <>
+      <Facts title="Entrances and floor" facts={sheet.openings} />
+      <Facts title="Cover slats, from the near end" facts={sheet.slats} />
+      <Facts title="Follower boards" facts={sheet.followers} />
+      {sheet.excluders.length > 0 ? <Facts title="Ways round an excluder" facts={sheet.excluders} /> : null}
+    </>
+  );
+}
+
+function Facts({ title, facts }: { title: string; facts: Fact[] }) {
+  const { units } = useSettings();
+  return (
+    <section className="mb-3">
+      <h2 className="text-lg">{title}</h2>
+      {facts.length === 0 ? <p className="soft border-t border-[var(--line)]">Nothing to say here.</p> : null}
+      <ul className="border-t border-[var(--line)]">
+        {facts.map((fact) => {
+          const words = sentence(fact.text, units);
+          return (
+            <li key={words} className={`leading-6 ${fact.good === false ? "font-semibold text-error" : ""}`} title={fact.why}>
+              {fact.good === false ? "✗ " : ""}
+              {words}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
+  const [name, setName] = useState("");
+  return (
+    <>
+      <h2 className="text-lg">States of this run</h2>
+      <form
+        className="flex gap-2 border-t border-[var(--line)] pt-1.5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void bench.commit({ do: "save-run", name }, `Run kept as ${name}`, "run-name");
+        }}
+      >
+        <input aria-label="Name of this state" placeholder="today, winter, split …" className="h-8 min-w-0 grow rounded border border-[var(--line)] bg-base-100 px-1.5" value={name} onChange={(event) => { setName(event.target.value); }} />
+        <button type="submit" className="min-h-8 rounded border border-base-content px-2">Keep it</button>
+      </form>
+      <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
+      <ul className="mt-2" data-testid="states">
+        {sheet.saved.map((words, index) => (
+          <li key={words} className="flex items-baseline gap-3 border-b border-[var(--line)] py-1">
+            <span className="grow">{words}</span>
+            <button type="button" className="underline underline-offset-4" onClick={() => void bench.commit({ do: "use-run", index }, `Run as ${words}`, "run-name")}>Bring back</button>
+            <button type="button" className="underline underline-offset-4" aria-label={`Take off ${words}`} onClick={() => void bench.commit({ do: "forget-run", index }, `${words} taken off`, "run-name")}>Off</button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
