@@ -13,7 +13,7 @@ from sabaka_core.edits.follower import add_follower, move_follower, remove_follo
 from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
-from sabaka_core.edits.openings import add_entrance, new_entrance, remove_entrance
+from sabaka_core.edits.openings import add_entrance, new_entrance, plug_beyond, remove_entrance
 from sabaka_core.edits.patches import apply_patch
 from sabaka_core.edits.runs import fit_run, forget_run, put_nucleus, save_run, use_run
 from sabaka_core.edits.season import add_flow, forget_visit, remove_flow, see_visit, set_weather
@@ -61,12 +61,12 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
         case edit_models.SetSection():
             return replace_section(hive, box, edit.section)
         case edit_models.Drop():
-            return drop(hive, box, edit)
+            return plug_beyond(hive, drop(hive, box, edit), box)
         case edit_models.Nudge():
-            return nudge(hive, box, edit)
+            return plug_beyond(hive, nudge(hive, box, edit), box)
         case edit_models.MoveFollower():
             at = parse_length(edit.text, edit.units, f"follower-{edit.side}")
-            return move_follower(hive, box, edit.side, at, snap=False)
+            return plug_beyond(hive, move_follower(hive, box, edit.side, at, snap=False), box)
         case edit_models.InsertComb():
             return insert_comb(hive, box, edit.at, edit.type, edit.role)
         case edit_models.RemoveItem():

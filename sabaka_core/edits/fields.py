@@ -94,7 +94,7 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_length(typed, units, path)
     if name.endswith("_deg"):
         return parse_angle(typed, path)
-    if name in _NUMBERS or "/season/constants/" in path:
+    if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path or "/monthly_c/" in path):
         return parse_number(typed, path)
     if name in ("count", "boxes", "frames", "shelves", "visit_days", "open_combs"):
         number = parse_number(typed, path)

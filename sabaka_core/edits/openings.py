@@ -9,6 +9,8 @@ from sabaka_core.document.chambers import Disc, Entrance, Hole, Slot
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.errors import ParameterError
+from sabaka_core.run.entrances import place_entrances
+from sabaka_core.run.layout import lay_out
 from sabaka_core.sources import practice
 
 HOLE_MM = 25.0
@@ -51,6 +53,24 @@ def new_entrance(analysis: Analysis, kind: str) -> Entrance:
     if kind == "disc":
         return Disc(**place, disc_mm=100.0, opening_mm=38.0)
     return hole
+
+
+def plug_beyond(before: Hive, after: Hive, box: int) -> Hive:
+    """The hive after a follower was moved, with the entrances plugged that it left beyond itself.
+
+    Only those that led to the nest before; the last open one is left for the keeper to decide about.
+    """
+    chamber = after.chambers[box]
+    was = {p.index for p in place_entrances(before.chambers[box], lay_out(before, before.chambers[box])) if p.in_nest}
+    placed = place_entrances(chamber, lay_out(after, chamber))
+    left = [p for p in placed if p.index in was and p.entrance.is_open and not p.in_nest]
+    if not left or not any(p.entrance.is_open and p.in_nest for p in placed):
+        return after
+    gone = {p.index for p in left}
+    entrances = tuple(
+        e.model_copy(update={"setting": "plugged"}) if i in gone else e for i, e in enumerate(chamber.entrances)
+    )
+    return with_chamber(after, box, chamber.model_copy(update={"entrances": entrances}))
 
 
 def remove_entrance(hive: Hive, box: int, index: int) -> Hive:

@@ -16,7 +16,7 @@ from sabaka_core import InfeasibleError, ParameterError, apply_edit, build_repor
 from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import leftover_mm
-from sabaka_core.edits.models import FitRun, ForgetRun, PutNucleus, SaveRun, UseRun
+from sabaka_core.edits.models import Drop, FitRun, ForgetRun, PutNucleus, SaveRun, UseRun
 from sabaka_core.report.run_sheet import kept_mm, run_sheet, solve
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
@@ -142,6 +142,22 @@ class WholeRuns(TestCase):
             apply_edit(design, SaveRun(name="  "))
         with self.assertRaises(ParameterError):
             apply_edit(design, UseRun(index=4))
+
+
+class Plugging(TestCase):
+    def test_an_entrance_that_a_follower_passes_is_plugged(self) -> None:
+        """Bowline's second hole stands at 190: the near follower goes past the first, at 130."""
+        design = opened("bowline")
+        moved = apply_edit(design, Drop(handle="follower-near", x_mm=160.0))
+        settings = [e.setting for e in moved.chambers[0].entrances]
+        self.assertEqual([e.setting for e in design.chambers[0].entrances][:2], ["open", "open"])
+        self.assertEqual(settings[:2], ["plugged", "open"])
+        self.assertEqual(build_report(moved, ("findings",)).findings, ())
+
+    def test_the_last_open_one_is_left_to_the_keeper(self) -> None:
+        moved = apply_edit(opened("bowline"), Drop(handle="follower-near", x_mm=400.0))
+        codes = {f.code for f in build_report(moved, ("findings",)).findings}
+        self.assertIn("entrance-beyond-follower", codes)
 
 
 class Slats(TestCase):

@@ -64,7 +64,7 @@ export function SeenForm({ bench, day, units }: SeenFormProps) {
             <button
               type="button"
               className="underline underline-offset-4"
-              aria-label={`Take back ${each.day}`}
+              aria-label={`Off: ${each.day}`}
               onClick={() => void bench.commit({ do: "forget-visit", index }, `${each.day} taken back`, "seen")}
             >
               Off
