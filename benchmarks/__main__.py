@@ -76,6 +76,7 @@ def in_process(yard: float) -> None:
     study = slope_study(analyse(validate_hive(thirty_bars())))
     assert study is not None
     show("slope sweep, 200 points", statistics.median(timed(lambda: study.points(199), 20)), 100, "ms", yard)
+    season_speed(yard)
     slowest = ("", 0.0)
     for file in sorted((ROOT / "examples").glob("*.json")):
         hive = validate_hive(json.loads(file.read_text("utf-8")))
@@ -92,6 +93,33 @@ def in_process(yard: float) -> None:
         hive = validate_hive(document)
         median = statistics.median(timed(lambda hive=hive: build_report(hive), 30))  # type: ignore[misc]
         print(f"  growth: {bars:3} bars {median:6.1f} ms, {median / bars * 1000:6.1f} µs a bar")
+
+
+def season_speed(yard: float) -> None:
+    """A year's plan of sixty combs, and the run solver for sixty places and three widths."""
+    from sabaka_core import validate_hive
+    from sabaka_core.analysis import analyse
+    from sabaka_core.document.season import Season
+    from sabaka_core.run.fit import Kind, fits
+    from sabaka_core.season.plan import plan_of
+
+    document = thirty_bars()
+    document["chambers"][0]["length_mm"] += 1200.0
+    a = analyse(validate_hive(document))
+    median = statistics.median(timed(lambda: plan_of(a, Season(peak_laying=2000.0)), 15))
+    show("a year's plan, daily steps, room for 60 combs", median, 60, "ms", yard)
+    start = time.perf_counter()
+    for number in range(200):
+        plan_of(a, Season(visit_days=7 + number % 14))
+    show("two hundred seasons", time.perf_counter() - start, 10, "s", yard)
+    kinds = [Kind("a", 32.0, True), Kind("b", 35.0, True), Kind("c", 38.0, False)]
+    show(
+        "run solver, 60 places, three widths",
+        statistics.median(timed(lambda: fits(2200, 100, kinds, 0.5), 15)),
+        50,
+        "ms",
+        yard,
+    )
 
 
 @contextmanager

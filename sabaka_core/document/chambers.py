@@ -76,12 +76,15 @@ class _Entrance(Part):
     """Common part of every entrance.
 
     ``at_mm`` is the centre: along the run on a side wall, across from the middle on an end.
-    ``height_mm`` is the lower edge above the floor.
+    ``height_mm`` is the lower edge above the floor. A porch makes a high entrance act low.
     """
 
     wall: Wall
     at_mm: Offset
     height_mm: Clearance
+    porch: bool = False
+    mouse_guard: bool = False
+    landing_board: bool = False
 
 
 class Hole(_Entrance):

@@ -16,7 +16,7 @@ from sabaka_core.edits.models import Edit
 from sabaka_core.edits.openings import add_entrance, new_entrance, plug_beyond, remove_entrance
 from sabaka_core.edits.patches import apply_patch
 from sabaka_core.edits.runs import fit_run, forget_run, put_nucleus, save_run, use_run
-from sabaka_core.edits.season import add_flow, forget_visit, remove_flow, see_visit, set_weather
+from sabaka_core.edits.season import add_flow, forget_visit, own_months, remove_flow, see_visit, set_weather
 from sabaka_core.edits.sizing import size_box
 from sabaka_core.edits.stock import (
     add_bar_type,
@@ -117,6 +117,8 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return see_visit(hive, edit)
         case edit_models.ForgetVisit():
             return forget_visit(hive, edit.index)
+        case edit_models.OwnMonths():
+            return own_months(hive)
         case edit_models.SetWeather():
             return set_weather(hive, edit.table)
         case edit_models.Patch():

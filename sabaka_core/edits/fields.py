@@ -101,7 +101,7 @@ def read_value(path: str, typed: str, units: System) -> Any:
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")
         return int(number)
-    if name in ("insulated", "feeding_hole", "excluder"):
+    if name in ("insulated", "feeding_hole", "excluder", "porch", "mouse_guard", "landing_board"):
         return typed == "yes"
     return typed
 

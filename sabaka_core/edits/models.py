@@ -277,6 +277,12 @@ class ForgetVisit(_Edit):
     index: Index
 
 
+class OwnMonths(_Edit):
+    """Write the climate's monthly means down, so that each can be set."""
+
+    do: Literal["own-months"] = "own-months"
+
+
 class SetWeather(_Edit):
     """Take monthly means from a table of daily weather."""
 
@@ -325,6 +331,7 @@ Edit = Annotated[
     | RemoveFlow
     | SeeVisit
     | ForgetVisit
+    | OwnMonths
     | SetWeather
     | Patch,
     Field(discriminator="do"),

@@ -79,3 +79,11 @@ def forget_visit(hive: Hive, index: int) -> Hive:
 def set_weather(hive: Hive, table: str) -> Hive:
     """The hive with monthly means out of a table of daily weather."""
     return _with(hive, _season(hive), monthly_c=monthly_from_csv(table))
+
+
+def own_months(hive: Hive) -> Hive:
+    """The hive with its climate's monthly means written down, to be changed one by one; again, and they go."""
+    season = _season(hive)
+    row = climates().get(season.climate)
+    means = () if season.monthly_c or row is None else row.means
+    return _with(hive, season, monthly_c=means)

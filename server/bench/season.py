@@ -11,6 +11,7 @@ from pydantic import Field
 from sabaka_core import validate_hive
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.season.report import SeasonReport, season_report, season_rod
+from sabaka_core.units import System, parse_length
 from server.auth import keeper_only
 from server.problems import REFUSALS
 
@@ -18,10 +19,11 @@ router = Router(auth=keeper_only)
 
 
 class SeasonIn(Schema):
-    """A design; another length of its run to hold the need against, if wanted."""
+    """A design; another length of its run to hold the need against, as it was typed, if wanted."""
 
     document: dict[str, Any]
-    other_mm: Annotated[float, Field(gt=0, le=20_000)] | None = None
+    other: Annotated[str, Field(max_length=40)] = ""
+    units: System = "mm"
 
 
 class WeekIn(Schema):
@@ -34,7 +36,8 @@ class WeekIn(Schema):
 @router.post("/plan", response={200: SeasonReport, **REFUSALS})
 def plan(request: HttpRequest, payload: SeasonIn) -> HttpResponse:
     """The plan of a year."""
-    report = season_report(validate_hive(payload.document), payload.other_mm)
+    other = parse_length(payload.other, payload.units, "other") if payload.other.strip() else None
+    report = season_report(validate_hive(payload.document), other)
     return HttpResponse(report.model_dump_json(), content_type="application/json")
 
 

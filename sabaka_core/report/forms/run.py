@@ -64,9 +64,15 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
             ),
             size(f"{at}/side_clearance_mm", "Clear of the walls, each side", board.side_clearance_mm),
             size(f"{at}/foot_gap_mm", "Foot above the floor", board.foot_gap_mm, "0 stands on the floor."),
+            _yes(f"{at}/insulated", "Insulated", board.insulated, "No bare foam within reach of the bees: they carry it out."),
+            _yes(f"{at}/feeding_hole", "Feeding hole", board.feeding_hole, "Bees go through it to a feeder behind the board."),
         ),
         actions=(action("Take it out", do="remove-follower", side=board.side),),
     )  # fmt: skip
+
+
+def _yes(path: str, label: str, value: bool, why: str) -> FormField:
+    return choice(path, label, "yes" if value else "no", ("no", "none", ""), ("yes", "yes", why))
 
 
 def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
@@ -118,6 +124,26 @@ def _entrances(a: Analysis) -> Iterator[FieldGroup]:
             case "disc":
                 fields.append(size(f"{at}/opening_mm", "Opening", entrance.opening_mm))
                 fields.append(size(f"{at}/disc_mm", "Disc", entrance.disc_mm))
+        fields += [
+            _yes(
+                f"{at}/porch",
+                "Porch",
+                entrance.porch,
+                "A box sealed over it makes a high entrance act low: warm, and mites fall past it.",
+            ),
+            _yes(
+                f"{at}/mouse_guard",
+                "Mouse guard",
+                entrance.mouse_guard,
+                "Holes of 7 mm pass bees and no mouse; for the winter.",
+            ),
+            _yes(
+                f"{at}/landing_board",
+                "Landing board",
+                entrance.landing_board,
+                "Eases laden bees, and beetles and wasps as well.",
+            ),
+        ]
         yield FieldGroup(
             id=f"entrance-{placed.index}",
             title=f"Entrance {placed.index + 1}",

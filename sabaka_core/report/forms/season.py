@@ -47,7 +47,10 @@ def _place(season: Season) -> FieldGroup:
             _number(f"/season/monthly_c/{i}", f"{month}, mean °C", value)
             for i, (month, value) in enumerate(zip(months, means, strict=False))
         ]
-    return FieldGroup(id="place", title="Place", tab="season", fields=tuple(fields))
+    words = "Back to the climate’s" if season.monthly_c else "Your own monthly means"
+    return FieldGroup(
+        id="place", title="Place", tab="season", fields=tuple(fields), actions=(action(words, do="own-months"),)
+    )
 
 
 def _colony(season: Season) -> FieldGroup:

@@ -1287,6 +1287,21 @@ export interface components {
             /** Height Mm */
             height_mm: number;
             /**
+             * Porch
+             * @default false
+             */
+            porch?: boolean;
+            /**
+             * Mouse Guard
+             * @default false
+             */
+            mouse_guard?: boolean;
+            /**
+             * Landing Board
+             * @default false
+             */
+            landing_board?: boolean;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1778,6 +1793,21 @@ export interface components {
             at_mm: number;
             /** Height Mm */
             height_mm: number;
+            /**
+             * Porch
+             * @default false
+             */
+            porch?: boolean;
+            /**
+             * Mouse Guard
+             * @default false
+             */
+            mouse_guard?: boolean;
+            /**
+             * Landing Board
+             * @default false
+             */
+            landing_board?: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2307,6 +2337,21 @@ export interface components {
             /** Height Mm */
             height_mm: number;
             /**
+             * Porch
+             * @default false
+             */
+            porch?: boolean;
+            /**
+             * Mouse Guard
+             * @default false
+             */
+            mouse_guard?: boolean;
+            /**
+             * Landing Board
+             * @default false
+             */
+            landing_board?: boolean;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -2619,7 +2664,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
@@ -2793,6 +2838,17 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+        };
+        /**
+         * OwnMonths
+         * @description Write the climate's monthly means down, so that each can be set.
+         */
+        OwnMonths: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "own-months";
         };
         /**
          * Patch
@@ -3217,15 +3273,24 @@ export interface components {
         };
         /**
          * SeasonIn
-         * @description A design; another length of its run to hold the need against, if wanted.
+         * @description A design; another length of its run to hold the need against, as it was typed, if wanted.
          */
         SeasonIn: {
             /** Document */
             document: {
                 [key: string]: unknown;
             };
-            /** Other Mm */
-            other_mm?: number | null;
+            /**
+             * Other
+             * @default
+             */
+            other?: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
         };
         /**
          * WeekIn

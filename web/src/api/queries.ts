@@ -119,10 +119,10 @@ export function useComparison(document: Hive, other: { design?: string; preset?:
 }
 
 /** A year's plan of a design. */
-export function useSeason(document: Hive): UseQueryResult<SeasonReport> {
+export function useSeason(document: Hive, other: string, units: System): UseQueryResult<SeasonReport> {
   return useQuery({
-    queryKey: ["season", document],
-    queryFn: () => asSchema<SeasonReport>(answered(client.POST("/api/season/plan", { body: { document: { ...document } } }))),
+    queryKey: ["season", document, other, units],
+    queryFn: () => asSchema<SeasonReport>(answered(client.POST("/api/season/plan", { body: { document: { ...document }, other, units } }))),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });

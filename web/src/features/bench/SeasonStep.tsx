@@ -3,8 +3,9 @@ import { Sheet } from "../../drawing/Sheet";
 import { spot, type Transform } from "../../drawing/transform";
 import { useSeason } from "../../api/queries";
 import type { SeasonReport } from "../../api/types";
-import { sentence, step as stepTo, wrote } from "../../lib/format";
+import { sentence, step as stepTo, system, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Problem } from "../../ui/Problem";
 import { FieldSet } from "./Fields";
 import { SeenForm } from "./SeenForm";
 import type { Bench } from "./useBench";
@@ -18,7 +19,9 @@ interface SeasonStepProps {
 
 /** The year: charts, a week to look at with its followers on the rod, visits, and what the plan is made from. */
 export function SeasonStep({ id, bench, week, onWeek }: SeasonStepProps) {
-  const season = useSeason(bench.document);
+  const { units } = useSettings();
+  const [other, setOther] = useState("");
+  const season = useSeason(bench.document, other, system(units));
   const report = season.data;
   return (
     <>
@@ -37,7 +40,7 @@ export function SeasonStep({ id, bench, week, onWeek }: SeasonStepProps) {
         </div>
         {report ? <Charts report={report} week={week} onWeek={onWeek} /> : null}
       </main>
-      <SeasonLedger bench={bench} report={report} week={week} onWeek={onWeek} />
+      <SeasonLedger bench={bench} report={report} week={week} onWeek={onWeek} other={other} onOther={setOther} />
     </>
   );
 }
@@ -97,7 +100,13 @@ function Read({ label, value }: { label: string; value: string }) {
 
 const TABS = [["plan", "Plan"], ["seen", "Seen"], ["set", "Set"]] as const;
 
-function SeasonLedger({ bench, report, week, onWeek }: Omit<SeasonStepProps, "id"> & { report: SeasonReport | undefined }) {
+interface SeasonLedgerProps extends Omit<SeasonStepProps, "id"> {
+  report: SeasonReport | undefined;
+  other: string;
+  onOther: (other: string) => void;
+}
+
+function SeasonLedger({ bench, report, week, onWeek, other, onOther }: SeasonLedgerProps) {
   const { units } = useSettings();
   const [tab, setTab] = useState<(typeof TABS)[number][0]>("plan");
   return (
@@ -119,8 +128,9 @@ function SeasonLedger({ bench, report, week, onWeek }: Omit<SeasonStepProps, "id
         ))}
       </div>
       <div id="season-panel" role="tabpanel" aria-labelledby={`season-${tab}`} tabIndex={0} className="min-h-0 grow overflow-auto px-4 py-3">
-        {tab === "plan" && report ? <PlanTab report={report} week={week} onWeek={onWeek} /> : null}
+        {tab === "plan" && report ? <PlanTab report={report} week={week} onWeek={onWeek} other={other} onOther={onOther} /> : null}
         {tab === "seen" ? <SeenForm bench={bench} day={report?.weeks[week]?.day ?? ""} units={units} /> : null}
+        {tab === "set" ? <WeatherFile bench={bench} /> : null}
         {tab === "set"
           ? bench.report.forms.filter((group) => group.tab === "season").map((group) =>
               group.id === "model" ? (
@@ -139,7 +149,39 @@ function SeasonLedger({ bench, report, week, onWeek }: Omit<SeasonStepProps, "id
   );
 }
 
-function PlanTab({ report, week, onWeek }: { report: SeasonReport; week: number; onWeek: (week: number) => void }) {
+/** A table of daily weather from a file, made into monthly means by the core. */
+function WeatherFile({ bench }: { bench: Bench }) {
+  const problem = bench.trouble?.source === "weather" ? bench.trouble.reason : null;
+  const bring = (file: File | undefined) => {
+    if (!file) return;
+    void file.text().then((table) => bench.commit({ do: "set-weather", table }, "Weather from a table", "weather"));
+  };
+  return (
+    <label className="mb-3 block text-xs">
+      <span className="soft">Weather of your place, as a table (CSV) with columns date, least, greatest:</span>
+      <input
+        type="file"
+        accept=".csv,text/csv"
+        className="mt-1 block w-full"
+        onChange={(event) => {
+          bring(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      <Problem id="weather-problem">{problem}</Problem>
+    </label>
+  );
+}
+
+interface PlanTabProps {
+  report: SeasonReport;
+  week: number;
+  onWeek: (week: number) => void;
+  other: string;
+  onOther: (other: string) => void;
+}
+
+function PlanTab({ report, week, onWeek, other, onOther }: PlanTabProps) {
   const { units } = useSettings();
   return (
     <>
@@ -157,6 +199,15 @@ function PlanTab({ report, week, onWeek }: { report: SeasonReport; week: number;
           return <li key={said} className="leading-6">{said}</li>;
         })}
       </ul>
+      <label className="mt-1 flex items-center gap-2">
+        <span className="grow">Against a run as long as</span>
+        <input
+          placeholder={units === "mm" ? "1500" : "4 ft"}
+          className="h-7 w-24 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right"
+          value={other}
+          onChange={(event) => { onOther(event.target.value); }}
+        />
+      </label>
       <h2 className="mt-3 text-lg">Visits</h2>
       {report.visits.length === 0 ? <p className="soft border-t border-[var(--line)]">Nothing to move or take.</p> : null}
       <ol className="border-t border-[var(--line)]" data-testid="visits">
