@@ -160,9 +160,10 @@ def _eggs(colony: Colony, ways: Ways, bees: float, open_: float, flow: float, la
     eggs = c["laying"] * bees / (c["half_laying_bees"] + bees)
     if "seasonal-laying" not in off:
         mood = c["late_laying"] if late else c["dearth_laying"] + (1 - c["dearth_laying"]) * min(flow / 0.5, 1.0)
-        # The peak is what a strong colony reaches; a smaller one lays as the published curve rises.
-        strong = c["strong_colony"]
-        reached = ways.peak_laying * (1 + c["half_laying_bees"] / strong) * bees / (c["half_laying_bees"] + bees)
+        # The peak is what a colony of some size reaches; a smaller one lays as the published curve rises.
+        reached = (
+            ways.peak_laying * (1 + c["half_laying_bees"] / c["peak_bees"]) * bees / (c["half_laying_bees"] + bees)
+        )
         eggs = min(reached, ways.peak_laying) * open_ * mood
     colony.wished_eggs = eggs
     if "free-cells" not in off:
@@ -183,7 +184,7 @@ def _stores(colony: Colony, ways: Ways, open_: float, flow: float) -> None:
     per_day = LARVA_LAST - LARVA_FIRST
     adult_mg = c["adult_honey_active"] * open_ + c["adult_honey_cluster"] * (1 - open_)
     eats = (colony.bees * adult_mg + larvae * c["larva_honey"] / per_day) / 1e6
-    nectar_kg = colony.foragers * c["forager_nectar"] * flow * open_ / 1000 * c["nectar_honey"]
+    nectar_kg = income_kg(colony.foragers, flow, open_, c)
     # What finds no cell stays out: nectar takes several times its honey's room.
     room_kg = max(free_cells(colony, ways), 0.0) / ways.comb.cells * ways.comb.honey_kg / c["nectar_space"]
     colony.ripening.appendleft(min(nectar_kg, room_kg))
@@ -206,6 +207,11 @@ def _stores(colony: Colony, ways: Ways, open_: float, flow: float) -> None:
     wanted = uses * c["pollen_days"]
     brought = max(wanted - colony.pollen_kg, 0.0) * 0.2 * open_
     colony.pollen_kg = max(colony.pollen_kg + brought - uses * (1 - open_), 0.0)
+
+
+def income_kg(foragers: float, flow: float, open_: float, c: dict[str, float]) -> float:
+    """Honey that the day's nectar will be [kg]; between flows foragers still find a trickle."""
+    return foragers * c["forager_nectar"] * max(flow, c["trickle"]) * open_ / 1000 * c["nectar_honey"]
 
 
 def _wax(colony: Colony, ways: Ways, day: int, flow: float) -> None:

@@ -18,7 +18,7 @@ from sabaka_core.dates import day_of_year, ordinal, short
 from sabaka_core.document.season import Season, Seen
 from sabaka_core.errors import ParameterError
 from sabaka_core.season.constants import constants
-from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, need_of, step
+from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
 from sabaka_core.season.weather import YEAR, weather_of
 
@@ -27,7 +27,8 @@ DAYS = 365
 ENDLESS = 400.0
 # Combs added at one visit at the most; more than these chill the nest or stay empty.
 MOST_ADDED = 4
-CLUSTER_COMBS_SPARE = 4.0
+# Deep combs of empty room that a colony in the cold stands.
+DEEP_COMBS_SPARE = 4.0
 # Bees that the stores between flows are reckoned for.
 WINTER_BEES = 14_000.0
 _START: dict[str, tuple[float, float, float, float]] = {
@@ -210,7 +211,8 @@ class _Planner:
             open_ = activity(self.weather.weekly_c[day], self.c)
             mg = self.c["adult_honey_active"] * open_ + self.c["adult_honey_cluster"] * (1 - open_)
             larvae = self.season.peak_laying * 0.35 * open_ * self.c["larva_honey"]
-            today = (WINTER_BEES * mg + larvae) / 1e6 * self.c["winter_reserve"]
+            found = income_kg(WINTER_BEES * 0.25, 0.0, open_, self.c)
+            today = max((WINTER_BEES * mg + larvae) / 1e6 - found, 0.0) * self.c["winter_reserve"]
             after = (day + 1) % YEAR
             reserves[day] = today + (reserves[after] if self.weather.flow[after] == 0 else 0.0)
         return reserves
@@ -341,6 +343,15 @@ class _Planner:
         why = f"By the next visit, {short(day + self.season.visit_days)}, the colony needs {need:.1f} combs; {self.spare} to spare."
         steps.append(Step("add", f"Add {added} {_combs(added)} {where}.", why, float(added)))
 
+    def _covered_in_the_cold(self, day: int) -> float:
+        """Combs that the bees will cover when it is cold, or two months on where it never is."""
+        ahead = self.colony.copy()
+        for future in range(day, day + 60):
+            if self.weather.weekly_c[day_of_year(future)] < self.c["cold"]:
+                break
+            step(ahead, day_of_year(future), self.ways, self._late(future))
+        return need_of(ahead, self.ways).covered
+
     def _contract(self, steps: list[Step], day: int) -> None:
         """The winter run: combs the bees will cover and those their stores fill."""
         s, comb = self.colony, self.nest.sizes
@@ -355,9 +366,9 @@ class _Planner:
                 )
             )
             return
-        need = need_of(s, self.ways)
+        brood, covered = need_of(s, self.ways).brood, self._covered_in_the_cold(day)
         stores = max(s.honey_kg, self._reserve_on(day)) / comb.honey_kg
-        wanted = whole_combs(max(stores + max(need.brood, 1.0), need.covered))
+        wanted = whole_combs(max(stores + max(brood, 1.0), covered))
         number = min(max(wanted, LEAST_COMBS), round(s.given))
         off = round(s.given) - number
         self.winter_combs = number
@@ -383,6 +394,7 @@ def _combs(number: int) -> str:
 
 def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
     c, capacity = planner.c, planner.nest.capacity
+    spare = DEEP_COMBS_SPARE / planner.nest.sizes.deep_share
     tests: tuple[tuple[str, int, Callable[[DayRow], bool], str, str], ...] = (
         (
             "crowded",
@@ -408,9 +420,7 @@ def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
         (
             "chill",
             7,
-            lambda r: (
-                planner.nest.moves and r.temperature_c < c["cold"] and r.given > r.need.combs + CLUSTER_COMBS_SPARE
-            ),
+            lambda r: planner.nest.moves and r.temperature_c < c["cold"] and r.given > r.need.combs + spare,
             "Too much empty room in the cold.",
             "Room that no bee covers has to be warmed, and wets the combs.",
         ),
