@@ -14,7 +14,9 @@ from sabaka_cli.words import (
     fits_json,
     frames_json,
     frames_text,
+    matrix_text,
     metrics_page,
+    moving_text,
     ranking_text,
     report_text,
     season_text,
@@ -24,15 +26,20 @@ from sabaka_core.analysis import analyse, main_box
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
+from sabaka_core.document.moving import Moving
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
+from sabaka_core.moving.matrix import matrix
+from sabaka_core.moving.report import moving_report
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
 from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import climates
+
+EXAMPLES = Path(__file__).resolve().parent.parent / "examples"
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -89,6 +96,16 @@ def _parser() -> argparse.ArgumentParser:
     season.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
     season.add_argument("--text", action="store_true", help="for people instead of programs")
+    convert = command("convert", _convert, "every way of moving bees in, as JSON")
+    convert.add_argument(
+        "--from", dest="frame", metavar="FRAME", help="a frame of the catalogue; the design's own otherwise"
+    )
+    convert.add_argument("--count", type=int, help="how many combs")
+    convert.add_argument("--bees", choices=("frames", "bars", "fixed", "swarm"), help="what they are on")
+    convert.add_argument("--text", action="store_true", help="for people instead of programs")
+    chart = command("matrix", _matrix, "every catalogue frame against every example, as JSON", file=False)
+    chart.add_argument("--examples", metavar="DIR", type=Path, default=EXAMPLES, help="where the designs lie")
+    chart.add_argument("--text", action="store_true", help="for people instead of programs")
     command("climates", _climates, "the generic climates, as JSON", file=False)
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
@@ -160,6 +177,23 @@ def _season(options: argparse.Namespace) -> int:
     raw = season.model_dump() | {key: value for key, value in changes.items() if value is not None}
     report = season_report(validate_hive(dump_hive(hive) | {"season": raw}))
     print(season_text(report) if options.text else report.model_dump_json(indent=2))
+    return 0
+
+
+def _convert(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    changes = {"standard": options.frame, "count": options.count, "bees": options.bees}
+    raw = (hive.moving or Moving()).model_dump(exclude_none=True)
+    raw |= {key: value for key, value in changes.items() if value is not None}
+    report = moving_report(validate_hive(dump_hive(hive) | {"moving": raw}))
+    print(moving_text(report) if options.text else report.model_dump_json(indent=2))
+    return 0
+
+
+def _matrix(options: argparse.Namespace) -> int:
+    files = sorted(options.examples.glob("*.json"))
+    chart = matrix([(file.stem, load_hive(file.read_bytes())) for file in files])
+    print(matrix_text(chart) if options.text else chart.model_dump_json(indent=2))
     return 0
 
 

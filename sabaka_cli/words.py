@@ -14,6 +14,8 @@ from sabaka_core.document.hive import Choices
 from sabaka_core.drawing.slope import slope_study
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.moving.matrix import Matrix
+from sabaka_core.moving.report import MovingReport
 from sabaka_core.quantity import Quantity, plain, plain_quantity
 from sabaka_core.report.combs import catalogue_card
 from sabaka_core.report.models import Finding, Metric, Report
@@ -157,6 +159,33 @@ def season_text(report: SeasonReport) -> str:
         for w in report.weeks
     ]
     return "\n".join(lines)
+
+
+def moving_text(report: MovingReport) -> str:
+    """Moving in: every way in its rank with why, then the chosen one's gaps, parts and days."""
+    lines = [f"{report.bees} into {report.hive}; first wish: {report.wish}", ""]
+    for way in report.ways:
+        lines.append(
+            f"{way.place:>3}. {way.name}: {'goes' if way.feasible else 'does not go'}. {way.why} {way.nearest}".rstrip()
+        )
+    way = next(each for each in report.ways if each.id == report.chosen)
+    lines += ["", f"{way.name}: {way.how}"]
+    lines += [
+        f"  {g.label}: {plain_quantity(g.nominal)} ({plain_quantity(g.least)} to {plain_quantity(g.most)}), {g.words}"
+        for g in way.gaps
+    ]
+    lines += [f"  {p.count} × {p.name}, {' × '.join(plain_quantity(s) for s in p.sizes)}" for p in way.parts]
+    lines += [f"  lost: {plain(each)}" for each in way.lost]
+    lines += ["", *(f"  {step.day}  {step.title}. {step.words}" for step in report.steps)]
+    lines += [f"  ! {each.words} {each.nearest}" for each in report.troubles]
+    return "\n".join(lines)
+
+
+def matrix_text(chart: Matrix) -> str:
+    """The compatibility chart: a line a pair."""
+    return "\n".join(
+        f"{c.frame:<25}{c.hive:<18}{c.words} ({c.tightest.lower()} {c.margin_mm:+.1f} mm)" for c in chart.cells
+    )
 
 
 def slope_json(hive: Hive, points: int) -> str:

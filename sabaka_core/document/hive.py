@@ -13,6 +13,7 @@ from pydantic import Field, model_validator
 from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Note, Part, Thickness
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.combs import CombType
+from sabaka_core.document.moving import Moving
 from sabaka_core.document.run import Comb
 from sabaka_core.document.season import Season
 
@@ -132,6 +133,7 @@ class Hive(Part):
     supers: Annotated[tuple[Super, ...], Field(max_length=24)] = ()
     colonies: Annotated[tuple[Colony, ...], Field(max_length=24)] = ()
     season: Season | None = None
+    moving: Moving | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

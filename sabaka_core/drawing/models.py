@@ -16,11 +16,15 @@ Layer = Literal[
     "litter", "entrance-open", "entrance-plugged", "comb-empty", "comb-brood", "comb-pollen",
     "comb-nectar", "comb-honey", "feeder", "excluder", "centre", "note", "value", "minor", "rule-mm", "rule-in",
     "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now",
+    "new-part", "lost",
 ]  # fmt: skip
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
-CombView = Literal["comb-front", "comb-end", "comb-above", "season-combs", "season-bees"]
+CombView = Literal[
+    "comb-front", "comb-end", "comb-above", "season-combs", "season-bees", "move-over", "move-way", "move-box", "move-plan",
+    "make-cost",
+]  # fmt: skip
 Point = tuple[float, float]
 
 

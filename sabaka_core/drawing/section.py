@@ -34,7 +34,7 @@ from sabaka_core.sources import practice
 
 def section_drawing(a: Analysis) -> Drawing:
     """The section where a comb hangs, x from its middle, y down from the bars' underside or the rim [mm]."""
-    shapes: list[Shape] = [*_walls(a), *_litter(a), *_comb(a), *_carrier(a), *_end_entrances(a)]
+    shapes: list[Shape] = [*walls_drawn(a), *litter_drawn(a), *_comb(a), *_carrier(a), *_end_entrances(a)]
     shapes += _dimensions(a)
     reach = max(outside_half_mm(a) * 2, _carrier_mm(a), a.section.floor_mm + 2 * a.side_mm) / 2
     bottom = a.section.height_mm + a.floor_board_mm + a.chamber.litter.sunk_mm
@@ -98,7 +98,8 @@ def _outer(a: Analysis) -> list[Point]:
     return outer
 
 
-def _walls(a: Analysis) -> list[Shape]:
+def walls_drawn(a: Analysis) -> list[Shape]:
+    """Cavity, walls, rests, floor, linings."""
     wall, outer = a.section.wall, _outer(a)
     rim, down = rim_mm(a), _rest_down_mm(a)
     ledge = min(a.chamber.rest.width_mm, a.side_mm)
@@ -139,7 +140,8 @@ def _rest_down_mm(a: Analysis) -> float:
     return a.chamber.rest.depth_mm if a.chamber.rest.kind == "rebate" and a.main_frame is not None else 0.0
 
 
-def _litter(a: Analysis) -> list[Shape]:
+def litter_drawn(a: Analysis) -> list[Shape]:
+    """Litter or trough."""
     litter, section = a.chamber.litter, a.section
     height = section.height_mm
     if litter.kind == "deep" and litter.depth_mm > 0:

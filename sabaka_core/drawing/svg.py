@@ -14,7 +14,7 @@ text { font-family: Archivo, sans-serif; font-size: 12px; fill: #1F2621; }
 .timber, .bar, .follower { fill: #DDBF92; } .end-grain { fill: #C59F6B; } .cavity { fill: none; }
 .predicted, .comb-honey { fill: #E9D8AE; } .comb-brood { fill: #C9A878; } .comb-pollen { fill: #D8C98E; }
 .comb-nectar { fill: #F2E8CB; } .comb-empty { fill: #FAF7F0; } .litter { fill: #CFC7B6; }
-.gap { fill: #ECE7DB; } .follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
+.gap { fill: #ECE7DB; } .new-part { fill: #AFC6D3; } .lost { fill: #EBCDC6; } .follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
 .limit { fill: none; stroke-dasharray: 2 3; } .free { fill: none; stroke: #B23A2A; stroke-dasharray: 5 3; }
 .entrance-open { fill: #FAF7F0; } .entrance-plugged { fill: #1F2621; }
 .line { fill: none; stroke: #1F2621; stroke-width: 0.8; } .touch { stroke: #B23A2A; stroke-width: 4; }

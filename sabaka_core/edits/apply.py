@@ -13,6 +13,7 @@ from sabaka_core.edits.follower import add_follower, move_follower, remove_follo
 from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
+from sabaka_core.edits.moving import lay_out_stage, mark_brood, measure_old, move_from, own_boxes
 from sabaka_core.edits.openings import add_entrance, new_entrance, plug_beyond, remove_entrance
 from sabaka_core.edits.patches import apply_patch
 from sabaka_core.edits.runs import fit_run, forget_run, put_nucleus, save_run, use_run
@@ -121,6 +122,16 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return own_months(hive)
         case edit_models.SetWeather():
             return set_weather(hive, edit.table)
+        case edit_models.MoveFrom():
+            return move_from(hive, edit.bees, edit.standard)
+        case edit_models.MeasureOld():
+            return measure_old(hive)
+        case edit_models.MarkBrood():
+            return mark_brood(hive, edit.forget)
+        case edit_models.OwnBoxes():
+            return own_boxes(hive, edit.forget)
+        case edit_models.LayOut():
+            return lay_out_stage(hive, edit.stage)
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
+from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
@@ -52,6 +53,8 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     value = read_value(path, typed, units)
     if path.startswith("/season/"):
         return replace_value(with_season(hive), path, value)
+    if path.startswith("/moving/"):
+        return replace_value(with_moving(hive), path, value)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     spacing = _SPACING.fullmatch(path)
@@ -67,6 +70,11 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
 def with_season(hive: Hive) -> Hive:
     """The hive with a season to be planned: its own, or the usual one."""
     return hive if hive.season is not None else hive.model_copy(update={"season": Season()})
+
+
+def with_moving(hive: Hive) -> Hive:
+    """The hive with a move to be planned: its own, or the usual one."""
+    return hive if hive.moving is not None else hive.model_copy(update={"moving": Moving()})
 
 
 def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> Hive:
@@ -96,12 +104,16 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_angle(typed, path)
     if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path or "/monthly_c/" in path):
         return parse_number(typed, path)
-    if name in ("count", "boxes", "frames", "shelves", "visit_days", "open_combs"):
+    if name == "queen_day" and not typed.strip():
+        return None
+    if name.endswith("_price"):
+        return parse_number(typed, path)
+    if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs"):
         number = parse_number(typed, path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")
         return int(number)
-    if name in ("insulated", "feeding_hole", "excluder", "porch", "mouse_guard", "landing_board"):
+    if name in ("insulated", "feeding_hole", "excluder", "porch", "mouse_guard", "landing_board", "shaped"):
         return typed == "yes"
     return typed
 

@@ -290,6 +290,41 @@ class SetWeather(_Edit):
     table: Annotated[str, Field(max_length=200_000)]
 
 
+class MoveFrom(_Edit):
+    """Say what the bees are on: a frame or bar of the catalogue, the keeper's own, bars, fixed combs, a swarm."""
+
+    do: Literal["move-from"] = "move-from"
+    bees: Literal["frames", "bars", "fixed", "swarm"]
+    standard: Ident | None = None
+
+
+class MeasureOld(_Edit):
+    """Take the frame the bees are on as the keeper's own, to be measured."""
+
+    do: Literal["measure-old"] = "measure-old"
+
+
+class MarkBrood(_Edit):
+    """Mark the brood on the old combs, as the usual disc to begin with; or forget the mark."""
+
+    do: Literal["mark-brood"] = "mark-brood"
+    forget: bool = False
+
+
+class OwnBoxes(_Edit):
+    """Write down the boxes a conversion box is made of, to be measured; or go back to boards and the catalogue's."""
+
+    do: Literal["own-boxes"] = "own-boxes"
+    forget: bool = False
+
+
+class LayOut(_Edit):
+    """Write the run of one stage of the move into the design."""
+
+    do: Literal["lay-out"] = "lay-out"
+    stage: Index
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -333,6 +368,11 @@ Edit = Annotated[
     | ForgetVisit
     | OwnMonths
     | SetWeather
+    | MoveFrom
+    | MeasureOld
+    | MarkBrood
+    | OwnBoxes
+    | LayOut
     | Patch,
     Field(discriminator="do"),
 ]

@@ -73,6 +73,25 @@ def plug_beyond(before: Hive, after: Hive, box: int) -> Hive:
     return with_chamber(after, box, chamber.model_copy(update={"entrances": entrances}))
 
 
+def nest_entrances(hive: Hive, box: int) -> list[int]:
+    """Entrances to have open: those open now that lie between the followers, or the first that does."""
+    chamber = hive.chambers[box]
+    inside = [p.index for p in place_entrances(chamber, lay_out(hive, chamber)) if p.in_nest]
+    now = [index for index in inside if chamber.entrances[index].is_open]
+    return now or inside[:1]
+
+
+def follow_nest(hive: Hive, box: int) -> Hive:
+    """The hive with its entrances opened and plugged as its nest stands."""
+    chamber = hive.chambers[box]
+    wanted = set(nest_entrances(hive, box))
+    entrances = tuple(
+        e if e.is_open == (i in wanted) else e.model_copy(update={"setting": "open" if i in wanted else "plugged"})
+        for i, e in enumerate(chamber.entrances)
+    )
+    return with_chamber(hive, box, chamber.model_copy(update={"entrances": entrances}))
+
+
 def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
     """The hive without one entrance."""
     chamber = hive.chambers[box]

@@ -13,9 +13,8 @@ from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.edits.closing import with_chamber
+from sabaka_core.edits.openings import follow_nest, nest_entrances
 from sabaka_core.quantity import Quantity, Text, Value, litres, mm, text
-from sabaka_core.run.entrances import place_entrances
-from sabaka_core.run.layout import lay_out
 from sabaka_core.season.chart import bees_chart, combs_chart
 from sabaka_core.season.plan import START_WORDS, Plan, Step, plan_of
 from sabaka_core.season.weather import climates
@@ -168,22 +167,7 @@ def hive_on(plan: Plan, hive: Hive, index: int) -> Hive:
     box = plan.nest.a.box
     standing = plan.standing(index)
     chamber = hive.chambers[box].model_copy(update={"run": standing.run})
-    moved = with_chamber(hive, box, chamber)
-    wanted = set(_open(plan.nest.a, moved, box))
-    entrances = tuple(
-        e.model_copy(update={"setting": "open" if i in wanted else "plugged"}) if i in wanted or e.is_open else e
-        for i, e in enumerate(chamber.entrances)
-    )
-    return with_chamber(moved, box, chamber.model_copy(update={"entrances": entrances}))
-
-
-def _open(a: Analysis, moved: Hive, box: int) -> list[int]:
-    """Entrances to have open: those open now that lie between the followers, or the first that does."""
-    chamber = moved.chambers[box]
-    placed = place_entrances(chamber, lay_out(moved, chamber))
-    inside = [p.index for p in placed if p.in_nest]
-    now = [index for index in inside if chamber.entrances[index].is_open]
-    return now or inside[:1]
+    return follow_nest(with_chamber(hive, box, chamber), box)
 
 
 def _week(plan: Plan, a: Analysis, number: int) -> WeekOut:
@@ -199,7 +183,7 @@ def _week(plan: Plan, a: Analysis, number: int) -> WeekOut:
         covered_combs=row.need.covered, given_combs=round(row.given),
         near_mm=standing.near_mm if plan.nest.moves else a.layout.nest_start_mm,
         far_mm=standing.far_mm if plan.nest.moves else a.layout.nest_end_mm,
-        last_comb=standing.last, open_entrances=tuple(i + 1 for i in _open(a, moved, a.box)), chart_x=index,
+        last_comb=standing.last, open_entrances=tuple(i + 1 for i in nest_entrances(moved, a.box)), chart_x=index,
     )  # fmt: skip
 
 

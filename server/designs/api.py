@@ -17,6 +17,9 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import SabakaError
+from sabaka_core.moving.move import conversion_design
+from sabaka_core.paper.calendar import moving_calendar
+from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.quantity import Text
 from server.auth import keeper_of, keeper_only
@@ -270,9 +273,29 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The season on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
-    response = HttpResponse(season_card(validate_hive(design.document)), content_type="application/pdf")
-    response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.season.pdf"'
-    return response
+    return _file(season_card(validate_hive(design.document)), "application/pdf", design, "season.pdf")
+
+
+@router.get("/{ident}/moving-page")
+def export_moving_page(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Moving in on one A4 page."""
+    design = selectors.design_of(keeper_of(request), ident)
+    return _file(moving_page(validate_hive(design.document)), "application/pdf", design, "moving.pdf")
+
+
+@router.get("/{ident}/moving-calendar")
+def export_moving_calendar(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """The days of the move as a calendar file."""
+    design = selectors.design_of(keeper_of(request), ident)
+    return _file(moving_calendar(validate_hive(design.document)), "text/calendar", design, "moving.ics")
+
+
+@router.post("/{ident}/conversion-box", response={200: DesignOut, **REFUSALS})
+def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Put the conversion box of a design's move on the shelf as a design of its own."""
+    keeper = keeper_of(request)
+    box = conversion_design(validate_hive(selectors.design_of(keeper, ident).document))
+    return written(opened(services.create_design(keeper, box, "Out of a move")))
 
 
 @router.get("/{ident}/drawings/{name}")
@@ -286,7 +309,11 @@ def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: in
 
 
 def _attachment(text: str, kind: str, design: Design, ending: str) -> HttpResponse:
-    response = HttpResponse(text, content_type=f"{kind}; charset=utf-8")
+    return _file(text.encode(), f"{kind}; charset=utf-8", design, ending)
+
+
+def _file(body: bytes, kind: str, design: Design, ending: str) -> HttpResponse:
+    response = HttpResponse(body, content_type=kind)
     response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.{ending}"'
     return response
 

@@ -184,6 +184,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moving/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description Every way, and the chosen one drawn, laid out and dated.
+         */
+        post: operations["server_bench_moving_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moving/rod": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rod
+         * @description The rod as it should stand at one stage.
+         */
+        post: operations["server_bench_moving_rod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moving/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Chart
+         * @description Every catalogue frame against every starting point of the shelf.
+         */
+        get: operations["server_bench_moving_chart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/brief": {
         parameters: {
             query?: never;
@@ -500,6 +560,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{ident}/moving-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Moving Page
+         * @description Moving in on one A4 page.
+         */
+        get: operations["server_designs_api_export_moving_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/moving-calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Moving Calendar
+         * @description The days of the move as a calendar file.
+         */
+        get: operations["server_designs_api_export_moving_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/conversion-box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Conversion Box
+         * @description Put the conversion box of a design's move on the shelf as a design of its own.
+         */
+        post: operations["server_designs_api_keep_conversion_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{ident}/drawings/{name}": {
         parameters: {
             query?: never;
@@ -633,7 +753,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -762,7 +882,7 @@ export interface components {
          */
         Drawing: {
             /** Name */
-            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees");
+            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost");
             /** Title */
             title: string;
             extent: components["schemas"]["Box"];
@@ -840,7 +960,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
             text: components["schemas"]["Text"];
             /** X Mm */
             x_mm: number;
@@ -867,7 +987,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
             /** Points */
             points: [
                 number,
@@ -887,7 +1007,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
             /** Points */
             points: [
                 number,
@@ -1012,6 +1132,18 @@ export interface components {
              * @default 1
              */
             count?: number;
+        };
+        /**
+         * Brood
+         * @description Brood on a comb as the keeper sees it: width, height, and its middle below the comb's top [mm].
+         */
+        Brood: {
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Below Mm */
+            below_mm: number;
         };
         /**
          * Chamber
@@ -1417,7 +1549,7 @@ export interface components {
              * Tab
              * @enum {string}
              */
-            tab: "set" | "run" | "season";
+            tab: "set" | "run" | "season" | "moving";
             /** Fields */
             fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
@@ -1778,6 +1910,7 @@ export interface components {
              */
             colonies?: components["schemas"]["Colony"][];
             season?: components["schemas"]["Season"] | null;
+            moving?: components["schemas"]["Moving"] | null;
         };
         /**
          * Hole
@@ -1900,6 +2033,47 @@ export interface components {
             width_mm?: number;
         };
         /**
+         * Making
+         * @description What frames cost to make or to buy, in the keeper's own money; ``keepers`` share a tool.
+         */
+        Making: {
+            /**
+             * Frames
+             * @default 30
+             */
+            frames?: number;
+            /**
+             * Keepers
+             * @default 4
+             */
+            keepers?: number;
+            /**
+             * Tool Price
+             * @default 150
+             */
+            tool_price?: number;
+            /**
+             * Wood Price
+             * @default 1
+             */
+            wood_price?: number;
+            /**
+             * Hour Price
+             * @default 0
+             */
+            hour_price?: number;
+            /**
+             * Buy Price
+             * @default 4
+             */
+            buy_price?: number;
+            /**
+             * Shaped
+             * @default true
+             */
+            shaped?: boolean;
+        };
+        /**
          * Mend
          * @description A change of the document that cures a finding: an RFC 6902 patch.
          */
@@ -1950,6 +2124,128 @@ export interface components {
              * @default false
              */
             headline: boolean;
+        };
+        /**
+         * Moving
+         * @description Bees on the wrong comb, and the wishes for moving them.
+         *
+         *     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
+         *     are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
+         */
+        Moving: {
+            /**
+             * Bees
+             * @default frames
+             * @enum {string}
+             */
+            bees?: "frames" | "bars" | "fixed" | "swarm";
+            /**
+             * Standard
+             * @default langstroth-deep
+             */
+            standard?: string;
+            own?: components["schemas"]["Frame"] | null;
+            /**
+             * Bar Long Mm
+             * @default 482.6
+             */
+            bar_long_mm?: number;
+            /**
+             * Bar Wide Mm
+             * @default 35
+             */
+            bar_wide_mm?: number;
+            /**
+             * Comb Wide Mm
+             * @default 330
+             */
+            comb_wide_mm?: number;
+            /**
+             * Comb High Mm
+             * @default 250
+             */
+            comb_high_mm?: number;
+            /**
+             * Count
+             * @default 5
+             */
+            count?: number;
+            brood?: components["schemas"]["Brood"] | null;
+            /**
+             * Boxes
+             * @default []
+             */
+            boxes?: components["schemas"]["OldBox"][];
+            /**
+             * Box Tolerance Mm
+             * @default 1
+             */
+            box_tolerance_mm?: number;
+            /**
+             * Spacers
+             * @default half
+             * @enum {string}
+             */
+            spacers?: "full" | "half";
+            /**
+             * Wish
+             * @default no-comb-cut
+             * @enum {string}
+             */
+            wish?: "no-comb-cut" | "fewest-parts" | "soonest" | "old-frames-stay" | "least-lifting";
+            /** Way */
+            way?: string | null;
+            /**
+             * Excluder
+             * @default excluder
+             * @enum {string}
+             */
+            excluder?: "excluder" | "outward";
+            /**
+             * Day
+             * @default 2026-05-20
+             */
+            day?: string;
+            /** Queen Day */
+            queen_day?: string | null;
+            /**
+             * Visit Days
+             * @default 10
+             */
+            visit_days?: number;
+            /**
+             * @default {
+             *       "frames": 30,
+             *       "keepers": 4,
+             *       "tool_price": 150,
+             *       "wood_price": 1,
+             *       "hour_price": 0,
+             *       "buy_price": 4,
+             *       "shaped": true
+             *     }
+             */
+            making?: components["schemas"]["Making"];
+        };
+        /**
+         * OldBox
+         * @description One of the keeper's boxes as measured [mm]; boxes are listed lowest first.
+         */
+        OldBox: {
+            /**
+             * Name
+             * @default Box
+             */
+            name?: string;
+            /** Across Mm */
+            across_mm: number;
+            /** Along Mm */
+            along_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Rest Depth Mm */
+            rest_depth_mm: number;
+            /** Rest Width Mm */
+            rest_width_mm: number;
         };
         /**
          * Option
@@ -2664,7 +2960,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
@@ -2764,6 +3060,19 @@ export interface components {
             role?: "brood" | "honey";
         };
         /**
+         * LayOut
+         * @description Write the run of one stage of the move into the design.
+         */
+        LayOut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "lay-out";
+            /** Stage */
+            stage: number;
+        };
+        /**
          * Look
          * @description Change nothing; ask for the report.
          */
@@ -2773,6 +3082,22 @@ export interface components {
              * @enum {string}
              */
             do: "look";
+        };
+        /**
+         * MarkBrood
+         * @description Mark the brood on the old combs, as the usual disc to begin with; or forget the mark.
+         */
+        MarkBrood: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "mark-brood";
+            /**
+             * Forget
+             * @default false
+             */
+            forget?: boolean;
         };
         /**
          * Measure
@@ -2786,6 +3111,17 @@ export interface components {
             do: "measure";
             /** Type */
             type: string;
+        };
+        /**
+         * MeasureOld
+         * @description Take the frame the bees are on as the keeper's own, to be measured.
+         */
+        MeasureOld: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "measure-old";
         };
         /**
          * MoveFollower
@@ -2810,6 +3146,24 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+        };
+        /**
+         * MoveFrom
+         * @description Say what the bees are on: a frame or bar of the catalogue, the keeper's own, bars, fixed combs, a swarm.
+         */
+        MoveFrom: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move-from";
+            /**
+             * Bees
+             * @enum {string}
+             */
+            bees: "frames" | "bars" | "fixed" | "swarm";
+            /** Standard */
+            standard?: string | null;
         };
         /**
          * Nudge
@@ -2838,6 +3192,22 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+        };
+        /**
+         * OwnBoxes
+         * @description Write down the boxes a conversion box is made of, to be measured; or go back to boards and the catalogue's.
+         */
+        OwnBoxes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "own-boxes";
+            /**
+             * Forget
+             * @default false
+             */
+            forget?: boolean;
         };
         /**
          * OwnMonths
@@ -3303,6 +3673,304 @@ export interface components {
             };
             /** Week */
             week: number;
+        };
+        /**
+         * GapOut
+         * @description One written rule with its number, at both ends of tolerance.
+         */
+        GapOut: {
+            /** Label */
+            label: string;
+            nominal: components["schemas"]["Quantity"];
+            least: components["schemas"]["Quantity"];
+            most: components["schemas"]["Quantity"];
+            /** Words */
+            words: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * LifeOut
+         * @description A later use of the conversion box.
+         */
+        LifeOut: {
+            /** Name */
+            name: string;
+            /** Good */
+            good: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MakingOut
+         * @description Frames of the hive's own kind, and the chosen way's parts: how to saw them; make, buy or pool.
+         */
+        MakingOut: {
+            /** Frame */
+            frame: string;
+            /** Frames */
+            frames: number;
+            /** Parts */
+            parts: components["schemas"]["PartMakingOut"][];
+            /** Kit */
+            kit: components["schemas"]["PartMakingOut"][];
+            /** Words */
+            words: string[];
+            chart: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * MoveStepOut
+         * @description A step of the plan.
+         */
+        MoveStepOut: {
+            /** Id */
+            id: string;
+            /** Day */
+            day: string;
+            /** Label */
+            label: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * MovingReport
+         * @description All of it for one design.
+         */
+        MovingReport: {
+            /** Bees */
+            bees: string;
+            /** Hive */
+            hive: string;
+            /** Wish */
+            wish: string;
+            moving: components["schemas"]["Moving"];
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            /** Chosen */
+            chosen: string;
+            over: components["schemas"]["Drawing"];
+            /** Drawings */
+            drawings: components["schemas"]["Drawing"][];
+            /** Lives */
+            lives: components["schemas"]["LifeOut"][];
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Steps */
+            steps: components["schemas"]["MoveStepOut"][];
+            /** Troubles */
+            troubles: components["schemas"]["TroubleOut"][];
+            making: components["schemas"]["MakingOut"];
+        };
+        /**
+         * NewPartOut
+         * @description A part to make: long, wide, thick.
+         */
+        NewPartOut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Sizes */
+            sizes: components["schemas"]["Quantity"][];
+            /** Note */
+            note: string;
+        };
+        /**
+         * PartMakingOut
+         * @description A part's way through the workshop.
+         */
+        PartMakingOut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Sizes */
+            sizes: components["schemas"]["Quantity"][];
+            /** Passes Each */
+            passes_each: number;
+            /** Passes */
+            passes: number;
+            /** Minutes */
+            minutes: number;
+            /** Steps */
+            steps: components["schemas"]["SawStepOut"][];
+        };
+        /**
+         * SawStepOut
+         * @description One saw setting.
+         */
+        SawStepOut: {
+            /** Do */
+            do: string;
+            fence: components["schemas"]["Quantity"];
+            blade: components["schemas"]["Quantity"];
+            /** Passes */
+            passes: number;
+            /** Minutes */
+            minutes: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * StageOut
+         * @description The run on one day.
+         */
+        StageOut: {
+            /** Id */
+            id: string;
+            /** Day */
+            day: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TroubleOut
+         * @description What stands against the plan, and the nearest change.
+         */
+        TroubleOut: {
+            /** Code */
+            code: string;
+            /** Words */
+            words: string;
+            /** Nearest */
+            nearest: string;
+        };
+        /**
+         * WayOut
+         * @description One way, for the table and when it is chosen.
+         */
+        WayOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /** Feasible */
+            feasible: boolean;
+            /** Kind */
+            kind: string;
+            /** How */
+            how: string;
+            /** Why */
+            why: string;
+            /** Nearest */
+            nearest: string;
+            margin: components["schemas"]["Quantity"];
+            /** Tightest */
+            tightest: string;
+            /** Lost */
+            lost: components["schemas"]["Text"][];
+            /** Lost Part */
+            lost_part: number;
+            /** Pieces */
+            pieces: number;
+            /** Visits */
+            visits: number;
+            /** Days */
+            days: number;
+            /** Reversible */
+            reversible: boolean;
+            /** Frames Stay */
+            frames_stay: boolean;
+            /** Gaps */
+            gaps: components["schemas"]["GapOut"][];
+            /** Parts */
+            parts: components["schemas"]["NewPartOut"][];
+            /** Bridged */
+            bridged: string[];
+            /** Round Excluder */
+            round_excluder: string[];
+            /** Tools */
+            tools: string[];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * MovingIn
+         * @description A design, with the wishes for moving in that it holds.
+         */
+        MovingIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * StageIn
+         * @description A design, and a stage of its move counted from 0.
+         */
+        StageIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Stage */
+            stage: number;
+        };
+        /**
+         * Cell
+         * @description One pair: its best way, the tightest gap of that way, and every way's verdict.
+         */
+        Cell: {
+            /** Frame */
+            frame: string;
+            /** Hive */
+            hive: string;
+            /** Way */
+            way: string;
+            /** Words */
+            words: string;
+            /** Kind */
+            kind: string;
+            /** Margin Mm */
+            margin_mm: number;
+            /** Tightest */
+            tightest: string;
+            /** Verdicts */
+            verdicts: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * Matrix
+         * @description The compatibility chart.
+         */
+        Matrix: {
+            /** Hives */
+            hives: components["schemas"]["MatrixHive"][];
+            /** Frames */
+            frames: components["schemas"]["MatrixFrame"][];
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+        };
+        /**
+         * MatrixFrame
+         * @description A row.
+         */
+        MatrixFrame: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * MatrixHive
+         * @description A column.
+         */
+        MatrixHive: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Combs */
+            combs: string;
         };
         /**
          * Answers
@@ -4286,6 +4954,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_moving_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovingReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_moving_rod: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawing"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_moving_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Matrix"];
                 };
             };
         };
@@ -5352,6 +6178,113 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_designs_api_export_moving_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_api_export_moving_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_api_keep_conversion_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

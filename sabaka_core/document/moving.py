@@ -1,0 +1,77 @@
+"""What the bees live on now, and how the keeper wants them moved into the hive."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import Clearance, Ident, Length, Name, Part
+from sabaka_core.document.combs import Frame
+from sabaka_core.document.season import Day
+
+Wish = Literal["no-comb-cut", "fewest-parts", "soonest", "old-frames-stay", "least-lifting"]
+# The standard of a frame that the keeper measured.
+OWN = "own"
+
+
+class OldBox(Part):
+    """One of the keeper's boxes as measured [mm]; boxes are listed lowest first."""
+
+    name: Name = "Box"
+    across_mm: Length
+    along_mm: Length
+    height_mm: Length
+    rest_depth_mm: Clearance
+    rest_width_mm: Clearance
+
+
+class Brood(Part):
+    """Brood on a comb as the keeper sees it: width, height, and its middle below the comb's top [mm]."""
+
+    wide_mm: Length
+    high_mm: Length
+    below_mm: Clearance
+
+
+Price = Annotated[float, Field(ge=0, le=1_000_000, strict=True)]
+
+
+class Making(Part):
+    """What frames cost to make or to buy, in the keeper's own money; ``keepers`` share a tool."""
+
+    frames: Annotated[int, Field(ge=1, le=5_000, strict=True)] = 30
+    keepers: Annotated[int, Field(ge=1, le=500, strict=True)] = 4
+    tool_price: Price = 150.0
+    wood_price: Price = 1.0
+    hour_price: Price = 0.0
+    buy_price: Price = 4.0
+    shaped: bool = True
+
+
+class Moving(Part):
+    """Bees on the wrong comb, and the wishes for moving them.
+
+    ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
+    are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
+    """
+
+    bees: Literal["frames", "bars", "fixed", "swarm"] = "frames"
+    standard: Ident = "langstroth-deep"
+    own: Frame | None = None
+    bar_long_mm: Length = 482.6
+    bar_wide_mm: Annotated[Length, Field(le=200)] = 35.0
+    comb_wide_mm: Length = 330.0
+    comb_high_mm: Length = 250.0
+    count: Annotated[int, Field(ge=1, le=40, strict=True)] = 5
+    brood: Brood | None = None
+    boxes: Annotated[tuple[OldBox, ...], Field(max_length=6)] = ()
+    box_tolerance_mm: Annotated[Clearance, Field(le=20)] = 1.0
+    spacers: Literal["full", "half"] = "half"
+    wish: Wish = "no-comb-cut"
+    way: Ident | None = None
+    excluder: Literal["excluder", "outward"] = "excluder"
+    day: Day = "2026-05-20"
+    queen_day: Day | None = None
+    visit_days: Annotated[int, Field(ge=3, le=30, strict=True)] = 10
+    making: Making = Making()

@@ -1,0 +1,390 @@
+"""The conversion box: old and new frames side by side in one box, with spacers that can be moved."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import combinations_with_replacement
+from math import floor
+
+from sabaka_core.document.chambers import Chamber, Disc, Layer, Lining, Rest, Walls
+from sabaka_core.document.hive import Colony, Cover, Hive, Roof
+from sabaka_core.document.moving import Moving, OldBox
+from sabaka_core.document.run import Comb, Excluder, Gap, Run, RunItem
+from sabaka_core.document.sections import RectangleSection
+from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.moving.bees import Bees
+from sabaka_core.moving.gaps import Gap as Rule
+from sabaka_core.moving.gaps import room_gap
+from sabaka_core.moving.hang import SMOKE
+from sabaka_core.moving.room import Room
+from sabaka_core.moving.values import value
+from sabaka_core.moving.ways import NewPart, Slab, Way
+from sabaka_core.sources import practice
+
+_EXCLUDER_MM = 10.0
+
+
+@dataclass(frozen=True)
+class ConversionBox:
+    """A conversion box solved [mm].
+
+    ``wide_mm`` is its own inside width; ``narrow_mm`` what the spacers leave. ``old_is_wide`` says whether the
+    old frames use the whole width and the new ones stand between spacers, or the other way round.
+    ``drop_mm`` is from the rest plane to the floor, ``base_mm`` what the boxes lack of it.
+    """
+
+    boxes: tuple[OldBox, ...]
+    wide_mm: float
+    narrow_mm: float
+    along_mm: float
+    drop_mm: float
+    base_mm: float
+    filler_high_mm: float
+    old_is_wide: bool
+    tolerance_mm: float
+
+    @property
+    def from_boards(self) -> bool:
+        return not self.boxes
+
+    @property
+    def spacer_mm(self) -> float:
+        """Thickness of each of the two spacers [mm]."""
+        return (self.wide_mm - self.narrow_mm) / 2
+
+    @property
+    def spacer_long_mm(self) -> float:
+        """Length of a whole spacer: the section less its play at both ends [mm]."""
+        return self.along_mm - 2 * value("spacer_play")
+
+    @property
+    def filler_long_mm(self) -> float:
+        """Length of the floor filler across the box [mm]."""
+        return self.wide_mm - 2 * value("spacer_play")
+
+    @property
+    def play_ends_mm(self) -> tuple[float, float]:
+        """Least and greatest play of a spacer at each end, by the boxes' tolerance [mm]."""
+        play, off = value("spacer_play"), self.tolerance_mm / 2
+        return play - off, play + off
+
+
+def family(standard: str) -> list[OldBox]:
+    """The boxes that are usually kept with a frame's standard, its own first."""
+    rows = catalogue()
+    own = rows.get(standard)
+    if own is None or own.box is None:
+        return []
+    stem = standard.rsplit("-", 1)[0] if "-" in standard else standard
+    found = [
+        own,
+        *(r for i, r in rows.items() if i != standard and i.startswith(f"{stem}-") and not r.made_from and r.box),
+    ]
+    return [
+        OldBox(
+            name=r.name, across_mm=r.box.across_mm, along_mm=r.box.along_mm, height_mm=r.box.height_mm,
+            rest_depth_mm=r.box.rest_depth_mm, rest_width_mm=r.box.rest_width_mm,
+        )
+        for r in found
+        if r.box is not None and abs(r.box.across_mm - own.box.across_mm) < 2.0
+    ]  # fmt: skip
+
+
+def stack_of(standard: str, drop_mm: float) -> tuple[OldBox, ...]:
+    """The old frames' own box on top of others of its kind: the tallest stack that the new depth holds."""
+    boxes = family(standard)
+    if not boxes:
+        return ()
+    top = boxes[0]
+    stacks = [(*below, top) for number in range(3) for below in combinations_with_replacement(boxes, number)]
+    fitting = [s for s in stacks if _stack_mm(s) <= drop_mm + 1e-6]
+    return max(fitting, key=_stack_mm, default=())
+
+
+def _stack_mm(boxes: tuple[OldBox, ...]) -> float:
+    """From the top box's rest plane to the bottom of the stack [mm]."""
+    return sum(box.height_mm for box in boxes) - boxes[-1].rest_depth_mm
+
+
+def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
+    """The conversion box for old frames and a hive's own, out of the keeper's boxes or out of boards."""
+    boxes = moving.boxes or stack_of(bees.frame.standard if bees.frame else "", room.drop_mm)
+    new_wide = room.top_mm
+    if boxes and boxes[-1].across_mm >= new_wide - 1e-6:
+        base = room.drop_mm - _stack_mm(boxes)
+        below = boxes[:-1]
+        low = base + sum(box.height_mm for box in below)
+        filler = low - (below[-1].rest_depth_mm if below else practice("bee_space").span[1])
+        return ConversionBox(
+            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), True, moving.box_tolerance_mm
+        )  # fmt: skip
+    space = room.a.hive.choices.bee_space_mm
+    frame = bees.frame
+    old_wide = boxes[-1].across_mm if boxes else (frame.body_width_mm + 2 * space if frame else new_wide)
+    old_drop = (frame.depth_mm - frame.lug_thickness_mm if frame else room.drop_mm) + room.floor_gap_mm
+    along = boxes[-1].along_mm if boxes else 400.0
+    wide, drop = max(old_wide, new_wide), max(old_drop, room.drop_mm)
+    return ConversionBox(
+        (), wide, min(old_wide, new_wide), along, drop, 0.0, abs(old_drop - room.drop_mm), old_wide >= new_wide, 0.0
+    )
+
+
+def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
+    """Old and new frames side by side until the bees have moved over by themselves."""
+    if bees.frame is None or room.on_rods:
+        return None
+    box = conversion_box(bees, room, moving)
+    trapezoid = room.a.trapezoid
+    lean = abs(trapezoid.top_mm - trapezoid.floor_mm) / 2 if trapezoid else 999.0
+    old = bees.frame
+    gaps: tuple[Rule, ...] = () if lean < 0.5 else (
+        room_gap("Walls that stand upright", -lean, "", "leaning walls can’t be copied by spacers"),
+    )  # fmt: skip
+    if box.boxes:
+        gaps = (*gaps, room_gap("Base under the boxes", box.base_mm, "made up by a base spacer", "the boxes stand taller than the new frames’ depth"))  # fmt: skip
+    if box.spacer_mm >= 0.5:
+        gaps = (*gaps, _spacer_rule(box), _play_rule(box))
+    per = floor((box.along_mm / 2 - _EXCLUDER_MM) / bees.spacing_mm)
+    gaps = (
+        *gaps,
+        room_gap("Old combs in their half", (box.along_mm / 2 - _EXCLUDER_MM) * _halves(moving) - bees.count * bees.spacing_mm, "they find room", f"only {per} find room at once"),
+    )  # fmt: skip
+    nearest = "" if per >= bees.count or per < 1 else f"Move {per} combs at a time, or put two sections end to end."
+    if box.base_mm < 0:
+        nearest = f"Leave a lower box out, or deepen the hive by {-box.base_mm:.0f} mm."
+    return Way(
+        "parallel-box", _how(box), gaps, tuple(_parts(box, moving)), tuple(_bridged(box)), tuple(_round(box)),
+        for_good=False, tools=(*SMOKE, "a saw", "a brace for holes through both walls together"),
+        cautions=("Boards that line the box swell: try every spacer dry and wet before bees are in.",), visits=5, days=34,
+        lifted_kg=2 * bees.count * bees.comb_kg, nearest=nearest, slabs=_slabs(box), comb_wide_mm=old.body_width_mm,
+        comb_deep_mm=old.depth_mm - old.lug_thickness_mm, spacing_mm=bees.spacing_mm,
+    )  # fmt: skip
+
+
+def _halves(moving: Moving) -> int:
+    """Stretches of old frames in one section: half-length spacers leave the other half to the new ones."""
+    return 1 if moving.spacers == "half" else 2
+
+
+def _spacer_rule(box: ConversionBox) -> Rule:
+    thick, least = box.spacer_mm, practice("bee_space").span[0]
+    return room_gap("Spacer, thick", thick - least, f"{thick:.1f} mm each", f"{thick:.1f} mm is too thin to make")
+
+
+def _play_rule(box: ConversionBox) -> Rule:
+    least, most = box.play_ends_mm
+    spare = least - value("spacer_jam")
+    if spare < 0:
+        words = "at the small end of tolerance the spacer jams: measure the box before you saw"
+        return Rule("play", "Spacer’s play, each end", value("spacer_play"), least, most, spare, "short", words)
+    if most > value("spacer_leak"):
+        words = "at the large end bees and litter get behind it: wedge it"
+        return Rule("play", "Spacer’s play, each end", value("spacer_play"), least, most, spare, "bridged", words)
+    return Rule(
+        "play", "Spacer’s play, each end", value("spacer_play"), least, most, spare, "right", "goes in and stays tight"
+    )
+
+
+def _how(box: ConversionBox) -> str:
+    who = "new" if box.old_is_wide else "old"
+    out_of = "your own boxes" if box.boxes else "boards"
+    if box.spacer_mm < 0.5:
+        return f"A box out of {out_of} takes both frames side by side; only the floor differs."
+    return f"A box out of {out_of} takes both frames side by side; two spacers of {box.spacer_mm:.1f} mm narrow the {who} frames’ half."
+
+
+def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
+    parts: list[NewPart] = []
+    play = value("spacer_play")
+    stretches = 2 if moving.spacers == "half" else 1
+    if box.spacer_mm >= 0.5:
+        long = box.spacer_long_mm if stretches == 1 else box.along_mm / 2 - 2 * play
+        parts.append(
+            NewPart(
+                "Spacer box",
+                2 * stretches,
+                (round(long, 1), round(box.drop_mm, 1), round(box.spacer_mm, 1)),
+                "a shallow box with a solid block inside where a hole passes",
+            )
+        )
+        rest = box.boxes[-1].rest_width_mm if box.boxes else 9.525
+        parts.append(
+            NewPart(
+                "Spacer’s lid",
+                2 * stretches,
+                (round(long, 1), round(box.spacer_mm, 1), value("ply")),
+                f"set off by {rest:.1f} mm: hooks on the box’s rest and makes the new one",
+            )
+        )
+    if box.filler_high_mm > 0.5:
+        across = box.filler_long_mm
+        parts.append(
+            NewPart(
+                "Floor filler",
+                1,
+                (round(across, 1), round(box.along_mm / 2 - 2 * play, 1), round(box.filler_high_mm, 1)),
+                "a hollow box on the floor under the shallower frames",
+            )
+        )
+    if box.base_mm > 0.5:
+        parts.append(
+            NewPart(
+                "Base spacer",
+                1,
+                (
+                    round(box.wide_mm + 2 * value("board"), 1),
+                    round(box.along_mm + 2 * value("board"), 1),
+                    round(box.base_mm, 1),
+                ),
+                f"net height; a floor let into it takes {value('board'):.0f} mm more",
+            )
+        )
+    parts.append(
+        NewPart(
+            "Framed excluder",
+            1,
+            (round(box.wide_mm - 4.0, 1), round(box.drop_mm - 4.0, 1), _EXCLUDER_MM),
+            "between the halves; under 3 mm open all round",
+        )
+    )
+    if len(box.boxes) > 1:
+        rest = box.boxes[0].rest_width_mm
+        parts.append(
+            NewPart(
+                "Rebate plug",
+                2 * (len(box.boxes) - 1),
+                (round(box.along_mm, 1), round(rest, 1), value("plug_high")),
+                "fills the rebate between two boxes",
+            )
+        )
+    if box.from_boards:
+        board = value("board")
+        parts += [
+            NewPart("Box, side", 2, (round(box.along_mm + 2 * board, 1), round(box.drop_mm + 19.05, 1), board)),
+            NewPart(
+                "Box, end", 2, (round(box.wide_mm, 1), round(box.drop_mm + 19.05, 1), board), "rebated for the lugs"
+            ),
+            NewPart("Box, floor", 1, (round(box.along_mm + 2 * board, 1), round(box.wide_mm + 2 * board, 1), board)),
+        ]
+    else:
+        parts.append(
+            NewPart(
+                "Cladding board",
+                4,
+                (round(box.along_mm + 2 * value("board"), 1), 120.0, 12.0),
+                f"hangs {value('cladding_offset'):.0f} mm over the joint: keeps the boxes in line",
+            )
+        )
+    return parts  # fmt: skip
+
+
+def _bridged(box: ConversionBox) -> list[str]:
+    return ["Where the halves meet, the shallower combs end beside the deeper ones: put an empty frame there first."]
+
+
+def _round(box: ConversionBox) -> list[str]:
+    ways = [
+        "over the frames, if the excluder doesn’t reach the cover",
+        "between excluder and walls, where over 3 mm are open",
+    ]
+    if len(box.boxes) > 1:
+        ways.append(
+            f"through the rebate between the boxes, about {box.boxes[0].rest_width_mm:.1f} × {value('plug_high'):.0f} mm: plug it"
+        )
+    ways.append("along the rests behind the lugs")
+    return ways
+
+
+def _slabs(box: ConversionBox) -> tuple[Slab, ...]:
+    half, narrow = box.wide_mm / 2, box.narrow_mm / 2
+    if box.spacer_mm < 0.5:
+        return ()
+    return (Slab("spacer", (-half, -narrow), (0.0, box.drop_mm)), Slab("spacer", (narrow, half), (0.0, box.drop_mm)))
+
+
+def hole_places_mm(box: ConversionBox) -> tuple[float, float]:
+    """Where the two entrances go through outer wall and spacer together, one for each half, from the near end [mm]."""
+    return round(box.along_mm / 4, 1), round(box.along_mm * 3 / 4, 1)
+
+
+@dataclass(frozen=True)
+class LaterLife:
+    """What the box can be when the bees have moved on."""
+
+    name: str
+    good: bool
+    words: str
+
+
+def later_lives(box: ConversionBox, bees: Bees, room: Room) -> tuple[LaterLife, ...]:
+    """The box's later uses, each checked by its numbers."""
+    places = floor(box.along_mm / room.spacing_mm)
+    old_places = floor(box.along_mm / bees.spacing_mm)
+    holes = hole_places_mm(box)
+    apart = holes[1] - holes[0]
+    lives = [
+        LaterLife("A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."),
+        LaterLife("A deep-frame hive", places >= 3, f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, {box.drop_mm:.1f} mm deep."),
+        LaterLife("Extra deep, under other boxes", bool(box.boxes), f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its boxes go back on any stack." if box.boxes else "Out of boards it matches no other box."),
+        LaterLife("Entrances in both halves", apart >= value("disc"), f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is {value('disc'):.0f} mm across."),
+    ]  # fmt: skip
+    return tuple(lives)
+
+
+def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
+    """The conversion box as a design of its own: old frames in one half, the hive's own in the other."""
+    box = conversion_box(bees, room, moving)
+    old, own = bees.frame, room.own
+    assert old is not None and own is not None
+    old = old.model_copy(update={"id": "old", "name": bees.name[:80]})
+    new = own.model_copy(update={"id": "new"})
+    along, half = box.along_mm, round(box.along_mm / 2, 3)
+    rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
+    rest_width = box.boxes[-1].rest_width_mm if box.boxes else 9.525
+    near, far = (Lining(from_mm=0.0, to_mm=half, thickness_mm=round(box.spacer_mm, 3)), Lining(from_mm=half, to_mm=along, floor_mm=round(box.filler_high_mm, 3)))  # fmt: skip
+    if not box.old_is_wide:
+        near, far = Lining(from_mm=0.0, to_mm=half, floor_mm=0.0), Lining(from_mm=half, to_mm=along, thickness_mm=round(box.spacer_mm, 3), floor_mm=round(box.filler_high_mm, 3))  # fmt: skip
+    wall = (Layer(material="softwood", thickness_mm=value("board")),)
+    discs = tuple(
+        Disc(wall="left", at_mm=at, height_mm=40.0, disc_mm=value("disc"), opening_mm=38.0, setting=setting)
+        for at, setting in zip(hole_places_mm(box), ("plugged", "open"), strict=True)
+    )
+    chamber = Chamber.model_validate(
+        {
+            "id": "box",
+            "section": RectangleSection(width_mm=box.wide_mm, height_mm=round(box.drop_mm + rest_depth, 3)),
+            "length_mm": along,
+            "walls": Walls(sides=wall, ends=wall, floor=wall),
+            "rest": Rest(kind="rebate", width_mm=rest_width, depth_mm=rest_depth),
+            "linings": (near, far) if box.spacer_mm >= 0.5 else (far,),
+            "boxes_mm": tuple(b.height_mm for b in box.boxes),
+            "entrances": discs,
+            "run": Run(nest_at="far", items=tuple(_run(box, bees, own.spacing_mm))),
+        }
+    )
+    return Hive(
+        name=f"Conversion box for {room.a.hive.name}"[:80],
+        system="conversion-box",
+        choices=room.a.hive.choices,
+        comb_types=(new, old),
+        chambers=(chamber,),
+        covers=(Cover(kind="boards", thickness_mm=value("ply")),),
+        roof=Roof(kind="flat", clearance_mm=15.0),
+        colonies=(Colony(id="first", name="first", chamber="box", stretch="whole", strength="nucleus"),),
+    )
+
+
+def _run(box: ConversionBox, bees: Bees, spacing_mm: float) -> list[RunItem]:
+    half = box.along_mm / 2
+    new = floor(half / spacing_mm)
+    old = min(floor((half - _EXCLUDER_MM) / bees.spacing_mm), max(bees.count, 1))
+    items: list[RunItem] = [Comb(type="new") for _ in range(new)]
+    open_mm = half - new * spacing_mm
+    if open_mm > 0.05:
+        items.append(Gap(length_mm=round(open_mm, 6)))
+    items.append(Excluder(thickness_mm=_EXCLUDER_MM))
+    items += [Comb(type="old", contents="brood") for _ in range(old)]
+    left = box.along_mm - half - _EXCLUDER_MM - old * bees.spacing_mm
+    if left > 0.05:
+        items.append(Gap(length_mm=round(left, 6)))
+    return items
