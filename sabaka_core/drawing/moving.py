@@ -82,6 +82,8 @@ def way_drawing(way: Way, bees: Bees, room: Room) -> Drawing:
                     quantity=mm(gap.nominal_mm),
                 )
             )
+    if room.own is not None and way.slabs and way.id not in ("across", "parallel-box", "from-parts", "tied-in"):
+        shapes += _own_outline(room, "dashed: the hive’s own frame beside it")
     if way.riser_mm > 0:
         edge = room.half_mm(0.0) + value("board")
         shapes.append(
@@ -104,7 +106,8 @@ def _reach(slabs: tuple[Slab | Outline, ...], lift: float) -> list[Point]:
     return [(x, d + lift) for s in slabs for x in s.x for d in s.depth] or [(-1.0, lift), (1.0, lift + 1.0)]
 
 
-def _own_outline(room: Room) -> list[Shape]:
+def _own_outline(room: Room, words: str = "") -> list[Shape]:
+    """The hive's own frame, dashed, where it hangs beside the old one."""
     own = room.own
     if own is None or own.kind != "frame":
         return []
@@ -127,7 +130,7 @@ def _own_outline(room: Room) -> list[Shape]:
         Polyline(layer="free", points=outline),
         Label(
             layer="note",
-            text=text(f"dashed: {own.name}, the hive’s own"),
+            text=text(words or f"dashed: {own.name}, the hive’s own"),
             x_mm=0,
             y_mm=room.rest_mm + room.drop_mm * 0.5,
         ),

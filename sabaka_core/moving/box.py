@@ -168,7 +168,7 @@ def _halves(moving: Moving) -> int:
 
 def _spacer_rule(box: ConversionBox) -> Rule:
     thick, least = box.spacer_mm, practice("bee_space").span[0]
-    return room_gap("Spacer, thick", thick - least, f"{thick:.1f} mm each", f"{thick:.1f} mm is too thin to make")
+    return room_gap("Spacer, thick", thick, "each of the two", "too thin to make", least)
 
 
 def _play_rule(box: ConversionBox) -> Rule:
@@ -316,13 +316,20 @@ class LaterLife:
     words: str
 
 
-def later_lives(box: ConversionBox, bees: Bees, room: Room) -> tuple[LaterLife, ...]:
+def _at_once(moving: Moving) -> str:
+    if moving.spacers == "half":
+        return "Three: half-length spacers make a stretch of new frames in this section and two in another."
+    return "One a section: whole-length spacers give all of it to the new frames."
+
+
+def later_lives(box: ConversionBox, bees: Bees, room: Room, moving: Moving) -> tuple[LaterLife, ...]:
     """The box's later uses, each checked by its numbers."""
     places = floor(box.along_mm / room.spacing_mm)
     old_places = floor(box.along_mm / bees.spacing_mm)
     holes = hole_places_mm(box)
     apart = holes[1] - holes[0]
     lives = [
+        LaterLife("Conversions at once", True, _at_once(moving)),
         LaterLife("A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."),
         LaterLife("A deep-frame hive", places >= 3, f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, {box.drop_mm:.1f} mm deep."),
         LaterLife("Extra deep, under other boxes", bool(box.boxes), f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its boxes go back on any stack." if box.boxes else "Out of boards it matches no other box."),

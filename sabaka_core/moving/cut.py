@@ -97,7 +97,7 @@ def _to_outline(bees: Bees, room: Room) -> Way:
     kept = {y: outline_half_mm(room, y) if y <= deep + from_top else 0.0 for y in bees.slices}
     hang = min(bees.bottom_mm, deep + from_top)
     gaps: tuple[Gap, ...] = (
-        room_gap("Comb that stays, high", hang - bees.top_mm - value("least_piece"), "worth keeping", "hardly any comb is left"),
+        room_gap("Comb that stays, high", hang - bees.top_mm, "worth keeping", "hardly any comb is left", value("least_piece")),
         under_gap(room.drop_mm - hang, 0.0),
         places_gap(room, bees.count, max(room.spacing_mm, bees.spacing_mm)),
     )  # fmt: skip
@@ -153,7 +153,7 @@ def tied_in(bees: Bees, room: Room) -> Way | None:
     kept = {y: limit(y - start) if start <= y <= start + piece else 0.0 for y in bees.slices}
     widest = 2 * max((min(half, bees.half_at(y)) for y, half in kept.items()), default=0.0)
     gaps: tuple[Gap, ...] = (
-        room_gap("Piece that stays, its smaller side", min(widest, piece) - value("least_piece"), "worth tying in", "hardly any comb is left"),
+        room_gap("Piece that stays, its smaller side", min(widest, piece), "worth tying in", "hardly any comb is left", value("least_piece")),
         places_gap(room, bees.count, room.spacing_mm),
     )  # fmt: skip
     half = room.bar_mm / 2

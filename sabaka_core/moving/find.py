@@ -64,8 +64,18 @@ def all_ways(bees: Bees, room: Room, moving: Moving) -> list[Way]:
     return [way for way in ways if way is not None]
 
 
+# Comb that is cut leaks and has to be fastened anew, however little of it is lost.
+_CUT = 0.01
+
+
+def _cut_words(way: Way) -> str:
+    if way.lost.part < 0.005:
+        return "comb is cut out, but next to nothing lost" if way.cuts else "no comb is cut or lost"
+    return f"{way.lost.part * 100:.0f} % of the comb is lost"
+
+
 _MEASURES: dict[Wish, Callable[[Way], tuple[float, str]]] = {
-    "no-comb-cut": lambda w: (round(w.lost.part, 3), f"{w.lost.part * 100:.0f} % of the comb is lost"),
+    "no-comb-cut": lambda w: (round(w.lost.part, 3) + (_CUT if w.cuts else 0.0), _cut_words(w)),
     "fewest-parts": lambda w: (float(w.pieces), f"{w.pieces} parts to make"),
     "soonest": lambda w: (float(w.days), f"{w.days} days"),
     "old-frames-stay": lambda w: (0.0 if w.frames_stay else 1.0, "the old frames stay whole" if w.frames_stay else "the old frames are spent"),

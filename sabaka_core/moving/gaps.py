@@ -92,9 +92,8 @@ def length_gap(nominal: float, spread: float) -> Gap:
     )
 
 
-def room_gap(label: str, nominal: float, enough: str, short: str) -> Gap:
-    """Room that has to be there, without a tolerance of its own."""
-    fits = nominal >= -1e-9
-    return Gap(
-        "room", label, nominal, nominal, nominal, nominal, "right" if fits else "short", enough if fits else short
-    )
+def room_gap(label: str, nominal: float, enough: str, short: str, need: float = 0.0) -> Gap:
+    """Room or wood that has to be there, at least ``need`` of it, without a tolerance of its own."""
+    spare = nominal - need
+    fits = spare >= -1e-9
+    return Gap("room", label, nominal, nominal, nominal, spare, "right" if fits else "short", enough if fits else short)

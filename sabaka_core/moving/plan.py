@@ -81,7 +81,12 @@ def plan_move(way: Way, bees: Bees, moving: Moving, season: Season | None) -> Mo
 def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
     if bees.kind == "swarm":
         return [
-            PlanStep("ready", day - 1, "Hive ready", "Bars or frames in, follower set for a swarm, feeder at hand.")
+            PlanStep(
+                "ready",
+                day - 1,
+                "Hive ready",
+                "Bars or frames in, follower set for a swarm, feeder at hand. Bait boxes hang some 90 m off.",
+            )
         ]
     if bees.kind == "fixed":
         return [PlanStep("ready", day - 1, "Tools ready", "Slings cut, boards and knife laid out, cage and candy ready; look for cross comb.")]  # fmt: skip

@@ -19,6 +19,7 @@ from sabaka_core.moving.layouts import entrance_troubles, stages
 from sabaka_core.moving.making import PartMaking, costs, frame_making, kit_making
 from sabaka_core.moving.matrix import KINDS
 from sabaka_core.moving.move import chosen_way, moving_stages
+from sabaka_core.moving.nearest import nearest_change
 from sabaka_core.moving.plan import PlanStep, Trouble, plan_move
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.ways import NewPart, Way
@@ -179,14 +180,14 @@ def moving_report(hive: Hive) -> MovingReport:
         box = conversion_box(bees, room, moving)
         drawings = [box_drawing(box, bees, room), box_plan_drawing(box, bees, room)]
         lives = tuple(
-            LifeOut(name=each.name, good=each.good, words=each.words) for each in later_lives(box, bees, room)
+            LifeOut(name=each.name, good=each.good, words=each.words) for each in later_lives(box, bees, room, moving)
         )
     return MovingReport(
         bees=bees.name,
         hive=hive.name,
         wish=WISHES[moving.wish][0],
         moving=moving,
-        ways=tuple(_way(each) for each in ranked),
+        ways=tuple(_way(each, room, bees) for each in ranked),
         chosen=way.id,
         over=over_drawing(bees, room),
         drawings=tuple(drawings),
@@ -214,13 +215,17 @@ def moving_rod(hive: Hive, number: int) -> Drawing:
 def _unfit(way: Way, room: Room, bees: Bees) -> tuple[Trouble, ...]:
     """A chosen way that doesn't go, by each of its gaps that is short."""
     return tuple(
-        Trouble("doesnt-go", f"{gap.label}: {gap.words}, {-gap.spare_mm:.1f} mm short.", way.nearest)
+        Trouble(
+            "doesnt-go",
+            f"{gap.label}: {gap.words}, {-gap.spare_mm:.1f} mm short.",
+            way.nearest or nearest_change(gap, room, bees),
+        )
         for gap in way.gaps
         if gap.verdict == "short"
     )
 
 
-def _way(ranked: Ranked) -> WayOut:
+def _way(ranked: Ranked, room: Room, bees: Bees) -> WayOut:
     way = ranked.way
     tight = way.tightest
     return WayOut(

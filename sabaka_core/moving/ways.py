@@ -101,6 +101,11 @@ class Way:
         return WAY_NAMES[self.id]
 
     @property
+    def cuts(self) -> bool:
+        """Whether comb is cut."""
+        return self.id in ("cut-down", "tied-in")
+
+    @property
     def feasible(self) -> bool:
         """Whether every gap that must be there is, at every corner of tolerance."""
         return all(gap.verdict != "short" for gap in self.gaps)

@@ -71,8 +71,8 @@ def _from(moving: Moving) -> ChoiceField:
             )
         )
     for kind, words, why in (
-        ("bars", "Combs on bars of another hive", "Give the bar’s and the comb’s size."),
-        ("fixed", "Fixed combs, cut out", "From a log, a wall or a skep."),
+        ("bars", "Combs on bars of another hive", ""),
+        ("fixed", "Fixed combs, cut out of a log, wall or skep", ""),
         ("swarm", "A swarm, no comb", ""),
     ):
         options.append(Option(value=kind, label=words, why=why, edit={"do": "move-from", "bees": kind}))

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, Me, Ranking, RevisionOut, SeasonReport, System, TypedBoard } from "./types";
+import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -138,6 +138,43 @@ export function useSeasonRod(document: Hive, week: number, wanted: boolean): Dra
     gcTime: 0,
   });
   return rod.data;
+}
+
+/** Every way of moving bees into a design, the chosen one with its drawings, layouts and days. */
+export function useMoving(document: Hive): UseQueryResult<MovingReport> {
+  return useQuery({
+    queryKey: ["moving", document],
+    queryFn: () => asSchema<MovingReport>(answered(client.POST("/api/moving/plan", { body: { document: { ...document } } }))),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** The rod at one stage of the move. */
+export function useMovingRod(document: Hive, stage: number, wanted: boolean): Drawing | undefined {
+  const rod = useQuery({
+    queryKey: ["moving-rod", document, stage],
+    queryFn: () => asSchema<Drawing>(answered(client.POST("/api/moving/rod", { body: { document: { ...document }, stage } }))),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    retry: false,
+    gcTime: 0,
+  });
+  return rod.data;
+}
+
+/** Every catalogue frame against every starting point. */
+export function useMatrix(): UseQueryResult<Matrix> {
+  return useQuery({ queryKey: ["matrix"], queryFn: () => answered(client.GET("/api/moving/matrix")), staleTime: Infinity });
+}
+
+/** Puts the conversion box of a design's move on the shelf. */
+export function useKeepBox(id: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => asSchema<DesignOut>(answered(client.POST("/api/designs/{ident}/conversion-box", { params: { path: { ident: id } } }))),
+    onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
+  });
 }
 
 /** Answers of the brief as they stand; boards as they were typed. */

@@ -33,6 +33,7 @@ const router = createBrowserRouter([
       { path: "/hive/:id/combs", element: <BenchPage step="combs" /> },
       { path: "/hive/:id/run", element: <BenchPage step="run" /> },
       { path: "/hive/:id/season", element: <BenchPage step="season" /> },
+      { path: "/hive/:id/move", element: <BenchPage step="move" /> },
     ],
   },
   { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },

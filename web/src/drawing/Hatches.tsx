@@ -37,6 +37,13 @@ export function Hatches() {
           <rect width="14" height="14" fill="var(--color-base-300)" />
           <path d="M3 0v14" stroke="var(--line)" strokeWidth="1" />
         </pattern>
+        <pattern id="hatch-new" width="9" height="9" patternUnits="userSpaceOnUse">
+          <rect width="9" height="9" fill="var(--color-base-200)" />
+          <path d="M0 4.5h9" stroke="var(--color-primary)" strokeWidth="0.8" opacity="0.7" />
+        </pattern>
+        <pattern id="hatch-lost" width="10" height="10" patternUnits="userSpaceOnUse">
+          <path d="M1 1l8 8M9 1l-8 8" stroke="var(--color-error)" strokeWidth="0.7" opacity="0.6" />
+        </pattern>
         <pattern id="hatch-litter" width="12" height="8" patternUnits="userSpaceOnUse">
           <rect width="12" height="8" fill="var(--litter)" />
           <path d="M1 2l4 1M7 5l4-1M2 7l3-1" stroke="var(--color-secondary)" strokeWidth="0.9" />

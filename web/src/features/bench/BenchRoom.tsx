@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useState } from "react";
-import { useSeasonRod } from "../../api/queries";
+import { useMovingRod, useSeasonRod } from "../../api/queries";
 import type { DesignOut, EditOut, Hive, ReportPart } from "../../api/types";
 import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
+import { MoveStep } from "./MoveStep";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
 import { RunStep } from "./RunStep";
@@ -13,10 +14,10 @@ import { TopBar } from "./TopBar";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-export type BenchStep = "shape" | "combs" | "run" | "season";
+export type BenchStep = "shape" | "combs" | "run" | "season" | "move";
 
 /** What a step shows besides the drawing on the desk. */
-const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [] };
+const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [] };
 
 interface BenchRoomProps {
   id: string;
@@ -34,7 +35,10 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const [week, setWeek] = useState(0);
-  const planned = useSeasonRod(bench.document, week, step === "season");
+  const [stage, setStage] = useState(0);
+  const weeks = useSeasonRod(bench.document, week, step === "season");
+  const stages = useMovingRod(bench.document, stage, step === "move");
+  const planned = step === "season" ? weeks : step === "move" ? stages : undefined;
   const { undo, redo } = bench;
 
   useEffect(() => {
@@ -84,6 +88,8 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
           <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
         ) : step === "season" ? (
           <SeasonStep id={id} bench={bench} week={week} onWeek={setWeek} />
+        ) : step === "move" ? (
+          <MoveStep id={id} bench={bench} stage={stage} onStage={setStage} />
         ) : (
           <>
             <Desk bench={bench} pointed={pointed} onPoint={point} />
@@ -102,7 +108,7 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
           </>
         )}
       </div>
-      <Rod bench={bench} planned={step === "season" ? planned : undefined} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
+      <Rod bench={bench} planned={planned} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
       {state.kind === "conflict" ? (
         <Conflict
           conflict={state.conflict}

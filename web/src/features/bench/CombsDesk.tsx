@@ -1,6 +1,5 @@
-import type { CombCard, Drawing } from "../../api/types";
-import { Numbers } from "../../drawing/Numbers";
-import { Sheet } from "../../drawing/Sheet";
+import type { CombCard } from "../../api/types";
+import { Plate } from "../../drawing/Plate";
 
 /** Which bar or frame lies on the bench: one of the hive's, or one of the catalogue's. */
 export interface Chosen {
@@ -95,8 +94,4 @@ function List({ title, cards, from, chosen, onChoose }: ListProps) {
       </ul>
     </>
   );
-}
-
-function Plate({ drawing, className }: { drawing: Drawing; className: string }) {
-  return <Sheet drawing={drawing} className={className} overlay={(t) => <Numbers drawing={drawing} t={t} />} />;
 }
