@@ -11,7 +11,7 @@ from sabaka_core.combs.hung import FramedComb, Hung
 from sabaka_core.combs.outlines import CombOutlines, outlines_of
 from sabaka_core.combs.sampled import SampledOutlines, sampled_outlines
 from sabaka_core.combs.slope import CombBrief
-from sabaka_core.document.chambers import Chamber, total_thickness_mm
+from sabaka_core.document.chambers import Chamber, Lining, total_thickness_mm
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.load import dump_hive
@@ -206,14 +206,18 @@ class Analysis:
 
     def _fit(self, frame: Frame) -> FitRange:
         at = self.place_of(frame)
-        narrower = 2 * self.lining_mm(at)
+        width = self.width_at_mm(at, frame.depth_mm)
+        # Fillers put in for one kind of comb end below the rests; spacers carry rests of their own.
+        below = 2 * sum(s.thickness_mm for s in self._linings_at(at) if s.beside is not None)
+        narrower = 2 * self.lining_mm(at) - below
         return fit_in(
             frame,
             self.chamber,
-            self.width_at_mm(at, frame.depth_mm),
+            width,
             self.section.height_mm,
             self.rest_span_mm - narrower,
             self.filler_mm(at),
+            width + below,
         )
 
     def place_of(self, kind: CombType) -> float:
@@ -221,13 +225,16 @@ class Analysis:
         first = next((p for p in self.layout.combs if isinstance(p.item, Comb) and p.item.type == kind.id), None)
         return first.middle_mm if first else self.run_mm / 2
 
+    def _linings_at(self, place_mm: float) -> tuple[Lining, ...]:
+        return tuple(s for s in self.chamber.linings if s.from_mm - 1e-6 <= place_mm <= s.to_mm + 1e-6)
+
     def lining_mm(self, place_mm: float) -> float:
         """Thickness of the lining on each side at a place of the run [mm]."""
-        return sum(s.thickness_mm for s in self.chamber.linings if s.from_mm - 1e-6 <= place_mm <= s.to_mm + 1e-6)
+        return sum(s.thickness_mm for s in self._linings_at(place_mm))
 
     def filler_mm(self, place_mm: float) -> float:
         """Height of a filler on the floor at a place of the run [mm]."""
-        return sum(s.floor_mm for s in self.chamber.linings if s.from_mm - 1e-6 <= place_mm <= s.to_mm + 1e-6)
+        return sum(s.floor_mm for s in self._linings_at(place_mm))
 
     def width_at_mm(self, place_mm: float, depth_mm: float) -> float:
         """Inside width that a frame reaching down to a depth has at a place of the run [mm]."""

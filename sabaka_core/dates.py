@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from sabaka_core.errors import ParameterError
 
@@ -52,3 +52,13 @@ def short(count: int) -> str:
 def year_of(count: int) -> int:
     """The year of a day."""
     return date.fromordinal(count).year
+
+
+def calendar_day(count: int) -> date:
+    """A day as calendar files want it."""
+    return date.fromordinal(count)
+
+
+def midnight(count: int) -> datetime:
+    """The first moment of a day, in universal time."""
+    return datetime.combine(date.fromordinal(count), datetime.min.time(), tzinfo=UTC)

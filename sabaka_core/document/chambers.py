@@ -147,8 +147,10 @@ class Lining(Part):
     """Movable spacers that make a stretch of a chamber fit another frame.
 
     ``thickness_mm`` stands on both side walls; ``floor_mm`` is how high a filler lies on the floor.
+    ``beside`` names the comb type it was put in for, if it goes when those combs go.
     """
 
+    beside: Ident | None = None
     from_mm: Clearance = 0.0
     to_mm: Length
     thickness_mm: Clearance = 0.0

@@ -70,7 +70,7 @@ class Moving(Part):
     spacers: Literal["full", "half"] = "half"
     wish: Wish = "no-comb-cut"
     way: Ident | None = None
-    excluder: Literal["excluder", "outward"] = "excluder"
+    queen_by: Literal["excluder", "outward"] = "excluder"
     day: Day = "2026-05-20"
     queen_day: Day | None = None
     visit_days: Annotated[int, Field(ge=3, le=30, strict=True)] = 10

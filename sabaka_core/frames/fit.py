@@ -56,7 +56,13 @@ def moved_mm(across_grain_mm: float) -> float:
 
 
 def fit_in(
-    frame: Frame, chamber: Chamber, width_mm: float, height_mm: float, rest_room_mm: float, floor_mm: float = 0.0
+    frame: Frame,
+    chamber: Chamber,
+    width_mm: float,
+    height_mm: float,
+    rest_room_mm: float,
+    floor_mm: float = 0.0,
+    rests_mm: float | None = None,
 ) -> FitRange:
     """The fit of a frame.
 
@@ -67,7 +73,9 @@ def fit_in(
         height_mm: inside height from the floor to the rim.
         rest_room_mm: length that a top bar has, wall to wall over the rests.
         floor_mm: how high a filler lies on the floor there.
+        rests_mm: inside width between the rests, where it isn't the frame's own.
     """
+    rests = width_mm if rests_mm is None else rests_mm
     litter = floor_mm + (chamber.litter.depth_mm if chamber.litter.kind != "none" else 0.0)
 
     def fit(more: float, taller: float) -> Fit:
@@ -84,7 +92,7 @@ def fit_in(
             side=side,
             over=rest - frame.lug_thickness_mm,
             under=room - rest - hang - litter,
-            bearing=min((long - width_mm) / 2, (rest_room_mm - width_mm) / 2),
+            bearing=min((long - rests) / 2, (rest_room_mm - rests) / 2),
             play=(rest_room_mm - long) / 2,
         )
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import combinations_with_replacement
 from math import floor
+from typing import Literal
 
 from sabaka_core.document.chambers import Chamber, Disc, Layer, Lining, Rest, Walls
 from sabaka_core.document.hive import Colony, Cover, Hive, Roof
 from sabaka_core.document.moving import Moving, OldBox
-from sabaka_core.document.run import Comb, Excluder, Gap, Run, RunItem
+from sabaka_core.document.run import Comb, Excluder, Follower, Gap, Run, RunItem
 from sabaka_core.document.sections import RectangleSection
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.moving.bees import Bees
@@ -22,6 +23,7 @@ from sabaka_core.moving.ways import NewPart, Slab, Way
 from sabaka_core.sources import practice
 
 _EXCLUDER_MM = 10.0
+_BOARD_MM = 12.0
 
 
 @dataclass(frozen=True)
@@ -30,7 +32,8 @@ class ConversionBox:
 
     ``wide_mm`` is its own inside width; ``narrow_mm`` what the spacers leave. ``old_is_wide`` says whether the
     old frames use the whole width and the new ones stand between spacers, or the other way round.
-    ``drop_mm`` is from the rest plane to the floor, ``base_mm`` what the boxes lack of it.
+    ``drop_mm`` is from the rest plane to the floor, ``base_mm`` what the boxes lack of it;
+    ``filler_high_mm`` and ``new_filler_mm`` lie on the floor under the old frames and under the new ones.
     """
 
     boxes: tuple[OldBox, ...]
@@ -40,6 +43,7 @@ class ConversionBox:
     drop_mm: float
     base_mm: float
     filler_high_mm: float
+    new_filler_mm: float
     old_is_wide: bool
     tolerance_mm: float
 
@@ -116,7 +120,7 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
         low = base + sum(box.height_mm for box in below)
         filler = low - (below[-1].rest_depth_mm if below else practice("bee_space").span[1])
         return ConversionBox(
-            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), True, moving.box_tolerance_mm
+            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), 0.0, True, moving.box_tolerance_mm
         )  # fmt: skip
     space = room.a.hive.choices.bee_space_mm
     frame = bees.frame
@@ -124,9 +128,10 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
     old_drop = (frame.depth_mm - frame.lug_thickness_mm if frame else room.drop_mm) + room.floor_gap_mm
     along = boxes[-1].along_mm if boxes else 400.0
     wide, drop = max(old_wide, new_wide), max(old_drop, room.drop_mm)
+    old_is_wide = old_wide >= new_wide
     return ConversionBox(
-        (), wide, min(old_wide, new_wide), along, drop, 0.0, abs(old_drop - room.drop_mm), old_wide >= new_wide, 0.0
-    )
+        (), wide, min(old_wide, new_wide), along, drop, 0.0, drop - old_drop, drop - room.drop_mm, old_is_wide, 0.0
+    )  # fmt: skip
 
 
 def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
@@ -348,9 +353,7 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
     along, half = box.along_mm, round(box.along_mm / 2, 3)
     rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
     rest_width = box.boxes[-1].rest_width_mm if box.boxes else 9.525
-    near, far = (Lining(from_mm=0.0, to_mm=half, thickness_mm=round(box.spacer_mm, 3)), Lining(from_mm=half, to_mm=along, floor_mm=round(box.filler_high_mm, 3)))  # fmt: skip
-    if not box.old_is_wide:
-        near, far = Lining(from_mm=0.0, to_mm=half, floor_mm=0.0), Lining(from_mm=half, to_mm=along, thickness_mm=round(box.spacer_mm, 3), floor_mm=round(box.filler_high_mm, 3))  # fmt: skip
+    near, far = _linings(box, half)
     wall = (Layer(material="softwood", thickness_mm=value("board")),)
     discs = tuple(
         Disc(wall="left", at_mm=at, height_mm=40.0, disc_mm=value("disc"), opening_mm=38.0, setting=setting)
@@ -363,8 +366,10 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
             "length_mm": along,
             "walls": Walls(sides=wall, ends=wall, floor=wall),
             "rest": Rest(kind="rebate", width_mm=rest_width, depth_mm=rest_depth),
-            "linings": (near, far) if box.spacer_mm >= 0.5 else (far,),
-            "boxes_mm": tuple(b.height_mm for b in box.boxes),
+            "linings": tuple(each for each in (near, far) if each.thickness_mm or each.floor_mm),
+            "boxes_mm": tuple(h for h in (round(box.base_mm, 6), *(b.height_mm for b in box.boxes)) if h > 0.5)
+            if box.boxes
+            else (),
             "entrances": discs,
             "run": Run(nest_at="far", items=tuple(_run(box, bees, own.spacing_mm))),
         }
@@ -377,21 +382,39 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
         chambers=(chamber,),
         covers=(Cover(kind="boards", thickness_mm=value("ply")),),
         roof=Roof(kind="flat", clearance_mm=15.0),
-        colonies=(Colony(id="first", name="first", chamber="box", stretch="whole", strength="nucleus"),),
+        colonies=(Colony(id="first", name="first", chamber="box", stretch="between-followers", strength="nucleus"),),
+    )
+
+
+def _linings(box: ConversionBox, half: float) -> tuple[Lining, Lining]:
+    """What lines the new frames' half, and the old ones'."""
+    spacer = round(box.spacer_mm, 3) if box.spacer_mm >= 0.5 else 0.0
+    new, old = (spacer, 0.0) if box.old_is_wide else (0.0, spacer)
+    low, filler = round(box.new_filler_mm, 3), round(box.filler_high_mm, 3)
+    return (
+        Lining(from_mm=0.0, to_mm=half, thickness_mm=new, floor_mm=low),
+        Lining(from_mm=half, to_mm=box.along_mm, thickness_mm=old, floor_mm=filler),
     )
 
 
 def _run(box: ConversionBox, bees: Bees, spacing_mm: float) -> list[RunItem]:
+    """New combs and old ones against the excluder between the halves, a board behind each."""
     half = box.along_mm / 2
     new = floor(half / spacing_mm)
     old = min(floor((half - _EXCLUDER_MM) / bees.spacing_mm), max(bees.count, 1))
-    items: list[RunItem] = [Comb(type="new") for _ in range(new)]
-    open_mm = half - new * spacing_mm
-    if open_mm > 0.05:
-        items.append(Gap(length_mm=round(open_mm, 6)))
-    items.append(Excluder(thickness_mm=_EXCLUDER_MM))
-    items += [Comb(type="old", contents="brood") for _ in range(old)]
-    left = box.along_mm - half - _EXCLUDER_MM - old * bees.spacing_mm
-    if left > 0.05:
-        items.append(Gap(length_mm=round(left, 6)))
-    return items
+    return [
+        *_behind("near", half - new * spacing_mm),
+        *(Comb(type="new") for _ in range(new)),
+        Excluder(thickness_mm=_EXCLUDER_MM),
+        *(Comb(type="old", contents="brood") for _ in range(old)),
+        *reversed(_behind("far", half - _EXCLUDER_MM - old * bees.spacing_mm)),
+    ]
+
+
+def _behind(side: Literal["near", "far"], open_mm: float) -> list[RunItem]:
+    """What closes a half at its end wall: a board with the rest open behind it, or a gap too small for one."""
+    if open_mm < 0.05:
+        return []
+    if open_mm <= _BOARD_MM + 1.0:
+        return [Gap(length_mm=round(open_mm, 6))]
+    return [Gap(length_mm=round(open_mm - _BOARD_MM, 6)), Follower(side=side, thickness_mm=_BOARD_MM)]

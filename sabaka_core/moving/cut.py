@@ -78,7 +78,8 @@ def _cut_slabs(bees: Bees, frame: Frame, half: float, hang: float) -> tuple[Slab
             inner, low = half - frame.side_bar_thickness_mm, hang - frame.bottom_bar_thickness_mm
             kept = Slab("comb", (max(left, -inner), min(right, inner)), (top, min(bottom, low)))
             found.append(Slab("lost", slab.x, slab.depth))
-            found.append(kept)
+            if kept.depth[1] > kept.depth[0]:
+                found.append(kept)
     lug = min(frame.top_bar_mm / 2, half + max(frame.lug_mm, 12.0))
     side, deep = frame.side_bar_thickness_mm, frame.bottom_bar_thickness_mm
     found += [

@@ -109,17 +109,22 @@ def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
 
 
 def _why(way: Way, after: list[Way], order: tuple[Wish, ...]) -> str:
+    """The wish first, then what else sets it before the next way that goes."""
+    first = _MEASURES[order[0]](way)
+    words = f"{first[1][0].upper()}{first[1][1:]}"
     following = next((other for other in after if other.feasible), None)
-    first = _MEASURES[order[0]](way)[1]
     if following is None:
-        return f"{first[0].upper()}{first[1:]}."
-    if _MEASURES[order[0]](way)[0] == _MEASURES[order[0]](following)[0] and bridged_gaps(way) < bridged_gaps(following):
-        return f"{first[0].upper()}{first[1:]}, as with the next way; there bees build comb into a gap."
-    for each in order:
+        return f"{words}."
+    theirs = _MEASURES[order[0]](following)
+    if first[0] != theirs[0]:
+        return f"{words}; with the next way, {theirs[1]}."
+    if bridged_gaps(way) < bridged_gaps(following):
+        return f"{words}, as with the next way; but there bees build comb into a gap."
+    for each in order[1:]:
         mine, theirs = _MEASURES[each](way), _MEASURES[each](following)
         if mine[0] != theirs[0]:
-            return f"{mine[1][0].upper()}{mine[1][1:]}; with the next way, {theirs[1]}."
-    return f"{first[0].upper()}{first[1:]}, as with the next."
+            return f"{words}, as with the next way; but {mine[1]}, there {theirs[1]}."
+    return f"{words}, as with the next way."
 
 
 def ways_for(hive: Hive, moving: Moving) -> tuple[Bees, Room, list[Ranked]]:

@@ -193,7 +193,7 @@ def longer_bar(bees: Bees, room: Room) -> Way | None:
     spacing = max(room.spacing_mm, bees.spacing_mm)
     parts = [NewPart("Longer bar", bees.count, (room.bar_mm, spacing, thick), "screwed on from above, two screws")]
     if filled:
-        parts.append(filler(bees, side, frame.depth_mm, room, spacing))
+        parts.append(filler(bees, side, frame.depth_mm - (0.0 if lugs_go else frame.lug_thickness_mm), room, spacing))
     cut = "Its lugs are sawn off flush, as they would touch the walls. " if lugs_go else ""
     half = room.bar_mm / 2
     slabs = [s for s in upright(frame, 0.0) if not lugs_go or s.kind == "comb"]
@@ -209,8 +209,8 @@ def longer_bar(bees: Bees, room: Room) -> Way | None:
         reversible=not lugs_go, frames_stay=not lugs_go, tools=(*SMOKE, "a screwdriver", *(("a fine saw",) if lugs_go else ())),
         cautions=("Saw with the bees brushed off, on a board, away from the open hive.",) if lugs_go else (),
         visits=2, days=1, lifted_kg=bees.count * bees.comb_kg,
-        slabs=(*slabs, Slab("adapter", (-half, half), (-thick, 0.0)), *filler_slabs(room, side, 0.0, frame.depth_mm)),
-        comb_wide_mm=frame.body_width_mm, comb_deep_mm=frame.depth_mm, spacing_mm=spacing,
+        slabs=(*slabs, Slab("adapter", (-half, half), (-thick, 0.0)), *filler_slabs(room, side, 0.0 if lugs_go else frame.lug_thickness_mm, frame.depth_mm)),
+        filler_mm=filler_mm(room, side), comb_wide_mm=frame.body_width_mm, comb_deep_mm=frame.depth_mm, spacing_mm=spacing,
     )  # fmt: skip
 
 
@@ -244,10 +244,15 @@ def filler(bees: Bees, side_mm: float, deep_mm: float, room: Room, spacing_mm: f
     return NewPart("Side filler", 2, sizes, "one on each wall beside the old combs, a bee space left")
 
 
+def filler_mm(room: Room, side_mm: float) -> float:
+    """Thickness of a filler for a side gap [mm]; none for a gap that needs none."""
+    return side_mm - room.a.hive.choices.bee_space_mm if side_mm > value("filler_from") else 0.0
+
+
 def filler_slabs(room: Room, side_mm: float, low: float, high: float) -> tuple[Slab, ...]:
     """The same as drawn, where the walls stand upright."""
-    thick = side_mm - room.a.hive.choices.bee_space_mm
-    if side_mm <= value("filler_from") or (room.a.trapezoid and abs(room.a.trapezoid.slope_deg) > 0.01):
+    thick = filler_mm(room, side_mm)
+    if thick <= 0 or (room.a.trapezoid and abs(room.a.trapezoid.slope_deg) > 0.01):
         return ()
     half = room.half_mm(0.0)
     return (Slab("filler", (-half, -half + thick), (low, high)), Slab("filler", (half - thick, half), (low, high)))

@@ -7,7 +7,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.derived import derive
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, room_gap, side_gap, under_gap
-from sabaka_core.moving.hang import SMOKE, filler, filler_slabs, places_gap, turned, upright, wall_gap_mm
+from sabaka_core.moving.hang import SMOKE, filler, filler_mm, filler_slabs, places_gap, turned, upright, wall_gap_mm
 from sabaka_core.moving.on_end import length_on_end_mm
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
@@ -57,7 +57,7 @@ def _hung(bees: Bees, room: Room, frame: Frame, stood: bool) -> Way:
         cautions=("A joined frame bends at its joint when full: lift it by both ends and keep it upright.",
                   "Brush the bees off before you saw."),
         visits=2, days=5, lifted_kg=bees.count * bees.comb_kg,
-        slabs=(*upright(frame, -frame.lug_thickness_mm), *filler_slabs(room, side, 0.0, hang)), comb_wide_mm=frame.body_width_mm,
+        slabs=(*upright(frame, -frame.lug_thickness_mm), *filler_slabs(room, side, 0.0, hang)), filler_mm=filler_mm(room, side), comb_wide_mm=frame.body_width_mm,
         comb_deep_mm=hang, spacing_mm=spacing,
     )  # fmt: skip
 
@@ -97,7 +97,7 @@ def universal(bees: Bees, room: Room) -> Way | None:
         nearest=f"Make the hive {short:.0f} mm deeper under its frames." if short > 0 else "",
         round_excluder=("between the old frames’ sides and the walls, where over 3 mm are open",),
         slabs=(*turned(bees.frame, adapter, cut, cut), *filler_slabs(room, side, adapter, room.drop_mm - gap)),
-        comb_wide_mm=bees.frame.depth_mm, comb_deep_mm=adapter + length, spacing_mm=spacing,
+        filler_mm=filler_mm(room, side), comb_wide_mm=bees.frame.depth_mm, comb_deep_mm=adapter + length, spacing_mm=spacing,
     )  # fmt: skip
 
 

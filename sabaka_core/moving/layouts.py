@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import floor
 
 from sabaka_core.dates import short
+from sabaka_core.document.chambers import Lining
 from sabaka_core.document.combs import CombType, Frame, Guide, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
@@ -15,13 +16,12 @@ from sabaka_core.edits.openings import follow_nest
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import conversion_hive
 from sabaka_core.moving.plan import MovePlan, Trouble
-from sabaka_core.moving.room import Room
+from sabaka_core.moving.room import OLD, Room
 from sabaka_core.moving.ways import Way
 from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import item_length_mm, lay_out
 
 _EXCLUDER_MM = 10.0
-OLD = "moved"
 _NEW_AT_FIRST = 3
 
 
@@ -78,7 +78,7 @@ class _Layouts:
         if plan.queen_day is None or plan.clear_day is None:
             return found
         over = _combs(self.own, _NEW_AT_FIRST, "brood")
-        if moving.excluder == "excluder":
+        if moving.queen_by == "excluder":
             words = "Queen and new combs nearest the entrance, the excluder behind them, then the old combs."
             found.append(
                 self._stage(
@@ -134,9 +134,33 @@ class _Layouts:
             *_gap(gap, before), *(b for s, b in boards.items() if s == "near"), *combs,
             *(b for s, b in boards.items() if s == "far"), *_gap(gap, left - before),
         ]  # fmt: skip
-        run = chamber.run.model_copy(update={"items": tuple(items)})
+        changes = {
+            "run": chamber.run.model_copy(update={"items": tuple(items)}),
+            "linings": (*(each for each in chamber.linings if each.beside != OLD), *self._fillers(items, known)),
+        }
         moved = hive.model_copy(update={"comb_types": tuple(types)})
-        return follow_nest(with_chamber(moved, room.a.box, chamber.model_copy(update={"run": run})), room.a.box)
+        return follow_nest(with_chamber(moved, room.a.box, chamber.model_copy(update=changes)), room.a.box)
+
+    def _fillers(self, items: list[RunItem], known: dict[str, CombType]) -> list[Lining]:
+        """The fillers beside the old combs, as a lining of their stretch."""
+        if self.way.filler_mm <= 0:
+            return []
+        at, stretch = 0.0, []
+        for item in items:
+            long = item_length_mm(item, known)
+            if isinstance(item, Comb) and item.type == OLD:
+                stretch += [at, at + long]
+            at += long
+        if not stretch:
+            return []
+        return [
+            Lining(
+                beside=OLD,
+                from_mm=round(min(stretch), 3),
+                to_mm=round(max(stretch), 3),
+                thickness_mm=round(self.way.filler_mm, 3),
+            )
+        ]
 
     def _before_mm(self, left: float, gap: Gap, near: bool, far: bool) -> float:
         """How much of what is left open lies before the combs: the nest keeps to its own end."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.document.combs import Frame
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import Gap, over_gap, room_gap, side_gap, under_gap
-from sabaka_core.moving.hang import SMOKE, filler, filler_slabs, places_gap, turned, wall_gap_mm
+from sabaka_core.moving.hang import SMOKE, filler, filler_mm, filler_slabs, places_gap, turned, wall_gap_mm
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Slab, Way
@@ -97,7 +97,7 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
         ident, _how(lugs_off, riser), gaps, tuple(_parts(bees, room, riser, side if filled else 0.0, spacing)),
         tuple(_bridged(room, riser, spacing)), tuple(_round(riser)), reversible=not lugs_off, frames_stay=not lugs_off,
         for_good=False, tools=tools, cautions=cautions, visits=4, days=24, lifted_kg=2 * bees.count * bees.comb_kg,
-        nearest=_nearest(gaps, frame.lug_mm), slabs=tuple(slabs), riser_mm=riser, comb_wide_mm=wide,
+        nearest=_nearest(gaps, frame.lug_mm), slabs=tuple(slabs), riser_mm=riser, filler_mm=filler_mm(room, side), comb_wide_mm=wide,
         comb_deep_mm=top + length, spacing_mm=spacing,
     )  # fmt: skip
 

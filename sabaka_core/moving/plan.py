@@ -143,7 +143,7 @@ def _over(way: Way, moving: Moving, day: int, queen: int, clear: int, drones: in
             "From outside: fanning, pollen coming in. Feed while they draw the new combs.",
         )
     ]
-    if moving.excluder == "excluder":
+    if moving.queen_by == "excluder":
         gaps = f" Close the ways round it: {'; '.join(way.round_excluder)}." if way.round_excluder else ""
         look = queen + int(value("cells_look_days"))
         steps += [

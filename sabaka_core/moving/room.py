@@ -13,6 +13,9 @@ from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.run import Follower
 
+# The id that combs moved in have in a design.
+OLD = "moved"
+
 
 @dataclass(frozen=True)
 class Room:
@@ -20,10 +23,13 @@ class Room:
 
     a: Analysis
 
-    @property
+    @cached_property
     def own(self) -> CombType | None:
-        """What its own combs hang from."""
-        return self.a.main
+        """What its own combs hang from; combs already moved in don't count."""
+        main = self.a.main
+        if main is None or main.id != OLD:
+            return main
+        return next((kind for kind in (*self.a.carriers, *self.a.hive.comb_types) if kind.id != OLD), main)
 
     @property
     def takes_combs(self) -> bool:
@@ -83,7 +89,7 @@ class Room:
 
     @property
     def spacing_mm(self) -> float:
-        return self.a.main_spacing_mm
+        return self.own.spacing_mm if self.own else self.a.main_spacing_mm
 
     @cached_property
     def boards_mm(self) -> float:

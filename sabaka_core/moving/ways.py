@@ -92,6 +92,7 @@ class Way:
     nearest: str = ""
     slabs: tuple[Slab | Outline, ...] = ()
     riser_mm: float = 0.0
+    filler_mm: float = 0.0
     comb_wide_mm: float = 0.0
     comb_deep_mm: float = 0.0
     spacing_mm: float = 0.0

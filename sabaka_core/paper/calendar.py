@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from datetime import UTC, date, datetime, timedelta
 from uuid import NAMESPACE_URL, uuid5
 
 from icalendar import Calendar, Event
 
+from sabaka_core.dates import calendar_day, midnight
 from sabaka_core.document.hive import Hive
 from sabaka_core.moving.move import moving_stages
 
@@ -23,14 +23,13 @@ def moving_calendar(hive: Hive) -> bytes:
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", f"{hive.name}: moving in")
     # The file tells when its plan begins, not when it was written: no clock here.
-    stamp = datetime.combine(date.fromordinal(plan.move_day), datetime.min.time(), tzinfo=UTC)
+    stamp = midnight(plan.move_day)
     for step in plan.steps:
-        day = date.fromordinal(step.day)
         event = Event()
         event.add("uid", f"{uuid5(NAMESPACE_URL, f'sabaka:{hive.name}:{way.id}:{step.id}:{step.day}')}@sabaka")
         event.add("dtstamp", stamp)
-        event.add("dtstart", day)
-        event.add("dtend", day + timedelta(days=1))
+        event.add("dtstart", calendar_day(step.day))
+        event.add("dtend", calendar_day(step.day + 1))
         event.add("summary", f"{hive.name}: {step.title}")
         event.add(
             "description",

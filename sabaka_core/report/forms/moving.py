@@ -88,7 +88,7 @@ def _wishes(moving: Moving) -> FieldGroup:
         fields=(
             choice("/moving/wish", "First wish", moving.wish, *((key, words[0].upper() + words[1:], why) for key, (words, why) in WISHES.items())),
             choice(
-                "/moving/excluder", "Queen and old combs", moving.excluder,
+                "/moving/queen_by", "Queen and old combs", moving.queen_by,
                 ("excluder", "queen kept on the new by an excluder", "Old brood is clear on a known day; drones behind it need a way out, and every way round it must be shut."),
                 ("outward", "old combs outward, no excluder", "Nothing bars the queen: old combs go one place further at each visit until they hold no brood."),
             ),

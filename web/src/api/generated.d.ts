@@ -1982,8 +1982,11 @@ export interface components {
          * @description Movable spacers that make a stretch of a chamber fit another frame.
          *
          *     ``thickness_mm`` stands on both side walls; ``floor_mm`` is how high a filler lies on the floor.
+         *     ``beside`` names the comb type it was put in for, if it goes when those combs go.
          */
         Lining: {
+            /** Beside */
+            beside?: string | null;
             /**
              * From Mm
              * @default 0
@@ -2196,11 +2199,11 @@ export interface components {
             /** Way */
             way?: string | null;
             /**
-             * Excluder
+             * Queen By
              * @default excluder
              * @enum {string}
              */
-            excluder?: "excluder" | "outward";
+            queen_by?: "excluder" | "outward";
             /**
              * Day
              * @default 2026-05-20
