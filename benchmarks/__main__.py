@@ -63,6 +63,22 @@ def show(name: str, value: float, target: float, unit: str, yard: float) -> None
     )
 
 
+def moving_speed(yard: float) -> None:
+    """All ways of moving one kind of frame into one hive, and the chart of every pair."""
+    from sabaka_core import load_hive
+    from sabaka_core.document.moving import Moving
+    from sabaka_core.moving.find import ways_for
+    from sabaka_core.moving.matrix import matrix
+    from sabaka_core.moving.report import moving_report
+
+    hives = [(path.stem, load_hive(path.read_bytes())) for path in sorted((ROOT / "examples").glob("*.json"))]
+    deep = dict(hives)["deep-horizontal"]
+    show("every way for one pair", statistics.median(timed(lambda: ways_for(deep, Moving()), 30)), 50, "ms", yard)
+    show("the same drawn, laid out, dated", statistics.median(timed(lambda: moving_report(deep), 30)), 50, "ms", yard)
+    seconds = statistics.median(timed(lambda: matrix(hives), 3, 1)) / 1000
+    show(f"every frame into every example, {len(hives)} hives", seconds, 5, "s", yard)
+
+
 def in_process(yard: float) -> None:
     """Full reports in process."""
     from sabaka_core import build_report, validate_hive
@@ -77,6 +93,7 @@ def in_process(yard: float) -> None:
     assert study is not None
     show("slope sweep, 200 points", statistics.median(timed(lambda: study.points(199), 20)), 100, "ms", yard)
     season_speed(yard)
+    moving_speed(yard)
     slowest = ("", 0.0)
     for file in sorted((ROOT / "examples").glob("*.json")):
         hive = validate_hive(json.loads(file.read_text("utf-8")))

@@ -50,14 +50,6 @@ def take(page: Page) -> None:
     page.screenshot(path=SHOTS / "shape-mistakes.png")
     open_hive(page, "Bowline")
     page.screenshot(path=SHOTS / "shape-day.png")
-    page.get_by_role("button", name="Along", exact=True).click()
-    page.get_by_role("tab", name="Set").click()
-    settled(page)
-    page.screenshot(path=SHOTS / "along-set.png")
-    page.get_by_role("button", name="From above").click()
-    page.locator("[data-drawing=rod] [data-item='6']").click()
-    settled(page)
-    page.screenshot(path=SHOTS / "plan-run.png")
     page.get_by_role("button", name="Slope", exact=True).click()
     page.get_by_role("tab", name="Read").click()
     settled(page)
@@ -99,6 +91,9 @@ def take(page: Page) -> None:
     page.screenshot(path=SHOTS / "season.png")
     page.goto(f"http://127.0.0.1:{PORT}/")
     open_hive(page, "Clove hitch")
+    moving_in(page)
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    open_hive(page, "Clove hitch")
     page.get_by_role("tab", name="Compare").click()
     page.get_by_role("combobox", name="Beside").select_option(label="Bowline")
     page.get_by_test_id("comparison").wait_for()
@@ -115,6 +110,28 @@ def take(page: Page) -> None:
     page.set_viewport_size({"width": 390, "height": 844})
     open_hive(page, "Bowline")
     page.screenshot(path=SHOTS / "shape-phone.png")
+
+
+def moving_in(page: Page) -> None:
+    """The ways, the conversion box, and the run as it is laid out by day."""
+    page.get_by_role("link", name="Move in").click()
+    page.get_by_test_id("ways").locator("tbody tr").first.wait_for()
+    settled(page)
+    page.wait_for_timeout(400)
+    page.screenshot(path=SHOTS / "move-ways.png")
+    page.locator("[data-way=on-end] button").click()
+    page.get_by_role("tab", name="Drawn").click()
+    page.get_by_test_id("stages").get_by_role("button", name="queen over").click()
+    page.wait_for_timeout(500)
+    settled(page)
+    page.screenshot(path=SHOTS / "move-days.png")
+    page.get_by_role("tab", name="Ways").click()
+    page.locator("[data-way=parallel-box] button").click()
+    page.get_by_role("tab", name="Drawn").click()
+    page.locator("[data-drawing=move-plan] polygon").first.wait_for()
+    page.wait_for_timeout(500)
+    settled(page)
+    page.screenshot(path=SHOTS / "move-box.png")
 
 
 def main() -> int:

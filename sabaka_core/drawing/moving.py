@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from math import cos, pi, sin
+from math import ceil, cos, pi, sin
 
+from sabaka_core.document.combs import Frame
 from sabaka_core.document.moving import Making
 from sabaka_core.drawing.models import (
     Box,
@@ -82,8 +83,10 @@ def way_drawing(way: Way, bees: Bees, room: Room) -> Drawing:
                     quantity=mm(gap.nominal_mm),
                 )
             )
-    if room.own is not None and way.slabs and way.id not in ("across", "parallel-box", "from-parts", "tied-in"):
-        shapes += _own_outline(room, "dashed: the hive’s own frame beside it")
+    dashed = ""
+    if isinstance(room.own, Frame) and way.slabs and way.id not in ("across", "parallel-box", "from-parts", "tied-in"):
+        shapes += [shape for shape in _own_outline(room) if isinstance(shape, Polyline)]
+        dashed = "; dashed, the hive’s own frame beside it"
     if way.riser_mm > 0:
         edge = room.half_mm(0.0) + value("board")
         shapes.append(
@@ -95,7 +98,7 @@ def way_drawing(way: Way, bees: Bees, room: Room) -> Drawing:
                 quantity=mm(way.riser_mm),
             )
         )
-    return _drawing("move-way", f"{way.name}: one comb as it will hang", shapes, _all_points(shapes))
+    return _drawing("move-way", f"{way.name}: one comb as it will hang{dashed}", shapes, _all_points(shapes))
 
 
 def _drawn(slabs: tuple[Slab | Outline, ...], lift: float) -> list[Shape]:
@@ -106,7 +109,7 @@ def _reach(slabs: tuple[Slab | Outline, ...], lift: float) -> list[Point]:
     return [(x, d + lift) for s in slabs for x in s.x for d in s.depth] or [(-1.0, lift), (1.0, lift + 1.0)]
 
 
-def _own_outline(room: Room, words: str = "") -> list[Shape]:
+def _own_outline(room: Room) -> list[Shape]:
     """The hive's own frame, dashed, where it hangs beside the old one."""
     own = room.own
     if own is None or own.kind != "frame":
@@ -130,7 +133,7 @@ def _own_outline(room: Room, words: str = "") -> list[Shape]:
         Polyline(layer="free", points=outline),
         Label(
             layer="note",
-            text=text(words or f"dashed: {own.name}, the hive’s own"),
+            text=text(f"dashed: {own.name}, the hive’s own"),
             x_mm=0,
             y_mm=room.rest_mm + room.drop_mm * 0.5,
         ),
@@ -325,7 +328,7 @@ def _drawing(name: CombView, title: str, shapes: list[Shape], points: list[Point
 def cost_chart(making: Making, minutes_each: float) -> Drawing:
     """Cost of frames against their number: made alone, bought, or with a pooled tool."""
     found = costs(making, minutes_each)
-    most = max(making.frames * 2, (found.make_from or 0) * 1.3, 10)
+    most = ceil(max(making.frames * 2, min(found.make_from or 0, 20 * making.frames) * 1.3, 10) / 20) * 20
     each = frame_price(making, minutes_each)
     top = max(making.tool_price + each * most, making.buy_price * most, 1.0) * 1.05
     wide, high = 160.0, 100.0

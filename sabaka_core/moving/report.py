@@ -276,7 +276,7 @@ def _making(way: Way, room: Room, moving: Moving) -> MakingOut:
         passes = sum(part.passes for part in parts)
         words = [
             f"{wishes.frames} frames: {passes} passes, about {minutes / 60:.1f} hours, setting up included.",
-            f"Made alone {found.make:.0f}, bought {found.buy:.0f}, with a tool shared by {wishes.keepers} {found.pool:.0f}: cheapest is to {found.best}.",
+            f"Made alone {found.make:.0f}, bought {found.buy:.0f}, made with a shared tool {found.pool:.0f}: cheapest is to {found.best}.",
             _pays("A tool of your own", found.make_from),
             _pays(f"A tool shared by {wishes.keepers}", found.pool_from),
         ]

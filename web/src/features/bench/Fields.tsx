@@ -10,7 +10,7 @@ import type { Bench } from "./useBench";
 /** A group of fields as the core lists them. */
 export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
   return (
-    <fieldset className="mb-4 border-t border-[var(--line)] pt-1" data-group={group.id}>
+    <fieldset className="mb-4 min-w-0 border-t border-[var(--line)] pt-1" data-group={group.id}>
       <legend className="named pr-2 text-base">{group.title}</legend>
       {group.fields.map((field) => (
         <Field key={field.path} field={field} bench={bench} group={group.title} />
