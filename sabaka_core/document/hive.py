@@ -11,8 +11,9 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Note, Part, Thickness
-from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.combs import CombType
+from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.run import Comb
 from sabaka_core.document.season import Season
@@ -90,11 +91,12 @@ class Cover(Part):
 
 
 class Roof(Part):
-    """The lid: its inside clearance above the bars and how it opens."""
+    """The lid: its inside clearance above the bars, how it opens, its build-up from the inside out."""
 
     kind: Literal["flat", "gabled", "hinged"] = "flat"
     clearance_mm: Clearance = 0.0
     overlap_mm: Clearance = 12.0
+    layers: Annotated[tuple[Layer, ...], Field(max_length=8)] = ()
 
 
 class Stand(Part):
@@ -134,6 +136,7 @@ class Hive(Part):
     colonies: Annotated[tuple[Colony, ...], Field(max_length=24)] = ()
     season: Season | None = None
     moving: Moving | None = None
+    lifting: Lifting | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

@@ -8,7 +8,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from sabaka_core.document.combs import TopBar
-from sabaka_core.document.hive import Hive
+from sabaka_core.document.hive import Hive, Stand
+from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
@@ -25,6 +26,8 @@ ALL_BARS_LENGTH = "/comb_types/all/length_mm"
 _SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
 # Fields of the season that are plain numbers.
 _NUMBERS = ("peak_laying", "strength", "combs_covered", "combs_brood", "combs_honey")
+# Fields that may be left empty: what stands there then follows from others.
+_MAY_BE_EMPTY = ("queen_day", "elbow_mm", "reach_mm", "limit_kg", "lid_kg", "lid_hinge")
 _IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
 _ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
 _GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
@@ -55,6 +58,10 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         return replace_value(with_season(hive), path, value)
     if path.startswith("/moving/"):
         return replace_value(with_moving(hive), path, value)
+    if path.startswith("/lifting/"):
+        return replace_value(with_lifting(hive), path, value)
+    if path.startswith("/stand/") and hive.stand is None:
+        hive = hive.model_copy(update={"stand": Stand()})
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     spacing = _SPACING.fullmatch(path)
@@ -70,6 +77,11 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
 def with_season(hive: Hive) -> Hive:
     """The hive with a season to be planned: its own, or the usual one."""
     return hive if hive.season is not None else hive.model_copy(update={"season": Season()})
+
+
+def with_lifting(hive: Hive) -> Hive:
+    """The hive with a keeper: its own, or one of usual height."""
+    return hive if hive.lifting is not None else hive.model_copy(update={"lifting": Lifting()})
 
 
 def with_moving(hive: Hive) -> Hive:
@@ -104,9 +116,9 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_angle(typed, path)
     if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path or "/monthly_c/" in path):
         return parse_number(typed, path)
-    if name == "queen_day" and not typed.strip():
+    if name in _MAY_BE_EMPTY and not typed.strip():
         return None
-    if name.endswith("_price"):
+    if name.endswith(("_price", "_kg")):
         return parse_number(typed, path)
     if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs"):
         number = parse_number(typed, path)

@@ -882,7 +882,7 @@ export interface components {
          */
         Drawing: {
             /** Name */
-            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost");
+            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost" | "lift-figure" | "winter-section" | "winter-combs" | "winter-year");
             /** Title */
             title: string;
             extent: components["schemas"]["Box"];
@@ -1549,7 +1549,7 @@ export interface components {
              * Tab
              * @enum {string}
              */
-            tab: "set" | "run" | "season" | "moving";
+            tab: "set" | "run" | "season" | "moving" | "lifting" | "winter";
             /** Fields */
             fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
@@ -1911,6 +1911,7 @@ export interface components {
             colonies?: components["schemas"]["Colony"][];
             season?: components["schemas"]["Season"] | null;
             moving?: components["schemas"]["Moving"] | null;
+            lifting?: components["schemas"]["Lifting"] | null;
         };
         /**
          * Hole
@@ -1976,6 +1977,70 @@ export interface components {
             material: string;
             /** Thickness Mm */
             thickness_mm: number;
+        };
+        /**
+         * Lifting
+         * @description Who lifts, from where, and against which stack. Sizes left out follow from the body's height.
+         */
+        Lifting: {
+            /**
+             * Height Mm
+             * @default 1700
+             */
+            height_mm?: number;
+            /** Elbow Mm */
+            elbow_mm?: number | null;
+            /** Reach Mm */
+            reach_mm?: number | null;
+            /** Limit Kg */
+            limit_kg?: number | null;
+            /**
+             * Posture
+             * @default standing
+             * @enum {string}
+             */
+            posture?: "standing" | "seated" | "one-handed";
+            /**
+             * Stands
+             * @default both-sides
+             * @enum {string}
+             */
+            stands?: "side" | "both-sides" | "end";
+            /**
+             * Grip
+             * @default fair
+             * @enum {string}
+             */
+            grip?: "good" | "fair" | "poor";
+            /**
+             * Slope Along Deg
+             * @default 0
+             */
+            slope_along_deg?: number;
+            /**
+             * Slope Across Deg
+             * @default 0
+             */
+            slope_across_deg?: number;
+            /**
+             * Leg Inset Mm
+             * @default 60
+             */
+            leg_inset_mm?: number;
+            /**
+             * Stack Box
+             * @default langstroth-deep
+             */
+            stack_box?: string;
+            /**
+             * Stack Stand Mm
+             * @default 150
+             */
+            stack_stand_mm?: number;
+            /** Lid Hinge */
+            lid_hinge?: ("long-side" | "end" | "lift-off") | null;
+            /** Lid Kg */
+            lid_kg?: number | null;
         };
         /**
          * Lining
@@ -2424,7 +2489,7 @@ export interface components {
         };
         /**
          * Roof
-         * @description The lid: its inside clearance above the bars and how it opens.
+         * @description The lid: its inside clearance above the bars, how it opens, its build-up from the inside out.
          */
         Roof: {
             /**
@@ -2443,6 +2508,11 @@ export interface components {
              * @default 12
              */
             overlap_mm?: number;
+            /**
+             * Layers
+             * @default []
+             */
+            layers?: components["schemas"]["Layer"][];
         };
         /**
          * Run

@@ -1,0 +1,30 @@
+"""The keeper's body and ways of working, for judging lifts."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import Clearance, Ident, Part
+
+Slope = Annotated[float, Field(ge=-20, le=20, strict=True)]
+
+
+class Lifting(Part):
+    """Who lifts, from where, and against which stack. Sizes left out follow from the body's height."""
+
+    height_mm: Annotated[float, Field(ge=1_200, le=2_200, strict=True)] = 1_700.0
+    elbow_mm: Annotated[float, Field(ge=600, le=1_500, strict=True)] | None = None
+    reach_mm: Annotated[float, Field(ge=300, le=1_100, strict=True)] | None = None
+    limit_kg: Annotated[float, Field(gt=0, le=60, strict=True)] | None = None
+    posture: Literal["standing", "seated", "one-handed"] = "standing"
+    stands: Literal["side", "both-sides", "end"] = "both-sides"
+    grip: Literal["good", "fair", "poor"] = "fair"
+    slope_along_deg: Slope = 0.0
+    slope_across_deg: Slope = 0.0
+    leg_inset_mm: Clearance = 60.0
+    stack_box: Ident = "langstroth-deep"
+    stack_stand_mm: Annotated[Clearance, Field(le=1_000)] = 150.0
+    lid_hinge: Literal["long-side", "end", "lift-off"] | None = None
+    lid_kg: Annotated[float, Field(gt=0, le=80, strict=True)] | None = None

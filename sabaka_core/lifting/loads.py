@@ -1,0 +1,131 @@
+"""What a keeper lifts: combs by what is on them, boxes of a stack, supers, the lid, the whole hive."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import ceil, cos, radians
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.combs.contents import honey_kg
+from sabaka_core.document.combs import Frame
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.run import Contents
+from sabaka_core.frames.catalogue import BoxSizes, catalogue
+from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
+from sabaka_core.lifting.body import value
+from sabaka_core.lifting.stand import foot_mm
+from sabaka_core.materials import density
+from sabaka_core.season.nest import DEEP_MM2
+from sabaka_core.whole import Whole, carrier_kg
+
+GRAVITY = 9.80665
+# How full of honey a comb is by what it is marked as.
+_HONEY: dict[Contents, float] = {"empty": 0.0, "brood": 0.1, "pollen": 0.15, "nectar": 0.5, "honey": 1.0}
+
+
+@dataclass(frozen=True)
+class CombLoad:
+    """One kind of comb of the hive: what it weighs with each content, bees on it [kg]."""
+
+    name: str
+    by_contents: dict[Contents, float]
+
+
+def comb_kg(a: Analysis, type_id: str, contents: Contents) -> float:
+    """A comb with its carrier, what is on it, and the bees that stay on [kg]."""
+    kind = a.hive.comb_type(type_id)
+    area = a.hung_of(type_id).predicted_area_mm2
+    return carrier_kg(a.hive, type_id) + filled_kg(area, kind.spacing_mm, contents)
+
+
+def filled_kg(area_mm2: float, spacing_mm: float, contents: Contents) -> float:
+    """Comb of an area with what is on it, without its carrier [kg]."""
+    share = area_mm2 / DEEP_MM2
+    brood = value("brood_kg") * share if contents in ("brood", "pollen") else value("wax_kg") * share
+    return brood + honey_kg(area_mm2, spacing_mm) * _HONEY[contents] + value("bees_on_comb") * share
+
+
+def comb_loads(a: Analysis) -> tuple[CombLoad, ...]:
+    """Every kind of comb in the chamber by its contents."""
+    kinds: tuple[Contents, ...] = ("empty", "brood", "nectar", "honey")
+    return tuple(CombLoad(kind.name, {c: comb_kg(a, kind.id, c) for c in kinds}) for kind in a.carriers)
+
+
+@dataclass(frozen=True)
+class StackBox:
+    """The box of the stack that the hive would replace: sizes, frames, and what it weighs [mm, kg]."""
+
+    name: str
+    box: BoxSizes
+    frame: Frame
+    frames: int
+    shell_kg: float
+
+    @property
+    def empty_kg(self) -> float:
+        """Box and frames without comb."""
+        return self.shell_kg + self.frames * wood_volume_mm3(self.frame) * density("softwood") / 1e9
+
+    @property
+    def area_mm2(self) -> float:
+        """One side of all its combs."""
+        return self.frames * comb_area_mm2(self.frame)
+
+    @property
+    def honey_kg(self) -> float:
+        """Honey when every frame is full of it."""
+        return self.frames * honey_kg(comb_area_mm2(self.frame), self.frame.spacing_mm)
+
+    @property
+    def full_kg(self) -> float:
+        """All told: box, frames, honey, wax, and a few bees."""
+        return self.empty_kg + self.frames * filled_kg(comb_area_mm2(self.frame), self.frame.spacing_mm, "honey")
+
+
+def stack_box(ident: str) -> StackBox | None:
+    """The stack's box of a catalogue frame; None for rows that have none."""
+    row = catalogue().get(ident)
+    if row is None or row.box is None or not isinstance(row.carrier, Frame):
+        return None
+    box, thick = row.box, 19.0
+    around = 2 * (box.across_mm + box.along_mm + 2 * thick)
+    shell = around * box.height_mm * thick * density("softwood") / 1e9
+    # A box that is as long as a horizontal hive is no box of a stack: ten frames' worth of it is.
+    long = min(box.along_mm, 450.0)
+    return StackBox(row.name, box, row.carrier, int(long // row.carrier.spacing_mm), shell)
+
+
+@dataclass(frozen=True)
+class Lid:
+    """The lid: what it weighs, how wide it swings, and the force at its far edge [kg, mm, N]."""
+
+    kg: float
+    hinge: str
+    swing_mm: float
+
+    def force_n(self, open_deg: float) -> float:
+        """Force at the far edge, square to the lid, that holds a uniform hinged lid at an angle from level."""
+        return self.kg * GRAVITY / 2 * max(cos(radians(open_deg)), 0.0)
+
+    def prop_n(self, open_deg: float, at_share: float) -> float:
+        """Force on a prop square to the lid, at a share of its swing from the hinge."""
+        return self.force_n(open_deg) / at_share
+
+
+def lid_of(whole: Whole, lifting: Lifting) -> Lid:
+    """The hive's lid: weighed, by its layers, or as one of boards and sheet metal."""
+    long, wide = foot_mm(whole)
+    roof = whole.hive.roof
+    area = long * wide / 1e6
+    kg = lifting.lid_kg
+    if kg is None and roof is not None and roof.layers:
+        kg = sum(layer.thickness_mm / 1000 * density(layer.material) for layer in roof.layers) * area
+    if kg is None:
+        kg = value("lid_kg_m2") * area
+    hinge = lifting.lid_hinge or ("long-side" if roof is not None and roof.kind == "hinged" else "lift-off")
+    return Lid(kg, hinge, long if hinge == "end" else wide)
+
+
+def people(kg: float) -> int:
+    """How many it takes to carry a load a few steps."""
+    return max(ceil(kg / value("one_person") - 1e-9), 1)

@@ -1,0 +1,283 @@
+"""Tasks as lifts: an inspection, a season of them, and the same season at the stack that the hive would replace."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cached_property
+from math import ceil, isinf
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.combs import FixedComb
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.run import Comb, Contents
+from sabaka_core.lifting.body import Body, value
+from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
+from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
+from sabaka_core.lifting.stand import Standing
+from sabaka_core.season.plan import DayRow, Plan
+
+
+@dataclass(frozen=True)
+class Lift:
+    """So many like lifts: load, hands at both ends, how often a minute, with which grip."""
+
+    name: str
+    load_kg: float
+    start: LiftAt
+    end: LiftAt
+    count: int
+    a_minute: float
+    hours: Hours
+    grip: Grip
+
+    @cached_property
+    def at_worst(self) -> Multipliers:
+        """The multipliers at the end of the lift that allows less."""
+        ends = (multipliers(end, self.grip, self.a_minute, self.hours) for end in (self.start, self.end))
+        return min(ends, key=lambda m: m.recommended_kg)
+
+    @property
+    def recommended_kg(self) -> float:
+        return self.at_worst.recommended_kg
+
+    @property
+    def index(self) -> float:
+        """Lifting index; infinite where the equation allows no lift."""
+        return lifting_index(self.load_kg, self.recommended_kg)
+
+    @property
+    def total_kg(self) -> float:
+        return self.load_kg * self.count
+
+
+@dataclass(frozen=True)
+class Task:
+    """A piece of work: its lifts, how long the hive stands open, and how many combs are open at once at most."""
+
+    name: str
+    lifts: tuple[Lift, ...]
+    minutes: float
+    open_combs: int
+
+    @property
+    def count(self) -> int:
+        return sum(lift.count for lift in self.lifts)
+
+    @property
+    def total_kg(self) -> float:
+        return sum(lift.total_kg for lift in self.lifts)
+
+    @property
+    def worst(self) -> Lift | None:
+        return max(self.lifts, key=lambda lift: (min(lift.index, 99.0), lift.load_kg), default=None)
+
+    @property
+    def worst_index(self) -> float:
+        return self.worst.index if self.worst else 0.0
+
+
+@dataclass(frozen=True)
+class Work:
+    """How the keeper works at one chamber."""
+
+    a: Analysis
+    lifting: Lifting
+    body: Body
+    standing: Standing
+
+    def place(self, place_mm: float) -> tuple[float, float]:
+        """Hands' distance from the ankles [mm] and the body's turn [deg] for a comb at a place of the run."""
+        toes, a, stands = value("toes"), self.a, self.lifting.stands
+        across = a.chamber.combs == "across" or a.chamber.axis == "standing"
+        half = a.section.top_mm / 2
+        if (stands == "end") == across:
+            # The comb lies before the keeper, both hands as far: out as far as its place in the run.
+            near = place_mm if stands == "side" else min(place_mm, a.run_mm - place_mm)
+            return toes + a.end_mm + near, 0.0
+        # One hand reaches past the other to the comb's far end; the load is at its middle.
+        return toes + a.side_mm + half, value("turned")
+
+    def comb_lift(
+        self, name: str, load_kg: float, at: tuple[float, float], count: int, a_minute: float, hours: Hours
+    ) -> Lift:
+        """A comb drawn out until it is clear of the bars; ``at`` is how far out, and how far turned."""
+        out, turn = at
+        low, high = self.standing.bars_mm, self.standing.drawn_mm
+        start = LiftAt(max(out, 250.0), low, high - low, turn)
+        end = LiftAt(max(min(out, 350.0), 250.0), high, high - low, turn)
+        return Lift(name, load_kg, start, end, count, a_minute, hours, self.lifting.grip)
+
+    def task(self, name: str, combs: Iterable[tuple[str, float, float]], minutes_more: float = 0.0) -> Task:
+        """A task of comb lifts, each comb out and back: (name, load, place)."""
+        found = list(combs)
+        minutes = len(found) * value("minutes_a_comb") + minutes_more
+        rate = 2 * len(found) / max(minutes, 1.0)
+        alike: dict[tuple[str, float, tuple[float, float]], int] = {}
+        for each, kg, place in found:
+            key = (each, kg, self.place(place))
+            alike[key] = alike.get(key, 0) + 2
+        lifts = [self.comb_lift(n, kg, at, number, rate, hours_of(minutes)) for (n, kg, at), number in alike.items()]
+        return Task(name, tuple(lifts), minutes, min(self.a.hive.choices.open_combs, max(len(found), 1)))
+
+
+def hours_of(minutes: float) -> Hours:
+    """The equation's class of duration."""
+    return 1 if minutes <= 60 else 2 if minutes <= 120 else 8
+
+
+def tasks_now(work: Work) -> tuple[Task, ...]:
+    """What is done on one visit, with the run as it stands in the design."""
+    a = work.a
+    if isinstance(a.main, FixedComb):
+        return ()
+    placed = [p for p in a.layout.combs if isinstance(p.item, Comb)]
+
+    def load(
+        contents: Contents | None = None, only: tuple[Contents, ...] | None = None
+    ) -> list[tuple[str, float, float]]:
+        found = []
+        for p in placed:
+            assert isinstance(p.item, Comb)
+            if only is None or p.item.contents in only:
+                what = contents or p.item.contents
+                found.append((f"{a.place_word} {p.number}, {what}", comb_kg(a, p.item.type, what), p.middle_mm))
+        return found
+
+    nest = [each for each, p in zip(load(), placed, strict=True) if a.layout.in_nest(p)]
+    brood = load(only=("brood", "pollen")) or nest
+    honey = [
+        (f"{a.place_word} {p.number}, full of honey", comb_kg(a, p.item.type, "honey"), p.middle_mm)
+        for p in placed
+        if isinstance(p.item, Comb) and p.item.role == "honey"
+    ] or load("honey")
+    return (
+        work.task("Find the queen", brood),
+        work.task("Check the brood", brood[: max(ceil(len(brood) / 2), 1)]),
+        work.task("Give room", nest[-2:]),
+        work.task("Take all honey", honey),
+        work.task("Whole inspection", nest, 3.0),
+    )
+
+
+@dataclass(frozen=True)
+class SeasonOfLifts:
+    """A whole season: every visit's task."""
+
+    name: str
+    tasks: tuple[Task, ...]
+
+    @cached_property
+    def count(self) -> int:
+        return sum(task.count for task in self.tasks)
+
+    @cached_property
+    def total_kg(self) -> float:
+        return sum(task.total_kg for task in self.tasks)
+
+    @cached_property
+    def minutes(self) -> float:
+        return sum(task.minutes for task in self.tasks)
+
+    @cached_property
+    def worst(self) -> Lift | None:
+        lifts = [lift for task in self.tasks for lift in task.lifts]
+        return max(lifts, key=lambda lift: (min(lift.index, 99.0), lift.load_kg), default=None)
+
+    @cached_property
+    def heaviest_kg(self) -> float:
+        return max((lift.load_kg for task in self.tasks for lift in task.lifts), default=0.0)
+
+    @property
+    def worst_index(self) -> float:
+        return self.worst.index if self.worst else 0.0
+
+    @cached_property
+    def over(self) -> int:
+        """Lifts over an index of 1."""
+        return sum(lift.count for task in self.tasks for lift in task.lifts if lift.index > 1)
+
+
+def visit_rows(plan: Plan) -> list[DayRow]:
+    """The days of the season on which the hive is looked through."""
+    first = plan.days[0].day
+    return [
+        plan.days[v.day - first]
+        for v in plan.visits
+        if 0 <= v.day - first < len(plan.days) and plan.days[v.day - first].temperature_c >= 8.0
+    ]
+
+
+def season_here(work: Work, plan: Plan) -> SeasonOfLifts:
+    """Every inspection of the season in this hive: combs as full as the plan has them."""
+    a, main = work.a, work.a.main
+    if main is None or isinstance(main, FixedComb):
+        return SeasonOfLifts("This hive", ())
+    full, empty, brood_kg = (comb_kg(a, main.id, contents) for contents in ("honey", "empty", "brood"))
+    tasks = []
+    for row in visit_rows(plan):
+        combs = max(round(row.given), 1)
+        brood = min(round(row.need.brood + row.need.pollen), combs)
+        stores = [c for c in _shares(row.need.honey + row.need.nectar) if c > 0.02][: max(combs - brood, 0)]
+        spread = _places(work, combs)
+        loads: list[tuple[str, float, float]] = [("brood comb", brood_kg, spread[i]) for i in range(brood)]
+        for i, share in enumerate(stores):
+            loads.append(("honey comb", empty + (full - empty) * share, spread[min(brood + i, combs - 1)]))
+        rest = combs - brood - len(stores)
+        loads += [("comb being built", empty, spread[-1]) for _ in range(rest)]
+        tasks.append(work.task("inspection", loads, 3.0))
+    return SeasonOfLifts("This hive", tuple(tasks))
+
+
+def _places(work: Work, combs: int) -> list[float]:
+    placed = [p.middle_mm for p in work.a.layout.combs]
+    step = work.a.main_spacing_mm
+    start = placed[0] if placed else step / 2
+    return [placed[i] if i < len(placed) else min(start + i * step, work.a.run_mm) for i in range(combs)]
+
+
+def _shares(combs: float) -> list[float]:
+    """Full combs, and the last one as full as is left."""
+    whole = int(combs)
+    return [*([1.0] * whole), combs - whole]
+
+
+def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
+    """The same colony and visits in a stack of boxes: every box but the lowest off and on again, and its frames."""
+    comb_mm2 = plan.nest.sizes.deep_share
+    tasks = []
+    for row in visit_rows(plan):
+        honey_left = row.honey_kg + row.nectar_kg
+        # As many boxes as hold what the colony fills, two at least once it has one and a half.
+        deep_combs = max(row.need.combs * comb_mm2, 1.0)
+        needed = max(ceil(deep_combs * 87_150.0 / box.area_mm2 - 0.25), 1)
+        height, hold = box.box.height_mm, value("box_hold")
+        foot = work.lifting.stack_stand_mm
+        out = value("toes") + box.box.along_mm / 2 + 19.0
+        minutes = (needed - 1) * 2 * value("minutes_a_box") + deep_combs * value("minutes_a_comb") + 3.0
+        hours = hours_of(minutes)
+        lifts: list[Lift] = []
+        comb_lifts = 2 * ceil(deep_combs * 87_150.0 / (box.area_mm2 / box.frames))
+        rate = ((needed - 1) * 2 + comb_lifts) / max(minutes, 1.0)
+        for number in range(needed - 1, 0, -1):
+            held = min(honey_left, box.honey_kg)
+            honey_left -= held
+            kg = box.empty_kg + held + box.frames * filled_kg(box.area_mm2 / box.frames, box.frame.spacing_mm, "empty")
+            low = foot + number * height + height - hold
+            aside = value("set_aside") + height - hold
+            start = LiftAt(max(out, 250.0), low, abs(low - aside))
+            end = LiftAt(max(out, 250.0), aside, abs(low - aside), 45.0)
+            lifts.append(Lift(f"box {number + 1} off and on", kg, start, end, 2, rate, hours, work.lifting.grip))
+        top = foot + height
+        deep = box.frame.depth_mm + value("drawn_clear")
+        brood = filled_kg(box.area_mm2 / box.frames, box.frame.spacing_mm, "brood") + 0.3
+        at = LiftAt(max(out, 250.0), top, deep, value("turned"))
+        up = LiftAt(350.0, top + deep, deep, value("turned"))
+        lifts.append(Lift("frame out and back", brood, at, up, comb_lifts, rate, hours, work.lifting.grip))
+        tasks.append(Task("inspection", tuple(lifts), minutes, box.frames))
+    return SeasonOfLifts(f"Stack of {box.name} boxes", tuple(tasks))
+
+
+def finite(index: float, most: float = 99.0) -> float:
+    """An index that can be shown: where no lift is allowed, the most."""
+    return most if isinf(index) else min(index, most)
