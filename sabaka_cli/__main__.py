@@ -7,13 +7,14 @@ import json
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
-from typing import get_args
+from typing import Any, get_args
 
 from sabaka_cli.words import (
     check_text,
     fits_json,
     frames_json,
     frames_text,
+    lifting_text,
     matrix_text,
     metrics_page,
     moving_text,
@@ -21,23 +22,27 @@ from sabaka_cli.words import (
     report_text,
     season_text,
     slope_json,
+    winter_text,
 )
 from sabaka_core.analysis import analyse, main_box
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
+from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
+from sabaka_core.lifting.report import lifting_report
 from sabaka_core.moving.matrix import matrix
 from sabaka_core.moving.report import moving_report
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
 from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import climates
+from sabaka_core.winter.report import winter_report
 
 EXAMPLES = Path(__file__).resolve().parent.parent / "examples"
 
@@ -106,6 +111,14 @@ def _parser() -> argparse.ArgumentParser:
     chart = command("matrix", _matrix, "every catalogue frame against every example, as JSON", file=False)
     chart.add_argument("--examples", metavar="DIR", type=Path, default=EXAMPLES, help="where the designs lie")
     chart.add_argument("--text", action="store_true", help="for people instead of programs")
+    lift = command("lift", _lift, "lifting at this hive and at the stack it would replace, as JSON")
+    lift.add_argument(
+        "--keeper-height", type=float, metavar="MM", help="how tall the keeper is; the design's own otherwise"
+    )
+    lift.add_argument("--text", action="store_true", help="for people instead of programs")
+    winter = command("winter", _winter, "the winter of this hive, as JSON")
+    winter.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
+    winter.add_argument("--text", action="store_true", help="for people instead of programs")
     command("climates", _climates, "the generic climates, as JSON", file=False)
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
@@ -172,20 +185,17 @@ def _fit(options: argparse.Namespace) -> int:
 
 def _season(options: argparse.Namespace) -> int:
     hive = _read(options)
-    season = hive.season or Season()
-    changes = {"climate": options.climate, "start_day": options.start}
-    raw = season.model_dump() | {key: value for key, value in changes.items() if value is not None}
-    report = season_report(validate_hive(dump_hive(hive) | {"season": raw}))
+    now = (hive.season or Season()).model_dump()
+    report = season_report(_with(hive, "season", now, {"climate": options.climate, "start_day": options.start}))
     print(season_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
 
 def _convert(options: argparse.Namespace) -> int:
     hive = _read(options)
+    now = (hive.moving or Moving()).model_dump(exclude_none=True)
     changes = {"standard": options.frame, "count": options.count, "bees": options.bees}
-    raw = (hive.moving or Moving()).model_dump(exclude_none=True)
-    raw |= {key: value for key, value in changes.items() if value is not None}
-    report = moving_report(validate_hive(dump_hive(hive) | {"moving": raw}))
+    report = moving_report(_with(hive, "moving", now, changes))
     print(moving_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
@@ -194,6 +204,28 @@ def _matrix(options: argparse.Namespace) -> int:
     files = sorted(options.examples.glob("*.json"))
     chart = matrix([(file.stem, load_hive(file.read_bytes())) for file in files])
     print(matrix_text(chart) if options.text else chart.model_dump_json(indent=2))
+    return 0
+
+
+def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -> Hive:
+    """A design with some fields of one of its parts changed, validated anew."""
+    raw = now | {key: value for key, value in changes.items() if value is not None}
+    return validate_hive(dump_hive(hive) | {part: raw})
+
+
+def _lift(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    now = (hive.lifting or Lifting()).model_dump(exclude_none=True)
+    report = lifting_report(_with(hive, "lifting", now, {"height_mm": options.keeper_height}))
+    print(lifting_text(report) if options.text else report.model_dump_json(indent=2))
+    return 0
+
+
+def _winter(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    now = (hive.season or Season()).model_dump(exclude_none=True)
+    report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
+    print(winter_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
 

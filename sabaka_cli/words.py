@@ -14,6 +14,7 @@ from sabaka_core.document.hive import Choices
 from sabaka_core.drawing.slope import slope_study
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.lifting.report import LiftingReport
 from sabaka_core.moving.matrix import Matrix
 from sabaka_core.moving.report import MovingReport
 from sabaka_core.quantity import Quantity, plain, plain_quantity
@@ -21,6 +22,7 @@ from sabaka_core.report.combs import catalogue_card
 from sabaka_core.report.models import Finding, Metric, Report
 from sabaka_core.report.run_sheet import kept_mm, kinds_of, solve
 from sabaka_core.season.report import SeasonReport
+from sabaka_core.winter.report import WinterReport
 
 
 def report_text(report: Report) -> str:
@@ -179,6 +181,52 @@ def moving_text(report: MovingReport) -> str:
     lines += ["", *(f"  {step.day}  {step.title}. {step.words}" for step in report.steps)]
     lines += [f"  ! {each.words} {each.nearest}" for each in report.troubles]
     return "\n".join(lines)
+
+
+def lifting_text(report: LiftingReport) -> str:
+    """Lifting: the stand, tasks, this hive against the stack, loads, and what would help."""
+    lines = [report.note] if report.note else []
+    lines += [f"  {'' if j.good else '! '}{plain(j.words)}. {j.why}" for j in (*report.stand, *report.loads)]
+    lines += [
+        f"  leg {leg.name}: {plain_quantity(leg.length)}, bevel {plain_quantity(leg.bevel)}" for leg in report.legs
+    ]
+    lines.append("")
+    for task in report.tasks:
+        worst = f", worst index {task.worst.index:.2f}" if task.worst else ""
+        lines.append(f"  {task.name}: {task.count} lifts, {plain_quantity(task.total)}, {task.minutes:.0f} min{worst}")
+    for season in (report.here, report.there):
+        if season is not None:
+            lines.append(
+                f"  {season.name}: {season.count} lifts a season, {plain_quantity(season.total)}, heaviest {plain_quantity(season.heaviest)}, worst index {season.worst_index:.2f}, {season.over} over 1"
+            )
+    lines += [f"  try: {change.label} (worst index {change.index:.2f})" for change in report.changes]
+    return "\n".join([*lines, "", *report.cautions])
+
+
+def winter_text(report: WinterReport) -> str:
+    """The winter: summary, nest, parts, months, what would save, what is wrong."""
+    lines = [
+        f"{report.place}; {report.combs} combs",
+        *(f"  {plain(each)}" for each in (*report.summary, *report.nest, *report.summer)),
+        "",
+    ]
+    lines += [f"  {p.name:<12}{p.ua:>7.2f} W/K{p.heat_w:>8.2f} W{p.wet_days:>6} wet days" for p in report.parts]
+    lines += [
+        "",
+        *(
+            f"  {m.name:<10}{m.out_c:>7.1f} °C{m.heat_w:>7.1f} W{plain_quantity(m.honey):>9}{m.humidity:>6.0f} %"
+            for m in report.months
+        ),
+        "",
+    ]
+    lines += [
+        f"  comb {b.number}: {b.verdict}, {plain_quantity(b.honey)}, band {plain_quantity(b.band)}. {b.why}"
+        for b in report.bands
+    ]
+    lines += [f"  saves {plain_quantity(s.saves)}: {s.label}" for s in report.savings]
+    lines += [f"  {w.name}: {w.ua:.2f} W/K, {plain_quantity(w.honey)}, {w.wet_days} wet days" for w in report.walls]
+    lines += [f"  ! {plain(f.words)}. {f.why}" for f in report.findings]
+    return "\n".join([*lines, "", *report.assumptions, *report.cautions])
 
 
 def matrix_text(chart: Matrix) -> str:

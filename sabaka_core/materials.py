@@ -12,10 +12,19 @@ FROM_MEMORY = Source(mark="from memory", note="densities in data/materials.toml"
 
 
 @lru_cache(maxsize=1)
+def _rows() -> dict[str, dict[str, float]]:
+    return tomllib.loads((files("sabaka_core") / "data" / "materials.toml").read_text("utf-8"))
+
+
+@lru_cache(maxsize=1)
 def densities() -> dict[str, float]:
     """Density of each known material [kg/m³]."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "materials.toml").read_text("utf-8"))
-    return {name: float(row["density"]) for name, row in raw.items()}
+    return {name: float(row["density"]) for name, row in _rows().items()}
+
+
+def conductivity(material: str) -> float:
+    """Conductivity of a material [W/mK]; one that isn't in the table is taken as softwood."""
+    return _rows().get(material, _rows()["softwood"])["k"]
 
 
 def density(material: str) -> float:

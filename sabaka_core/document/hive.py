@@ -17,6 +17,7 @@ from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.run import Comb
 from sabaka_core.document.season import Season
+from sabaka_core.document.wintering import Wintering
 
 FORMAT = "sabaka-hive"
 VERSION = 2
@@ -137,6 +138,7 @@ class Hive(Part):
     season: Season | None = None
     moving: Moving | None = None
     lifting: Lifting | None = None
+    wintering: Wintering | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

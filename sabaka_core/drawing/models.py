@@ -16,7 +16,7 @@ Layer = Literal[
     "litter", "entrance-open", "entrance-plugged", "comb-empty", "comb-brood", "comb-pollen",
     "comb-nectar", "comb-honey", "feeder", "excluder", "centre", "note", "value", "minor", "rule-mm", "rule-in",
     "datum", "bar-number", "band-1", "band-2", "band-3", "curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now",
-    "new-part", "lost",
+    "new-part", "lost", "heat-1", "heat-2", "heat-3", "heat-4", "heat-5",
 ]  # fmt: skip
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0

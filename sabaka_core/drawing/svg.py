@@ -14,7 +14,7 @@ text { font-family: Archivo, sans-serif; font-size: 12px; fill: #1F2621; }
 .timber, .bar, .follower { fill: #DDBF92; } .end-grain { fill: #C59F6B; } .cavity { fill: none; }
 .predicted, .comb-honey { fill: #E9D8AE; } .comb-brood { fill: #C9A878; } .comb-pollen { fill: #D8C98E; }
 .comb-nectar { fill: #F2E8CB; } .comb-empty { fill: #FAF7F0; } .litter { fill: #CFC7B6; }
-.gap { fill: #ECE7DB; } .new-part { fill: #AFC6D3; } .lost { fill: #EBCDC6; } .follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
+.gap { fill: #ECE7DB; } .heat-1 { fill: #F4EFE2; } .heat-2 { fill: #EBD9B5; } .heat-3 { fill: #DFB98A; } .heat-4 { fill: #CF8F66; } .heat-5 { fill: #B23A2A; } .new-part { fill: #AFC6D3; } .lost { fill: #EBCDC6; } .follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
 .limit { fill: none; stroke-dasharray: 2 3; } .free { fill: none; stroke: #B23A2A; stroke-dasharray: 5 3; }
 .entrance-open { fill: #FAF7F0; } .entrance-plugged { fill: #1F2621; }
 .line { fill: none; stroke: #1F2621; stroke-width: 0.8; } .touch { stroke: #B23A2A; stroke-width: 4; }

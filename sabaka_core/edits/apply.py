@@ -30,6 +30,7 @@ from sabaka_core.edits.stock import (
 )
 from sabaka_core.errors import ParameterError
 from sabaka_core.units import parse_length
+from sabaka_core.winter.improve import clad, topped
 
 
 def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
@@ -132,6 +133,10 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return own_boxes(hive, edit.forget)
         case edit_models.LayOut():
             return lay_out_stage(hive, edit.stage)
+        case edit_models.InsulateTop():
+            return topped(hive)
+        case edit_models.CladWalls():
+            return clad(hive, box)
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

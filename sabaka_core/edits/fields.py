@@ -14,6 +14,7 @@ from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
+from sabaka_core.document.wintering import Wintering
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
 from sabaka_core.errors import ParameterError
@@ -27,7 +28,7 @@ _SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
 # Fields of the season that are plain numbers.
 _NUMBERS = ("peak_laying", "strength", "combs_covered", "combs_brood", "combs_honey")
 # Fields that may be left empty: what stands there then follows from others.
-_MAY_BE_EMPTY = ("queen_day", "elbow_mm", "reach_mm", "limit_kg", "lid_kg", "lid_hinge")
+_MAY_BE_EMPTY = ("queen_day", "elbow_mm", "reach_mm", "limit_kg", "lid_kg", "lid_hinge", "/wintering/combs")
 _IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
 _ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
 _GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
@@ -60,6 +61,8 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         return replace_value(with_moving(hive), path, value)
     if path.startswith("/lifting/"):
         return replace_value(with_lifting(hive), path, value)
+    if path.startswith("/wintering/"):
+        return replace_value(with_wintering(hive), path, value)
     if path.startswith("/stand/") and hive.stand is None:
         hive = hive.model_copy(update={"stand": Stand()})
     if path == ALL_BARS_LENGTH:
@@ -82,6 +85,11 @@ def with_season(hive: Hive) -> Hive:
 def with_lifting(hive: Hive) -> Hive:
     """The hive with a keeper: its own, or one of usual height."""
     return hive if hive.lifting is not None else hive.model_copy(update={"lifting": Lifting()})
+
+
+def with_wintering(hive: Hive) -> Hive:
+    """The hive with a winter: its own, or the usual one."""
+    return hive if hive.wintering is not None else hive.model_copy(update={"wintering": Wintering()})
 
 
 def with_moving(hive: Hive) -> Hive:
@@ -114,13 +122,18 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_length(typed, units, path)
     if name.endswith("_deg"):
         return parse_angle(typed, path)
+    if path.startswith("/wintering/") and (name == "humidity" or "/constants/" in path):
+        return parse_number(typed, path)
     if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path or "/monthly_c/" in path):
         return parse_number(typed, path)
-    if name in _MAY_BE_EMPTY and not typed.strip():
+    if (name in _MAY_BE_EMPTY or path in _MAY_BE_EMPTY) and not typed.strip():
         return None
     if name.endswith(("_price", "_kg")):
         return parse_number(typed, path)
-    if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs"):
+    if (
+        name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs", "bees")
+        or path == "/wintering/combs"
+    ):
         number = parse_number(typed, path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")

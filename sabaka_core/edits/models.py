@@ -325,6 +325,18 @@ class LayOut(_Edit):
     stage: Index
 
 
+class InsulateTop(_Edit):
+    """Double the roof's insulation, or give it 40 mm of wood fibre where it has none."""
+
+    do: Literal["insulate-top"] = "insulate-top"
+
+
+class CladWalls(_Edit):
+    """Clad the chamber's walls with 20 mm of cork."""
+
+    do: Literal["clad-walls"] = "clad-walls"
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -373,6 +385,8 @@ Edit = Annotated[
     | MarkBrood
     | OwnBoxes
     | LayOut
+    | InsulateTop
+    | CladWalls
     | Patch,
     Field(discriminator="do"),
 ]

@@ -1,15 +1,20 @@
-"""Constants of the season model: data/season.toml, with the keeper's own put over them."""
+"""Constants of a model: a table of data/, with the keeper's own put over it. The season's, and the winter's."""
 
 from __future__ import annotations
 
 import tomllib
 from functools import lru_cache
 from importlib.resources import files
+from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
 from sabaka_core.errors import ParameterError
 from sabaka_core.sources import Mark
+
+Model = Literal["season", "winter"]
+# Where each model's own constants stand in the document.
+_PLACE: dict[Model, str] = {"season": "/season/constants", "winter": "/wintering/constants"}
 
 
 class Constant(BaseModel):
@@ -25,22 +30,22 @@ class Constant(BaseModel):
     note: str
 
 
-@lru_cache(maxsize=1)
-def constant_table() -> dict[str, Constant]:
-    """Every constant by its key, read once."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "season.toml").read_text("utf-8"))
+@lru_cache(maxsize=4)
+def constant_table(model: Model = "season") -> dict[str, Constant]:
+    """Every constant of a model by its key, read once."""
+    raw = tomllib.loads((files("sabaka_core") / "data" / f"{model}.toml").read_text("utf-8"))
     return {key: Constant.model_validate(row) for key, row in raw.items()}
 
 
-def constants(own: dict[str, float]) -> dict[str, float]:
+def constants(own: dict[str, float], model: Model = "season") -> dict[str, float]:
     """The value of every constant, the keeper's own where there is one.
 
     Raises:
-        ParameterError: at ``/season/constants/<key>``: no such constant, or out of its range.
+        ParameterError: at the constant's place in the document: no such constant, or out of its range.
     """
-    table = constant_table()
+    table = constant_table(model)
     for key, value in own.items():
-        field = f"/season/constants/{key}"
+        field = f"{_PLACE[model]}/{key}"
         if key not in table:
             raise ParameterError(field, value, "The model has no such constant.", "no-such-constant")
         row = table[key]

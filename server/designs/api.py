@@ -21,6 +21,7 @@ from sabaka_core.moving.move import conversion_design
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
+from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.quantity import Text
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services
@@ -274,6 +275,13 @@ def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The season on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
     return _file(season_card(validate_hive(design.document)), "application/pdf", design, "season.pdf")
+
+
+@router.get("/{ident}/winter-card")
+def export_winter_card(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """The winter on one A4 page."""
+    design = selectors.design_of(keeper_of(request), ident)
+    return _file(winter_card(validate_hive(design.document)), "application/pdf", design, "winter.pdf")
 
 
 @router.get("/{ident}/moving-page")

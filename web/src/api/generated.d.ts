@@ -244,6 +244,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/judged/lift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lift
+         * @description Lifting at the hive, and at the stack it would replace.
+         */
+        post: operations["server_bench_judged_lift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/judged/winter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Winter
+         * @description The winter of the hive.
+         */
+        post: operations["server_bench_judged_winter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/brief": {
         parameters: {
             query?: never;
@@ -560,6 +600,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{ident}/winter-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Winter Card
+         * @description The winter on one A4 page.
+         */
+        get: operations["server_designs_api_export_winter_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{ident}/moving-page": {
         parameters: {
             query?: never;
@@ -753,7 +813,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -960,7 +1020,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             text: components["schemas"]["Text"];
             /** X Mm */
             x_mm: number;
@@ -987,7 +1047,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -1007,7 +1067,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -1025,7 +1085,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "C" | "%" | "N";
         };
         /**
          * Source
@@ -1912,6 +1972,7 @@ export interface components {
             season?: components["schemas"]["Season"] | null;
             moving?: components["schemas"]["Moving"] | null;
             lifting?: components["schemas"]["Lifting"] | null;
+            wintering?: components["schemas"]["Wintering"] | null;
         };
         /**
          * Hole
@@ -2167,7 +2228,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "C" | "%" | "N";
             /** Label */
             label: string;
             /**
@@ -2865,6 +2926,37 @@ export interface components {
             floor: components["schemas"]["Layer"][];
         };
         /**
+         * Wintering
+         * @description The winter of one hive. Combs left out are those the season's plan winters on.
+         */
+        Wintering: {
+            /**
+             * Bees
+             * @default 12000
+             */
+            bees?: number;
+            /** Combs */
+            combs?: number | null;
+            /**
+             * School
+             * @default sealed
+             * @enum {string}
+             */
+            school?: "sealed" | "vented";
+            /**
+             * Humidity
+             * @default 85
+             */
+            humidity?: number;
+            /**
+             * Constants
+             * @default {}
+             */
+            constants?: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Working
          * @description How a number came about.
          */
@@ -2990,6 +3082,17 @@ export interface components {
             standard: string;
         };
         /**
+         * CladWalls
+         * @description Clad the chamber's walls with 20 mm of cork.
+         */
+        CladWalls: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "clad-walls";
+        };
+        /**
          * Drop
          * @description Let go of a drawing's handle at a place on the drawing [mm].
          */
@@ -3033,7 +3136,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
@@ -3131,6 +3234,17 @@ export interface components {
              * @enum {string}
              */
             role?: "brood" | "honey";
+        };
+        /**
+         * InsulateTop
+         * @description Double the roof's insulation, or give it 40 mm of wood fibre where it has none.
+         */
+        InsulateTop: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "insulate-top";
         };
         /**
          * LayOut
@@ -4044,6 +4158,283 @@ export interface components {
             name: string;
             /** Combs */
             combs: string;
+        };
+        /**
+         * ChangeOut
+         * @description A change, with what it does to the worst index.
+         */
+        ChangeOut: {
+            /** Label */
+            label: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
+            /** Index */
+            index: number;
+            /** Saved */
+            saved: number;
+        };
+        /**
+         * JudgedOut
+         * @description A size or load, and whether it is right.
+         */
+        JudgedOut: {
+            words: components["schemas"]["Text"];
+            /** Why */
+            why: string;
+            /** Good */
+            good: boolean;
+        };
+        /**
+         * LegOut
+         * @description A leg of the stand.
+         */
+        LegOut: {
+            /** Name */
+            name: string;
+            length: components["schemas"]["Quantity"];
+            bevel: components["schemas"]["Quantity"];
+        };
+        /**
+         * LiftOut
+         * @description A lift, or so many like ones.
+         */
+        LiftOut: {
+            /** Name */
+            name: string;
+            load: components["schemas"]["Quantity"];
+            limit: components["schemas"]["Quantity"];
+            /** Index */
+            index: number;
+            /** Count */
+            count: number;
+            out: components["schemas"]["Quantity"];
+            height: components["schemas"]["Quantity"];
+            to_height: components["schemas"]["Quantity"];
+            turn: components["schemas"]["Quantity"];
+            /** Factors */
+            factors: number[];
+        };
+        /**
+         * LiftingReport
+         * @description All of it for one design.
+         */
+        LiftingReport: {
+            lifting: components["schemas"]["Lifting"];
+            /** Note */
+            note: string;
+            /** Stand */
+            stand: components["schemas"]["JudgedOut"][];
+            /** Legs */
+            legs: components["schemas"]["LegOut"][];
+            /** Tasks */
+            tasks: components["schemas"]["TaskOut"][];
+            here: components["schemas"]["SeasonLiftsOut"];
+            there: components["schemas"]["SeasonLiftsOut"] | null;
+            /** Lifts */
+            lifts: components["schemas"]["LiftOut"][];
+            /** Loads */
+            loads: components["schemas"]["JudgedOut"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Cautions */
+            cautions: string[];
+            figure: components["schemas"]["Drawing"];
+        };
+        /**
+         * SeasonLiftsOut
+         * @description A season's lifts.
+         */
+        SeasonLiftsOut: {
+            /** Name */
+            name: string;
+            /** Visits */
+            visits: number;
+            /** Count */
+            count: number;
+            total: components["schemas"]["Quantity"];
+            /** Minutes */
+            minutes: number;
+            heaviest: components["schemas"]["Quantity"];
+            /** Worst Index */
+            worst_index: number;
+            /** Over */
+            over: number;
+            worst: components["schemas"]["LiftOut"] | null;
+        };
+        /**
+         * TaskOut
+         * @description A task of one visit.
+         */
+        TaskOut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            total: components["schemas"]["Quantity"];
+            /** Minutes */
+            minutes: number;
+            /** Open Combs */
+            open_combs: number;
+            worst: components["schemas"]["LiftOut"] | null;
+        };
+        /**
+         * LiftIn
+         * @description A design, with its keeper.
+         */
+        LiftIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * CombOut
+         * @description A comb of the winter run.
+         */
+        CombOut: {
+            /** Number */
+            number: number;
+            /** Contents */
+            contents: string;
+            honey: components["schemas"]["Quantity"];
+            band: components["schemas"]["Quantity"];
+            /** Verdict */
+            verdict: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * MonthOut
+         * @description A month of the winter.
+         */
+        MonthOut: {
+            /** Name */
+            name: string;
+            /** Out C */
+            out_c: number;
+            /** In C */
+            in_c: number;
+            /** Heat W */
+            heat_w: number;
+            honey: components["schemas"]["Quantity"];
+            /** Humidity */
+            humidity: number;
+            /** Wet Days */
+            wet_days: number;
+            /** Clustered */
+            clustered: number;
+        };
+        /**
+         * PartOut
+         * @description A face of the shell.
+         */
+        PartOut: {
+            /** Name */
+            name: string;
+            /** Ua */
+            ua: number;
+            /** U */
+            u: number;
+            /** Heat W */
+            heat_w: number;
+            /** Wet Days */
+            wet_days: number;
+        };
+        /**
+         * SavingOut
+         * @description A change and what it saves.
+         */
+        SavingOut: {
+            /** Label */
+            label: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
+            saves: components["schemas"]["Quantity"];
+            honey: components["schemas"]["Quantity"];
+            /** Wet Days */
+            wet_days: number;
+        };
+        /**
+         * WallsOut
+         * @description The same hive in other walls.
+         */
+        WallsOut: {
+            /** Name */
+            name: string;
+            /** Ua */
+            ua: number;
+            honey: components["schemas"]["Quantity"];
+            /** Wet Days */
+            wet_days: number;
+        };
+        /**
+         * WinterFinding
+         * @description Something about the winter that is wrong, or worth knowing.
+         */
+        WinterFinding: {
+            /** Code */
+            code: string;
+            /** Severity */
+            severity: string;
+            words: components["schemas"]["Text"];
+            /** Why */
+            why: string;
+        };
+        /**
+         * WinterReport
+         * @description All of it for one design.
+         */
+        WinterReport: {
+            /** Place */
+            place: string;
+            wintering: components["schemas"]["Wintering"];
+            /** Combs */
+            combs: number;
+            /** Days */
+            days: number;
+            /** Summary */
+            summary: components["schemas"]["Text"][];
+            /** Nest */
+            nest: components["schemas"]["Text"][];
+            /** Bands */
+            bands: components["schemas"]["CombOut"][];
+            /** Month */
+            month: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Months */
+            months: components["schemas"]["MonthOut"][];
+            /** Findings */
+            findings: components["schemas"]["WinterFinding"][];
+            /** Savings */
+            savings: components["schemas"]["SavingOut"][];
+            /** Walls */
+            walls: components["schemas"]["WallsOut"][];
+            /** Summer */
+            summer: components["schemas"]["Text"][];
+            /** Assumptions */
+            assumptions: string[];
+            /** Cautions */
+            cautions: string[];
+            section: components["schemas"]["Drawing"];
+            comb_drawing: components["schemas"]["Drawing"];
+            year: components["schemas"]["Drawing"];
+        };
+        /**
+         * WinterIn
+         * @description A design; which month its section shows, from 0, the coldest when none is named.
+         */
+        WinterIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Month */
+            month?: number | null;
         };
         /**
          * Answers
@@ -5189,6 +5580,144 @@ export interface operations {
             };
         };
     };
+    server_bench_judged_lift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiftingReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_judged_winter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WinterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WinterReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_brief_api_questions: {
         parameters: {
             query?: never;
@@ -6235,6 +6764,26 @@ export interface operations {
         };
     };
     server_designs_api_export_season_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_api_export_winter_card: {
         parameters: {
             query?: never;
             header?: never;

@@ -28,6 +28,11 @@ const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
   "per cm2": [2, "/cm²"],
   "N/mm2": [0, "N/mm²"],
   "kg/L": [2, "kg/L"],
+  W: [1, "W"],
+  "W/K": [2, "W/K"],
+  C: [1, "°C"],
+  "%": [0, "%"],
+  N: [0, "N"],
 };
 
 const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number, unit: string]>> = {
@@ -68,6 +73,7 @@ function fixed(value: number, digits: number): string {
 export function written(quantity: Quantity, units: Units): Written {
   if (units !== "mm") {
     if (quantity.unit === "mm") return { number: inches(quantity.value, FINEST[units]), unit: "in" };
+    if (quantity.unit === "C") return { number: fixed((quantity.value * 9) / 5 + 32, 0), unit: "°F" };
     const other = IMPERIAL[quantity.unit];
     if (other) return { number: fixed(quantity.value * other[0], other[1]), unit: other[2] };
   }

@@ -1,0 +1,19 @@
+"""How a colony winters: bees, ways, and what the keeper sets of the model."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import Part
+
+
+class Wintering(Part):
+    """The winter of one hive. Combs left out are those the season's plan winters on."""
+
+    bees: Annotated[int, Field(ge=2_000, le=60_000, strict=True)] = 12_000
+    combs: Annotated[int, Field(ge=1, le=200, strict=True)] | None = None
+    school: Literal["sealed", "vented"] = "sealed"
+    humidity: Annotated[float, Field(ge=0, le=100, strict=True)] = 85.0
+    constants: dict[str, Annotated[float, Field(strict=True)]] = {}

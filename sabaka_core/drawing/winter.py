@@ -1,0 +1,175 @@
+"""The winter drawn: the section by the heat that each part lets through, combs with their bands, the year."""
+
+from __future__ import annotations
+
+from math import cos, pi, sin
+
+from sabaka_core.drawing.models import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
+from sabaka_core.drawing.section import outside_half_mm
+from sabaka_core.quantity import Quantity, text
+from sabaka_core.winter.heat import MONTH_DAYS, Winter
+from sabaka_core.winter.nest import WinterNest
+
+HEATS: tuple[tuple[float, Layer], ...] = (
+    (0.06, "heat-1"), (0.12, "heat-2"), (0.18, "heat-3"), (0.25, "heat-4"), (9.0, "heat-5"),
+)  # fmt: skip
+
+
+def heat_layer(share: float) -> Layer:
+    """The hatch of a part by its share of the heat."""
+    return next(layer for most, layer in HEATS if share <= most)
+
+
+def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing:
+    """The section with each part hatched by its share of the month's heat, numbers beside it; ends as bars at the side."""
+    a = winter.a
+    total = sum(heats.values()) or 1.0
+    high = a.section.height_mm
+    half_top, half_floor = a.section.half_width_mm(0.0), a.section.half_width_mm(high)
+    thick = max(a.side_mm, 18.0)
+    out = max(outside_half_mm(a), half_top + thick)
+    lid, base = 46.0, max(a.floor_board_mm, 22.0)
+    round_wall = "Wall" in heats
+    left = heats.get("Left side", heats.get("Wall", 0.0) / 2)
+    right = heats.get("Right side", heats.get("Wall", 0.0) / 2)
+    shapes: list[Shape] = [
+        Polygon(layer="cavity", points=((-half_top, 0), (half_top, 0), (half_floor, high), (-half_floor, high))),
+        Polygon(layer=heat_layer(left / total), points=_wall(half_top, half_floor, high, thick, -1)),
+        Polygon(layer=heat_layer(right / total), points=_wall(half_top, half_floor, high, thick, 1)),
+        rectangle(heat_layer(heats["Top"] / total), -out, -lid, out, 0),
+        rectangle(heat_layer(heats["Floor"] / total), -half_floor - thick, high, half_floor + thick, high + base),
+    ]
+    cluster = winter.cluster
+    radius_x, radius_y = min(cluster.across * 1000, half_top * 0.95), cluster.upright * 1000
+    middle = min(radius_y + 10, high - radius_y)
+    shapes.append(Polygon(layer="comb-brood", points=_oval(0.0, middle, radius_x, radius_y)))
+    shapes.append(_words("bees in cluster", 0, middle, "note"))
+    where = -out - 60
+    shapes += _tag(
+        f"{'Wall' if round_wall else 'Left side'}",
+        heats.get("Left side", heats.get("Wall", 0.0)),
+        where,
+        high * 0.45,
+        "end",
+    )
+    if not round_wall:
+        shapes += _tag("Right side", right, out + 24, high * 0.45, "start")
+    shapes += _tag("Top", heats["Top"], 0, -lid - 42, "middle")
+    shapes += _tag("Floor", heats["Floor"], 0, high + base + 30, "middle")
+    x = out + 24
+    for order, name in enumerate(n for n in ("Near end", "Far end", "Air") if n in heats):
+        shapes += _tag(name, heats[name], x, high * 0.45 + 62 * (order + 1), "start")
+    shapes += _legend(-out - 60, high + base + 84)
+    return Drawing(
+        name="winter-section",
+        title=f"Where the heat goes in {month}",
+        extent=Box(left_mm=-out - 190, top_mm=-lid - 92, right_mm=out + 190, bottom_mm=high + base + 130),
+        shapes=tuple(shapes),
+    )
+
+
+def _wall(top: float, floor: float, high: float, thick: float, way: int) -> tuple[Point, ...]:
+    return ((way * top, 0.0), (way * (top + thick), 0.0), (way * (floor + thick), high), (way * floor, high))
+
+
+def _oval(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
+    return tuple((x + wide * cos(2 * pi * i / 36), y + tall * sin(2 * pi * i / 36)) for i in range(36))
+
+
+def _words(words: str, x: float, y: float, layer: Layer) -> Label:
+    return Label(layer=layer, text=text(words), x_mm=x, y_mm=y)
+
+
+def _tag(name: str, watts: float, x: float, y: float, anchor: str) -> list[Shape]:
+    value = Quantity(value=watts, unit="W")
+    return [
+        Label.model_validate({"layer": "note", "text": text(name).model_dump(), "x_mm": x, "y_mm": y, "anchor": anchor}),
+        Label.model_validate({"layer": "value", "text": text("{w}", w=value).model_dump(), "x_mm": x, "y_mm": y + 28, "anchor": anchor}),
+    ]  # fmt: skip
+
+
+def _legend(x: float, y: float) -> list[Shape]:
+    shapes: list[Shape] = []
+    words = ("under 6 %", "12 %", "18 %", "25 %", "more of the heat")
+    for order, ((_, layer), word) in enumerate(zip(HEATS, words, strict=True)):
+        at = x + order * 112
+        shapes.append(rectangle(layer, at, y, at + 26, y + 22))
+        shapes.append(Label(layer="note", text=text(word), x_mm=at + 32, y_mm=y + 15, anchor="start"))
+    return shapes
+
+
+def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
+    """The winter's combs side by side, each with its band of honey over where the bees sit; the needed band dashed."""
+    wide, gap, high = 30.0, 8.0, nest.comb_mm
+    shapes: list[Shape] = []
+    for order, comb in enumerate(nest.combs):
+        x = order * (wide + gap)
+        band = min(comb.band_mm, high)
+        shapes.append(rectangle("comb-empty", x, 0, x + wide, high))
+        if band > 1:
+            shapes.append(rectangle("comb-honey", x, 0, x + wide, band))
+        if comb.contents == "brood":
+            shapes.append(rectangle("comb-brood", x, band, x + wide, min(band + nest.cluster_mm, high)))
+        sign = {"stay": "stay", "move out": "out", "feed": "feed"}[comb.verdict]
+        shapes.append(Label(layer="note", text=text(str(comb.number)), x_mm=x + wide / 2, y_mm=high + 18))
+        shapes.append(Label(layer="note", text=text(sign), x_mm=x + wide / 2, y_mm=high + 38))
+    long = max(len(nest.combs), 4) * (wide + gap)
+    if nest.climbs and nest.band_mm < high:
+        shapes.append(Polyline(layer="free", points=((-10, nest.band_mm), (long, nest.band_mm))))
+        shapes.append(
+            Label(layer="note", text=text("band needed"), x_mm=long + 4, y_mm=nest.band_mm + 4, anchor="start")
+        )
+    return Drawing(
+        name="winter-combs",
+        title="Honey on each comb of the winter run",
+        extent=Box(left_mm=-20, top_mm=-20, right_mm=long + 90, bottom_mm=high + 52),
+        shapes=tuple(shapes),
+    )
+
+
+def year_drawing(winter: Winter) -> Drawing:
+    """Temperature outside and in, heat and humidity through the year; clustered days as a band."""
+    high, days = 100.0, len(winter.days)
+    low, top = min(d.out_c for d in winter.days) - 2, max(d.in_c for d in winter.days) + 2
+    most = max(d.heat_w for d in winter.days) * 1.1
+
+    def curve(layer: Layer, of: list[float], least: float, greatest: float) -> Polyline:
+        points = tuple((float(i * 3), -high * (value - least) / (greatest - least)) for i, value in enumerate(of[::3]))
+        return Polyline(layer=layer, points=points)
+
+    shapes: list[Shape] = []
+    start: int | None = None
+    for index in range(days + 1):
+        cold = index < days and winter.days[index].clustered
+        if cold and start is None:
+            start = index
+        elif not cold and start is not None:
+            shapes.append(rectangle("band-1", start, -high, index, 0))
+            start = None
+    shapes.append(Polyline(layer="datum", points=((0, 0), (days, 0))))
+    zero = -high * (0 - low) / (top - low)
+    if low < 0:
+        shapes.append(Polyline(layer="limit", points=((0, zero), (days, zero))))
+        shapes.append(Label(layer="note", text=text("0 °C"), x_mm=-2, y_mm=zero + 2, anchor="end"))
+    shapes += [
+        curve("curve-comb", [d.out_c for d in winter.days], low, top),
+        curve("curve-unused", [d.in_c for d in winter.days], low, top),
+        curve("curve-clearance", [d.heat_w for d in winter.days], 0.0, most),
+        curve("curve-contact", [d.humidity for d in winter.days], 0.0, 100.0),
+    ]
+    at = 0
+    for number, long in enumerate(MONTH_DAYS):
+        shapes.append(Label(layer="note", text=text("JFMAMJJASOND"[number]), x_mm=at + long / 2, y_mm=9))
+        at += long
+    key: tuple[tuple[Layer, str], ...] = (
+        ("curve-comb", f"outside, {low + 2:.0f} to {max(d.out_c for d in winter.days):.0f} °C"), ("curve-unused", "air round the cluster"),
+        ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"), ("curve-contact", "humidity inside, to 100 %"),
+    )  # fmt: skip
+    for order, (layer, words) in enumerate(key):
+        y = -high + 7 + order * 9
+        shapes.append(Polyline(layer=layer, points=((140, y), (152, y))))
+        shapes.append(Label(layer="note", text=text(words), x_mm=155, y_mm=y + 2, anchor="start"))
+    return Drawing(
+        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 8, right_mm=days + 4, bottom_mm=14),
+        shapes=tuple(shapes),
+    )  # fmt: skip

@@ -1,0 +1,50 @@
+"""What can be set about the winter: bees, combs, ways, the model's constants."""
+
+from __future__ import annotations
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.season import Season
+from sabaka_core.document.wintering import Wintering
+from sabaka_core.quantity import Quantity, count
+from sabaka_core.report.forms.fields import choice
+from sabaka_core.report.models import FieldGroup, SizeField
+from sabaka_core.season.constants import constant_table
+from sabaka_core.season.weather import climates
+
+
+def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the Winter step's ledger."""
+    wintering, season = a.hive.wintering or Wintering(), a.hive.season or Season()
+    return (
+        FieldGroup(
+            id="cold",
+            title="Place and bees",
+            tab="winter",
+            fields=(
+                choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in climates().items())),
+                SizeField(path="/wintering/bees", label="Bees in the cluster", quantity=count(wintering.bees), held=True),
+                SizeField(
+                    path="/wintering/combs", label="Combs of the winter run", quantity=count(wintering.combs or 0), held=wintering.combs is not None,
+                    gloss="Empty: as many as the season’s plan winters on.",
+                ),
+                SizeField(path="/wintering/humidity", label="Air outside, % humid", quantity=Quantity(value=wintering.humidity, unit="number"), held=True),
+                choice(
+                    "/wintering/school", "Top", wintering.school,
+                    ("sealed", "sealed and warm", "Heat stays; water goes to the cold walls and floor, away from the bees."),
+                    ("vented", "vented", "Air carries the water off, and heat with it."),
+                ),
+            ),
+        ),
+        FieldGroup(
+            id="winter-model",
+            title="The model’s constants",
+            tab="winter",
+            fields=tuple(
+                SizeField(
+                    path=f"/wintering/constants/{key}", label=row.note, quantity=Quantity(value=wintering.constants.get(key, row.value), unit="number"),
+                    gloss=f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}", held=key in wintering.constants,
+                )
+                for key, row in constant_table("winter").items()
+            ),
+        ),
+    )  # fmt: skip

@@ -1,0 +1,36 @@
+"""Sun on the roof: how hot the bars get, and whether comb softens."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from sabaka_core.winter.heat import MONTH_DAYS, Winter
+
+NEST_C = 35.0
+
+
+@dataclass(frozen=True)
+class SummerDay:
+    """A hot afternoon: air, sunlit roof and the underside of the top [°C]; heat coming in through it [W]."""
+
+    air_c: float
+    roof_c: float
+    under_c: float
+    heat_w: float
+    softens: bool
+
+
+def summer_of(winter: Winter) -> SummerDay:
+    """The hottest month's hot afternoon, with the sun on the roof.
+
+    Source: sol-air temperature ``T + α·I/h``, from memory.
+    """
+    c = winter.c
+    months = [sum(day.out_c for day in winter.month(i)) / MONTH_DAYS[i] for i in range(12)]
+    air = max(months) + c["hot_day"]
+    roof = air + c["roof_takes"] * c["sun"] / c["roof_film"]
+    top = next(face for face in winter.shell.faces if face.name == "Top")
+    # Heat comes down through the top, so that its inside surface resists as a floor's does.
+    flow = top.u * (roof - NEST_C)
+    under = NEST_C + flow * c["rsi_down"]
+    return SummerDay(air, roof, under, flow * top.area, under > c["comb_softens"])
