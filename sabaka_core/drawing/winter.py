@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from math import cos, pi, sin
+from typing import Literal
 
 from sabaka_core.drawing.models import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
 from sabaka_core.drawing.section import outside_half_mm
@@ -44,7 +45,7 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     middle = min(radius_y + 10, high - radius_y)
     shapes.append(Polygon(layer="comb-brood", points=_oval(0.0, middle, radius_x, radius_y)))
     shapes.append(_words("bees in cluster", 0, middle, "note"))
-    where = -out - 60
+    where = -out - 24
     shapes += _tag(
         f"{'Wall' if round_wall else 'Left side'}",
         heats.get("Left side", heats.get("Wall", 0.0)),
@@ -54,16 +55,16 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     )
     if not round_wall:
         shapes += _tag("Right side", right, out + 24, high * 0.45, "start")
-    shapes += _tag("Top", heats["Top"], 0, -lid - 42, "middle")
-    shapes += _tag("Floor", heats["Floor"], 0, high + base + 30, "middle")
+    shapes += _tag("Top", heats["Top"], 0, -lid - 16, "middle")
+    shapes += _tag("Floor", heats["Floor"], 0, high + base + 28, "middle")
     x = out + 24
     for order, name in enumerate(n for n in ("Near end", "Far end", "Air") if n in heats):
-        shapes += _tag(name, heats[name], x, high * 0.45 + 62 * (order + 1), "start")
-    shapes += _legend(-out - 60, high + base + 84)
+        shapes += _tag(name, heats[name], x, high * 0.45 + 52 * (order + 1), "start")
+    shapes += _legend(-out - 60, high + base + 62)
     return Drawing(
         name="winter-section",
         title=f"Where the heat goes in {month}",
-        extent=Box(left_mm=-out - 190, top_mm=-lid - 92, right_mm=out + 190, bottom_mm=high + base + 130),
+        extent=Box(left_mm=-out - 190, top_mm=-lid - 50, right_mm=out + 190, bottom_mm=high + base + 100),
         shapes=tuple(shapes),
     )
 
@@ -80,19 +81,16 @@ def _words(words: str, x: float, y: float, layer: Layer) -> Label:
     return Label(layer=layer, text=text(words), x_mm=x, y_mm=y)
 
 
-def _tag(name: str, watts: float, x: float, y: float, anchor: str) -> list[Shape]:
-    value = Quantity(value=watts, unit="W")
-    return [
-        Label.model_validate({"layer": "note", "text": text(name).model_dump(), "x_mm": x, "y_mm": y, "anchor": anchor}),
-        Label.model_validate({"layer": "value", "text": text("{w}", w=value).model_dump(), "x_mm": x, "y_mm": y + 28, "anchor": anchor}),
-    ]  # fmt: skip
+def _tag(name: str, watts: float, x: float, y: float, anchor: Literal["start", "middle", "end"]) -> list[Shape]:
+    words = text(f"{name} {{w}}", w=Quantity(value=watts, unit="W"))
+    return [Label(layer="note", text=words, x_mm=x, y_mm=y, anchor=anchor)]
 
 
 def _legend(x: float, y: float) -> list[Shape]:
     shapes: list[Shape] = []
-    words = ("under 6 %", "12 %", "18 %", "25 %", "more of the heat")
+    words = ("to 6 %", "12 %", "18 %", "25 %", "more of the heat")
     for order, ((_, layer), word) in enumerate(zip(HEATS, words, strict=True)):
-        at = x + order * 112
+        at = x + order * 118
         shapes.append(rectangle(layer, at, y, at + 26, y + 22))
         shapes.append(Label(layer="note", text=text(word), x_mm=at + 32, y_mm=y + 15, anchor="start"))
     return shapes

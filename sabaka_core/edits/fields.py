@@ -110,7 +110,7 @@ def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> 
     if field.startswith(("section/", "axis", "combs", "length_mm")):
         cavity_of(changed.chambers[box], chamber_path(box))
     gap = _GAP_LENGTH.fullmatch(field)
-    if was_closed and (gap or field == run_path(chamber) or field.endswith("/thickness_mm")):
+    if was_closed and (gap or field in (run_path(chamber), "combs") or field.endswith("/thickness_mm")):
         return close_run(changed, box, keep=int(gap[1]) if gap else None)
     return changed
 

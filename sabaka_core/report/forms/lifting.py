@@ -8,9 +8,9 @@ from sabaka_core.document.hive import Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.lifting.body import body_of
-from sabaka_core.quantity import Quantity, deg
+from sabaka_core.quantity import deg
 from sabaka_core.report.forms.fields import choice, size
-from sabaka_core.report.models import FieldGroup, FormField, SizeField
+from sabaka_core.report.models import FieldGroup, FormField, SizeField, TextField
 
 
 def lifting_forms(a: Analysis) -> tuple[FieldGroup, ...]:
@@ -71,7 +71,7 @@ def _lid(lifting: Lifting) -> FieldGroup:
             "/lifting/lid_hinge", "Lid", lifting.lid_hinge or "",
             ("", "as the roof is", ""), ("long-side", "hinged on the long side", ""), ("end", "hinged at the end", ""), ("lift-off", "lifted off", ""),
         ),
-        SizeField(path="/lifting/lid_kg", label="Lid weighs, kg (empty: by its boards)", quantity=Quantity(value=lifting.lid_kg or 0.0, unit="number"), held=lifting.lid_kg is not None),
+        TextField(path="/lifting/lid_kg", label="Lid weighs, kg (empty: by its boards)", value="" if lifting.lid_kg is None else f"{lifting.lid_kg:g}"),
     ]  # fmt: skip
     return FieldGroup(id="lid", title="Lid", tab="lifting", fields=tuple(fields))
 

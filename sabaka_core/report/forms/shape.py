@@ -54,7 +54,15 @@ def shape_forms(a: Analysis) -> tuple[FieldGroup, ...]:
 
 def _section(a: Analysis) -> FieldGroup:
     section = a.chamber.section
-    fields = [_kind(a, section), *_sizes(a, section)]
+    fields: list[FormField] = [_kind(a, section), *_sizes(a, section)]
+    if a.chamber.axis == "lying" and isinstance(section, RectangleSection):
+        fields.append(
+            choice(
+                f"{a.path}/combs", "Combs hang", a.chamber.combs,
+                ("across", "across the hive", "The run goes along it; from the side one hand reaches past the other."),
+                ("along", "along the hive", "The run goes across it; from either side both hands reach alike."),
+            )
+        )  # fmt: skip
     return FieldGroup(id="section", title="Section", tab="set", fields=tuple(fields))
 
 

@@ -7,7 +7,7 @@ from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.quantity import Quantity, count
 from sabaka_core.report.forms.fields import choice
-from sabaka_core.report.models import FieldGroup, SizeField
+from sabaka_core.report.models import FieldGroup, SizeField, TextField
 from sabaka_core.season.constants import constant_table
 from sabaka_core.season.weather import climates
 
@@ -23,10 +23,7 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
             fields=(
                 choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in climates().items())),
                 SizeField(path="/wintering/bees", label="Bees in the cluster", quantity=count(wintering.bees), held=True),
-                SizeField(
-                    path="/wintering/combs", label="Combs of the winter run", quantity=count(wintering.combs or 0), held=wintering.combs is not None,
-                    gloss="Empty: as many as the season’s plan winters on.",
-                ),
+                TextField(path="/wintering/combs", label="Combs of the winter run (empty: as the season plans)", value=str(wintering.combs or "")),
                 SizeField(path="/wintering/humidity", label="Air outside, % humid", quantity=Quantity(value=wintering.humidity, unit="number"), held=True),
                 choice(
                     "/wintering/school", "Top", wintering.school,

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard } from "./types";
+import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -161,6 +161,26 @@ export function useMovingRod(document: Hive, stage: number, wanted: boolean): Dr
     gcTime: 0,
   });
   return rod.data;
+}
+
+/** Lifting at a design, and at the stack it would replace. */
+export function useLifting(document: Hive): UseQueryResult<LiftingReport> {
+  return useQuery({
+    queryKey: ["lift", document],
+    queryFn: () => asSchema<LiftingReport>(answered(client.POST("/api/judged/lift", { body: { document: { ...document } } }))),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** The winter of a design; the section shows one month. */
+export function useWinter(document: Hive, month: number | null): UseQueryResult<WinterReport> {
+  return useQuery({
+    queryKey: ["winter", document, month],
+    queryFn: () => asSchema<WinterReport>(answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } }))),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
 }
 
 /** Every catalogue frame against every starting point. */

@@ -34,6 +34,8 @@ const router = createBrowserRouter([
       { path: "/hive/:id/run", element: <BenchPage step="run" /> },
       { path: "/hive/:id/season", element: <BenchPage step="season" /> },
       { path: "/hive/:id/move", element: <BenchPage step="move" /> },
+      { path: "/hive/:id/lift", element: <BenchPage step="lift" /> },
+      { path: "/hive/:id/winter", element: <BenchPage step="winter" /> },
     ],
   },
   { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },

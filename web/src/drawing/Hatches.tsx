@@ -1,3 +1,12 @@
+/** Heat: the closer the lines and the deeper the tint, the more goes through. */
+const HEATS: readonly (readonly [string, number, number])[] = [
+  ["heat-1", 22, 0.02],
+  ["heat-2", 15, 0.08],
+  ["heat-3", 10, 0.16],
+  ["heat-4", 6.5, 0.26],
+  ["heat-5", 4, 0.42],
+];
+
 /** The hatches, once for the whole page. Each comb content has a hatch of its own. */
 export function Hatches() {
   return (
@@ -41,6 +50,13 @@ export function Hatches() {
           <rect width="9" height="9" fill="var(--color-base-200)" />
           <path d="M0 4.5h9" stroke="var(--color-primary)" strokeWidth="0.8" opacity="0.7" />
         </pattern>
+        {HEATS.map(([id, apart, tint]) => (
+          <pattern key={id} id={id} width={apart} height={apart} patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
+            <rect width={apart} height={apart} fill="var(--color-base-100)" />
+            <rect width={apart} height={apart} fill="var(--color-error)" opacity={tint} />
+            <path d="M0 0h40" stroke="var(--color-error)" strokeWidth="1.4" />
+          </pattern>
+        ))}
         <pattern id="hatch-lost" width="10" height="10" patternUnits="userSpaceOnUse">
           <path d="M1 1l8 8M9 1l-8 8" stroke="var(--color-error)" strokeWidth="0.7" opacity="0.6" />
         </pattern>

@@ -111,6 +111,11 @@ export function share(part: number): string {
   return part < 0.005 ? "–" : `${String(Math.round(part * 100))} %`;
 }
 
+/** A length for a bar on the screen: a value's part of the most that is shown, in percent. */
+export function percentOf(value: number, most: number): string {
+  return `${String(Math.min((value / most) * 100, 100))}%`;
+}
+
 /** How long ago, in words. */
 export function ago(iso: string, now: number): string {
   const minutes = Math.floor((now - Date.parse(iso)) / 60_000);

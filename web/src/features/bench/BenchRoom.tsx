@@ -5,19 +5,21 @@ import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
+import { LiftStep } from "./LiftStep";
 import { MoveStep } from "./MoveStep";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
 import { RunStep } from "./RunStep";
 import { SeasonStep } from "./SeasonStep";
 import { TopBar } from "./TopBar";
+import { WinterStep } from "./WinterStep";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-export type BenchStep = "shape" | "combs" | "run" | "season" | "move";
+export type BenchStep = "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter";
 
 /** What a step shows besides the drawing on the desk. */
-const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [] };
+const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [], lift: [], winter: [] };
 
 interface BenchRoomProps {
   id: string;
@@ -90,6 +92,10 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
           <SeasonStep id={id} bench={bench} week={week} onWeek={setWeek} />
         ) : step === "move" ? (
           <MoveStep id={id} bench={bench} stage={stage} onStage={setStage} />
+        ) : step === "lift" ? (
+          <LiftStep bench={bench} />
+        ) : step === "winter" ? (
+          <WinterStep id={id} bench={bench} />
         ) : (
           <>
             <Desk bench={bench} pointed={pointed} onPoint={point} />

@@ -1,0 +1,93 @@
+"""Lift and Winter on screen: legs by the keeper's height, combs turned, a warmer top, the winter card."""
+
+from __future__ import annotations
+
+import io
+import re
+
+from playwright.sync_api import expect
+from pypdf import PdfReader
+
+from tests.browser.base import BrowserCase
+
+
+class LiftAndWinter(BrowserCase):
+    def begin(self, preset: str, name: str, step: str) -> None:
+        page = self.page
+        self.enter_demo()
+        page.get_by_role("button", name="New hive").click()
+        page.get_by_role("textbox", name="Name").fill(name)
+        page.get_by_role("radio", name=preset).check()
+        page.get_by_role("button", name="Begin").click()
+        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+        self.step(step)
+
+    def step(self, name: str) -> None:
+        self.page.get_by_role("navigation", name="Steps").get_by_role("link", name=name, exact=True).click()
+        expect(self.page.get_by_role("heading", name=name, exact=True, level=1)).to_be_visible()
+
+    def tall(self, size: str) -> None:
+        field = self.page.get_by_role("textbox", name="How tall you are")
+        field.fill(size)
+        field.press("Enter")
+
+    def worst(self) -> float:
+        row = self.page.get_by_test_id("lift-seasons").locator("tr", has_text="Worst index")
+        return float(row.locator("td").first.inner_text())
+
+    def test_tall_and_short_keepers_get_different_legs(self) -> None:
+        page = self.page
+        self.begin("two followers", "Bowline on a bight", "Lift")
+        legs = []
+        for size, elbow in (("1.95 m", "1228.5 mm"), ("1.55 m", "976.5 mm")):
+            self.tall(size)
+            expect(page.get_by_test_id("lift-stand")).to_contain_text(elbow)
+            change = page.get_by_test_id("lift-changes").locator("li", has_text="just below the elbow")
+            expect(change).to_be_visible()
+            words = change.inner_text()
+            change.get_by_role("button", name="Do it").click()
+            leg = page.get_by_test_id("legs").locator("li").first
+            number = re.search(r"A stand of (\d+) mm", words)
+            assert number is not None
+            expect(leg).to_contain_text(f"{number[1]} mm")
+            legs.append(int(number[1]))
+        self.assertGreater(legs[0], legs[1] + 100)
+        self.assertEqual(self.serious_violations(), [])
+
+    def test_turning_the_combs_along_lowers_the_index(self) -> None:
+        page = self.page
+        self.begin("Two-chamber", "Carrick bend", "Lift")
+        along = self.worst()
+        self.step("Shape")
+        page.get_by_role("tab", name="Set").click()
+        page.get_by_role("combobox", name="Combs hang").select_option("across")
+        self.kept()
+        self.step("Lift")
+        expect(page.get_by_test_id("lift-changes")).to_contain_text("Turn the combs: along the hive")
+        self.assertGreater(self.worst(), along)
+        page.get_by_test_id("lift-changes").locator("li", has_text="Turn the combs").get_by_role("button").click()
+        expect(page.get_by_test_id("lift-changes")).not_to_contain_text("Turn the combs: along")
+        self.assertAlmostEqual(self.worst(), along)
+
+    def test_a_warmer_top_and_the_winter_card(self) -> None:
+        page = self.page
+        self.begin("two followers", "Winter bowline", "Winter")
+        burnt = page.get_by_test_id("winter-summary").locator("li", has_text="Honey burnt")
+        before = burnt.inner_text()
+        expect(page.locator("[data-finding=comb-softens]")).to_be_visible()
+        top = page.get_by_test_id("savings").locator("li", has_text="the top")
+        promised = re.search(r"then ([\d.]+) kg", top.inner_text())
+        assert promised is not None
+        top.get_by_role("button", name="Do it").click()
+        expect(burnt).not_to_have_text(before)
+        expect(burnt).to_contain_text(f"{promised[1]} kg")
+        page.get_by_role("slider", name="Month").fill("6")
+        expect(page.get_by_test_id("month")).to_have_text("July")
+        page.get_by_role("combobox", name="Climate").select_option("tropical")
+        expect(page.locator("[data-finding=no-winter]")).to_be_visible()
+        self.kept()
+        with page.expect_download() as card:
+            page.get_by_role("link", name="Winter card").click()
+        words = PdfReader(io.BytesIO(card.value.path().read_bytes())).pages[0].extract_text()
+        self.assertIn("Winter bowline", words)
+        self.assertEqual(self.serious_violations(), [])
