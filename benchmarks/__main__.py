@@ -79,6 +79,45 @@ def moving_speed(yard: float) -> None:
     show(f"every frame into every example, {len(hives)} hives", seconds, 5, "s", yard)
 
 
+def judged_speed(yard: float) -> None:
+    """Lifting, the winter, and the search for what would improve either."""
+    from sabaka_core import load_hive
+    from sabaka_core.analysis import analyse, main_box
+    from sabaka_core.document.season import Season
+    from sabaka_core.document.wintering import Wintering
+    from sabaka_core.lifting.report import lifting_report
+    from sabaka_core.season.plan import plan_of
+    from sabaka_core.winter.heat import winter_of
+    from sabaka_core.winter.improve import savings
+
+    hive = load_hive((ROOT / "examples" / "bowline.json").read_bytes())
+    box = main_box(hive)
+    a, season, ways = analyse(hive, box), Season(), Wintering()
+    combs = plan_of(a, season).winter_combs
+    show(
+        "whole lifting analysis, changes tried",
+        statistics.median(timed(lambda: lifting_report(hive), 20)),
+        40,
+        "ms",
+        yard,
+    )
+    show(
+        "a winter by day",
+        statistics.median(timed(lambda: winter_of(a, season, ways, combs).honey_kg, 20)),
+        40,
+        "ms",
+        yard,
+    )
+    now = winter_of(a, season, ways, combs)
+    show(
+        "what would save honey, searched",
+        statistics.median(timed(lambda: savings(hive, box, season, ways, combs, now), 10)),
+        500,
+        "ms",
+        yard,
+    )
+
+
 def in_process(yard: float) -> None:
     """Full reports in process."""
     from sabaka_core import build_report, validate_hive
@@ -94,6 +133,7 @@ def in_process(yard: float) -> None:
     show("slope sweep, 200 points", statistics.median(timed(lambda: study.points(199), 20)), 100, "ms", yard)
     season_speed(yard)
     moving_speed(yard)
+    judged_speed(yard)
     slowest = ("", 0.0)
     for file in sorted((ROOT / "examples").glob("*.json")):
         hive = validate_hive(json.loads(file.read_text("utf-8")))

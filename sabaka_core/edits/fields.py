@@ -130,9 +130,9 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return None
     if name.endswith(("_price", "_kg")):
         return parse_number(typed, path)
-    if (
-        name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs", "bees")
-        or path == "/wintering/combs"
+    if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs") or path in (
+        "/wintering/combs",
+        "/wintering/bees",
     ):
         number = parse_number(typed, path)
         if number != int(number):
