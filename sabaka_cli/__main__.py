@@ -38,11 +38,13 @@ from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.lifting.report import lifting_report
 from sabaka_core.moving.matrix import matrix
 from sabaka_core.moving.report import moving_report
+from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
 from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import climates
 from sabaka_core.winter.report import winter_report
+from sabaka_core.woodwork.stock import read_stock
 
 EXAMPLES = Path(__file__).resolve().parent.parent / "examples"
 
@@ -119,6 +121,10 @@ def _parser() -> argparse.ArgumentParser:
     winter = command("winter", _winter, "the winter of this hive, as JSON")
     winter.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     winter.add_argument("--text", action="store_true", help="for people instead of programs")
+    build = command("build", _build, "parts, cut plan, booklet, templates, DXF, SVG and STL into a folder")
+    build.add_argument("--stock", type=Path, metavar="CSV", help="boards on hand; the design's own otherwise")
+    build.add_argument("--out", type=Path, metavar="DIR", required=True, help="where the files go")
+    build.add_argument("--inches", action="store_true", help="the booklet in fractions of an inch")
     command("climates", _climates, "the generic climates, as JSON", file=False)
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
@@ -226,6 +232,17 @@ def _winter(options: argparse.Namespace) -> int:
     now = (hive.season or Season()).model_dump(exclude_none=True)
     report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
     print(winter_text(report) if options.text else report.model_dump_json(indent=2))
+    return 0
+
+
+def _build(options: argparse.Namespace) -> int:
+    hive = _read(options)
+    if options.stock is not None:
+        hive = hive.model_copy(update={"boards": read_stock(options.stock.read_text("utf-8"))})
+    options.out.mkdir(parents=True, exist_ok=True)
+    for name, body in workshop_files(hive, "in" if options.inches else "mm").items():
+        (options.out / name).write_bytes(body)
+        print(options.out / name)
     return 0
 
 

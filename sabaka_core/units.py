@@ -136,3 +136,14 @@ def _term_value(match: re.Match[str], text: str, field: str) -> Fraction:
 
 def _not_a_length(text: str, field: str) -> ParameterError:
     return ParameterError(field, text, "Write a length, such as 364, 364 mm or 14 5/16 in.", "not-a-length")
+
+
+def inches_text(value_mm: float, finest: int = 32) -> str:
+    """A length in inches with a fraction in lowest terms, to so fine a part: 14 5/16."""
+    parts = round(abs(value_mm) / 25.4 * finest)
+    whole, rest = divmod(parts, finest)
+    sign = "-" if value_mm < 0 and parts else ""
+    if not rest:
+        return f"{sign}{whole}"
+    fraction = Fraction(rest, finest)
+    return f"{sign}{f'{whole} ' if whole else ''}{fraction.numerator}/{fraction.denominator}"

@@ -14,6 +14,7 @@ from sabaka_core.document.load import parse_json
 from sabaka_core.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
+from server.bench.building import router as building
 from server.bench.judged import router as judged
 from server.bench.moving import router as moving
 from server.bench.season import router as season
@@ -35,6 +36,7 @@ api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/season", season, tags=["season"])
 api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/judged", judged, tags=["judged"])
+api.add_router("/building", building, tags=["building"])
 api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])
 

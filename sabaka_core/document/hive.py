@@ -11,6 +11,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Note, Part, Thickness
+from sabaka_core.document.building import Building
 from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.lifting import Lifting
@@ -139,6 +140,7 @@ class Hive(Part):
     moving: Moving | None = None
     lifting: Lifting | None = None
     wintering: Wintering | None = None
+    building: Building | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

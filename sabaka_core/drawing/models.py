@@ -23,7 +23,7 @@ STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
 CombView = Literal[
     "comb-front", "comb-end", "comb-above", "season-combs", "season-bees", "move-over", "move-way", "move-box", "move-plan",
-    "make-cost", "lift-figure", "winter-section", "winter-combs", "winter-year",
+    "make-cost", "lift-figure", "build-exploded", "build-boards", "build-parts", "winter-section", "winter-combs", "winter-year",
 ]  # fmt: skip
 Point = tuple[float, float]
 

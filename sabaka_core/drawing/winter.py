@@ -98,7 +98,7 @@ def _legend(x: float, y: float) -> list[Shape]:
 
 def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
     """The winter's combs side by side, each with its band of honey over where the bees sit; the needed band dashed."""
-    wide, gap, high = 30.0, 8.0, nest.comb_mm
+    wide, gap, high = 46.0, 8.0, nest.comb_mm
     shapes: list[Shape] = []
     for order, comb in enumerate(nest.combs):
         x = order * (wide + gap)
@@ -164,7 +164,7 @@ def year_drawing(winter: Winter) -> Drawing:
         ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"), ("curve-contact", "humidity inside, to 100 %"),
     )  # fmt: skip
     for order, (layer, words) in enumerate(key):
-        y = -high + 7 + order * 9
+        y = -29 + order * 8
         shapes.append(Polyline(layer=layer, points=((140, y), (152, y))))
         shapes.append(Label(layer="note", text=text(words), x_mm=155, y_mm=y + 2, anchor="start"))
     return Drawing(

@@ -8,6 +8,7 @@ from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
 from sabaka_core.edits import models as edit_models
+from sabaka_core.edits.building import add_for_sale, remove_for_sale, tick_step
 from sabaka_core.edits.fields import hold_sizes, replace_section, set_field, set_section
 from sabaka_core.edits.follower import add_follower, move_follower, remove_follower
 from sabaka_core.edits.handles import drop, nudge
@@ -31,6 +32,7 @@ from sabaka_core.edits.stock import (
 from sabaka_core.errors import ParameterError
 from sabaka_core.units import parse_length
 from sabaka_core.winter.improve import clad, topped
+from sabaka_core.woodwork.stock import read_stock
 
 
 def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
@@ -137,6 +139,14 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return topped(hive)
         case edit_models.CladWalls():
             return clad(hive, box)
+        case edit_models.TickStep():
+            return tick_step(hive, edit.step)
+        case edit_models.AddForSale():
+            return add_for_sale(hive)
+        case edit_models.RemoveForSale():
+            return remove_for_sale(hive, edit.index)
+        case edit_models.SetStock():
+            return hive.model_copy(update={"boards": read_stock(edit.table)})
         case edit_models.Patch():
             return apply_patch(hive, edit.patch)
         case _:

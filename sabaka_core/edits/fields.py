@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from sabaka_core.document.building import Building
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive, Stand
 from sabaka_core.document.lifting import Lifting
@@ -61,6 +62,9 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         return replace_value(with_moving(hive), path, value)
     if path.startswith("/lifting/"):
         return replace_value(with_lifting(hive), path, value)
+    if path.startswith("/building/"):
+        hive = hive if hive.building is not None else hive.model_copy(update={"building": Building()})
+        return replace_value(hive, path, value)
     if path.startswith("/wintering/"):
         return replace_value(with_wintering(hive), path, value)
     if path.startswith("/stand/") and hive.stand is None:
@@ -128,7 +132,7 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_number(typed, path)
     if (name in _MAY_BE_EMPTY or path in _MAY_BE_EMPTY) and not typed.strip():
         return None
-    if name.endswith(("_price", "_kg")):
+    if name.endswith(("_price", "_kg")) or name == "price":
         return parse_number(typed, path)
     if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs") or path in (
         "/wintering/combs",

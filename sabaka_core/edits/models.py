@@ -337,6 +337,33 @@ class CladWalls(_Edit):
     do: Literal["clad-walls"] = "clad-walls"
 
 
+class TickStep(_Edit):
+    """Tick a step of the building off, or take the tick away."""
+
+    do: Literal["tick-step"] = "tick-step"
+    step: Ident
+
+
+class AddForSale(_Edit):
+    """Put a board on the list of those that can be bought; the usual ones are written down first."""
+
+    do: Literal["add-for-sale"] = "add-for-sale"
+
+
+class RemoveForSale(_Edit):
+    """Take a board off that list; with none left the usual ones come back."""
+
+    do: Literal["remove-for-sale"] = "remove-for-sale"
+    index: Index
+
+
+class SetStock(_Edit):
+    """Take the boards on hand from a table."""
+
+    do: Literal["set-stock"] = "set-stock"
+    table: Annotated[str, Field(max_length=100_000)]
+
+
 class Patch(_Edit):
     """Apply an RFC 6902 patch: a mend, an undo or a redo."""
 
@@ -387,6 +414,10 @@ Edit = Annotated[
     | LayOut
     | InsulateTop
     | CladWalls
+    | TickStep
+    | AddForSale
+    | RemoveForSale
+    | SetStock
     | Patch,
     Field(discriminator="do"),
 ]

@@ -167,7 +167,7 @@ class FieldGroup(Value):
 
     id: str
     title: str
-    tab: Literal["set", "run", "season", "moving", "lifting", "winter"]
+    tab: Literal["set", "run", "season", "moving", "lifting", "winter", "building"]
     fields: tuple[FormField, ...]
     actions: tuple[Action, ...] = ()
 

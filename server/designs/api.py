@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -18,10 +18,12 @@ from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import SabakaError
 from sabaka_core.moving.move import conversion_design
+from sabaka_core.paper.booklet import Measure, booklet, templates
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
+from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.quantity import Text
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services
@@ -31,6 +33,7 @@ from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
 
+WorkshopFile = Literal["booklet.pdf", "templates.pdf", "workshop.zip"]
 Label = Annotated[str, Field(max_length=200)]
 
 
@@ -275,6 +278,18 @@ def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The season on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
     return _file(season_card(validate_hive(design.document)), "application/pdf", design, "season.pdf")
+
+
+@router.get("/{ident}/workshop/{name}")
+def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measure: Measure = "mm") -> HttpResponse:
+    """A file for the workshop, or all of them in one archive."""
+    design = selectors.design_of(keeper_of(request), ident)
+    hive = validate_hive(design.document)
+    if name == "booklet.pdf":
+        return _file(booklet(hive, measure), "application/pdf", design, name)
+    if name == "templates.pdf":
+        return _file(templates(hive), "application/pdf", design, name)
+    return _file(workshop_zip(hive, measure), "application/zip", design, name)
 
 
 @router.get("/{ident}/winter-card")

@@ -284,6 +284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/building/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description Parts, cut plan, bill, order of work.
+         */
+        post: operations["server_bench_building_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/brief": {
         parameters: {
             query?: never;
@@ -592,6 +612,26 @@ export interface paths {
          * @description The season on one A4 page.
          */
         get: operations["server_designs_api_export_season_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/workshop/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Workshop
+         * @description A file for the workshop, or all of them in one archive.
+         */
+        get: operations["server_designs_api_export_workshop"];
         put?: never;
         post?: never;
         delete?: never;
@@ -942,7 +982,7 @@ export interface components {
          */
         Drawing: {
             /** Name */
-            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost" | "lift-figure" | "winter-section" | "winter-combs" | "winter-year");
+            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost" | "lift-figure" | "build-exploded" | "build-boards" | "build-parts" | "winter-section" | "winter-combs" | "winter-year");
             /** Title */
             title: string;
             extent: components["schemas"]["Box"];
@@ -1194,6 +1234,22 @@ export interface components {
             count?: number;
         };
         /**
+         * BoardForSale
+         * @description A board that can be bought, by its actual sizes.
+         */
+        BoardForSale: {
+            /** Label */
+            label: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Price */
+            price: number;
+        };
+        /**
          * Brood
          * @description Brood on a comb as the keeper sees it: width, height, and its middle below the comb's top [mm].
          */
@@ -1204,6 +1260,43 @@ export interface components {
             high_mm: number;
             /** Below Mm */
             below_mm: number;
+        };
+        /**
+         * Building
+         * @description Wishes for building. No boards for sale means the usual planed ones.
+         */
+        Building: {
+            /**
+             * Kerf Mm
+             * @default 3.2
+             */
+            kerf_mm?: number;
+            /**
+             * Trim Mm
+             * @default 10
+             */
+            trim_mm?: number;
+            /**
+             * Hour Price
+             * @default 0
+             */
+            hour_price?: number;
+            /**
+             * For Sale
+             * @default []
+             */
+            for_sale?: components["schemas"]["BoardForSale"][];
+            /**
+             * Done
+             * @default []
+             */
+            done?: string[];
+            /**
+             * Sheet
+             * @default a4
+             * @enum {string}
+             */
+            sheet?: "a4" | "letter";
         };
         /**
          * Chamber
@@ -1609,7 +1702,7 @@ export interface components {
              * Tab
              * @enum {string}
              */
-            tab: "set" | "run" | "season" | "moving" | "lifting" | "winter";
+            tab: "set" | "run" | "season" | "moving" | "lifting" | "winter" | "building";
             /** Fields */
             fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
@@ -1973,6 +2066,7 @@ export interface components {
             moving?: components["schemas"]["Moving"] | null;
             lifting?: components["schemas"]["Lifting"] | null;
             wintering?: components["schemas"]["Wintering"] | null;
+            building?: components["schemas"]["Building"] | null;
         };
         /**
          * Hole
@@ -3069,6 +3163,17 @@ export interface components {
             side: "near" | "far";
         };
         /**
+         * AddForSale
+         * @description Put a board on the list of those that can be bought; the usual ones are written down first.
+         */
+        AddForSale: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-for-sale";
+        };
+        /**
          * AddFrame
          * @description Put a frame or bar of the catalogue among the design's comb carriers.
          */
@@ -3136,7 +3241,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
@@ -3512,6 +3617,19 @@ export interface components {
             side: "near" | "far";
         };
         /**
+         * RemoveForSale
+         * @description Take a board off that list; with none left the usual ones come back.
+         */
+        RemoveForSale: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-for-sale";
+            /** Index */
+            index: number;
+        };
+        /**
          * RemoveItem
          * @description Take an item out of the run.
          */
@@ -3610,6 +3728,19 @@ export interface components {
             section: components["schemas"]["TrapezoidSection"] | components["schemas"]["RectangleSection"] | components["schemas"]["PolygonSection"] | components["schemas"]["BarrelSection"] | components["schemas"]["SegmentSection"] | components["schemas"]["CircleSection"];
         };
         /**
+         * SetStock
+         * @description Take the boards on hand from a table.
+         */
+        SetStock: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set-stock";
+            /** Table */
+            table: string;
+        };
+        /**
          * SetWeather
          * @description Take monthly means from a table of daily weather.
          */
@@ -3679,6 +3810,19 @@ export interface components {
             other: number;
         };
         /**
+         * TickStep
+         * @description Tick a step of the building off, or take the tick away.
+         */
+        TickStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "tick-step";
+            /** Step */
+            step: string;
+        };
+        /**
          * UseRun
          * @description Bring a kept state of the run back.
          */
@@ -3738,15 +3882,23 @@ export interface components {
         };
         /**
          * StepOut
-         * @description One thing to do, and why.
+         * @description One step of the work.
          */
         StepOut: {
-            /** Kind */
-            kind: string;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
             /** Words */
             words: string;
-            /** Why */
-            why: string;
+            /** Measure */
+            measure: string;
+            /** Caution */
+            caution: string;
+            /** Parts */
+            parts: string[];
+            /** Done */
+            done: boolean;
         };
         /**
          * VisitOut
@@ -4328,19 +4480,33 @@ export interface components {
         };
         /**
          * PartOut
-         * @description A face of the shell.
+         * @description One kind of part.
          */
         PartOut: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
             /** Name */
             name: string;
-            /** Ua */
-            ua: number;
-            /** U */
-            u: number;
-            /** Heat W */
-            heat_w: number;
-            /** Wet Days */
-            wet_days: number;
+            /** Group */
+            group: string;
+            /** Count */
+            count: number;
+            /** Sizes */
+            sizes: components["schemas"]["Quantity"][];
+            /** Material */
+            material: string;
+            /** Joint */
+            joint: string;
+            bevel: components["schemas"]["Quantity"] | null;
+            /** Rebate */
+            rebate: string;
+            /** Note */
+            note: string;
+            /** Holes */
+            holes: components["schemas"]["Text"][];
+            mass: components["schemas"]["Quantity"];
         };
         /**
          * SavingOut
@@ -4435,6 +4601,71 @@ export interface components {
             };
             /** Month */
             month?: number | null;
+        };
+        /**
+         * BuildFinding
+         * @description Something about building that is wrong or worth knowing, and the edit that helps.
+         */
+        BuildFinding: {
+            /** Code */
+            code: string;
+            /** Severity */
+            severity: string;
+            words: components["schemas"]["Text"];
+            /** Why */
+            why: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * BuildReport
+         * @description All of it for one design.
+         */
+        BuildReport: {
+            building: components["schemas"]["Building"];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Summary */
+            summary: components["schemas"]["Text"][];
+            /** Bill */
+            bill: components["schemas"]["Text"][];
+            /** Minutes */
+            minutes: {
+                [key: string]: number;
+            };
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
+            /** Offcuts */
+            offcuts: components["schemas"]["Text"][];
+            /** Findings */
+            findings: components["schemas"]["BuildFinding"][];
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Cautions */
+            cautions: string[];
+            exploded: components["schemas"]["Drawing"];
+            boards: components["schemas"]["Drawing"];
+        };
+        /**
+         * GroupOut
+         * @description Pieces of one width and thickness in the cut plan.
+         */
+        GroupOut: {
+            words: components["schemas"]["Text"];
+            /** Proven */
+            proven: boolean;
+        };
+        /**
+         * BuildIn
+         * @description A design with its boards.
+         */
+        BuildIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Answers
@@ -5718,6 +5949,75 @@ export interface operations {
             };
         };
     };
+    server_bench_building_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_brief_api_questions: {
         parameters: {
             query?: never;
@@ -6769,6 +7069,29 @@ export interface operations {
             header?: never;
             path: {
                 ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_api_export_workshop: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in";
+            };
+            header?: never;
+            path: {
+                ident: string;
+                name: "booklet.pdf" | "templates.pdf" | "workshop.zip";
             };
             cookie?: never;
         };

@@ -1,0 +1,41 @@
+"""How a hive is built: boards to buy, the saw, rates, and how far the work has come."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.document.base import Ident, Length, Name, Part, Thickness
+
+Price = Annotated[float, Field(ge=0, le=100_000, strict=True)]
+
+
+class BoardForSale(Part):
+    """A board that can be bought, by its actual sizes."""
+
+    label: Name
+    length_mm: Length
+    width_mm: Length
+    thickness_mm: Thickness
+    price: Price
+
+
+class Building(Part):
+    """Wishes for building. No boards for sale means the usual planed ones."""
+
+    kerf_mm: Annotated[float, Field(ge=0, le=10, strict=True)] = 3.2
+    trim_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 10.0
+    hour_price: Price = 0.0
+    for_sale: Annotated[tuple[BoardForSale, ...], Field(max_length=60)] = ()
+    done: Annotated[tuple[Ident, ...], Field(max_length=60)] = ()
+    sheet: Literal["a4", "letter"] = "a4"
+
+
+USUAL = (
+    BoardForSale(label="25 × 150 planed", length_mm=2400.0, width_mm=145.0, thickness_mm=22.0, price=9.0),
+    BoardForSale(label="25 × 225 planed", length_mm=2400.0, width_mm=219.0, thickness_mm=22.0, price=14.0),
+    BoardForSale(label="25 × 300 panel", length_mm=2400.0, width_mm=300.0, thickness_mm=22.0, price=24.0),
+    BoardForSale(label="25 × 400 panel", length_mm=2400.0, width_mm=400.0, thickness_mm=22.0, price=34.0),
+    BoardForSale(label="50 × 100 planed", length_mm=2400.0, width_mm=95.0, thickness_mm=45.0, price=9.0),
+)

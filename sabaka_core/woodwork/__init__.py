@@ -1,0 +1,1 @@
+"""From the design to the saw: parts as solids, checked together, cut out of boards, written into files."""

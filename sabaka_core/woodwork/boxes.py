@@ -1,0 +1,256 @@
+"""A chamber as boards: sides, ends and floor, layer by layer, each leaning and rebated as the section asks."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from math import atan2, cos, degrees, hypot, tan
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.chambers import Layer
+from sabaka_core.document.combs import Frame
+from sabaka_core.document.sections import CircleSection
+from sabaka_core.geometry.cavity import profile_of
+from sabaka_core.woodwork.parts import Hole, Part
+from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
+
+_STAVES = 6
+# Wood left outside a rebate: of a lone board, and of a lining with more behind it.
+_RAIL_LEFT_MM, _LINING_LEFT_MM = 6.0, 2.0
+
+
+@dataclass(frozen=True)
+class Wall:
+    """The right-hand inside of a section from the top down, as (half-width, height above the floor)."""
+
+    points: tuple[tuple[float, float], ...]
+
+    @property
+    def high_mm(self) -> float:
+        return self.points[0][1]
+
+    def out(self, by_mm: float) -> Wall:
+        """The same wall moved outward, square to itself; top and foot cut level."""
+        lines = []
+        for (y1, z1), (y2, z2) in itertools.pairwise(self.points):
+            long = hypot(y2 - y1, z2 - z1)
+            ny, nz = (z1 - z2) / long, (y2 - y1) / long
+            lines.append(((y1 + ny * by_mm, z1 + nz * by_mm), (y2 + ny * by_mm, z2 + nz * by_mm)))
+        points = [_at_height(lines[0], self.points[0][1])]
+        points += [_meet(a, b) for a, b in itertools.pairwise(lines)]
+        points.append(_at_height(lines[-1], self.points[-1][1]))
+        return Wall(tuple(points))
+
+    @property
+    def outline(self) -> Profile:
+        """The whole section, both sides."""
+        right = list(reversed(self.points))
+        left = [(-y, z) for y, z in self.points]
+        ring = [*right, *left]
+        return tuple(
+            p for i, p in enumerate(ring) if i == 0 or hypot(p[0] - ring[i - 1][0], p[1] - ring[i - 1][1]) > 1e-6
+        )
+
+
+Line = tuple[tuple[float, float], tuple[float, float]]
+
+
+def _at_height(line: Line, z: float) -> tuple[float, float]:
+    (y1, z1), (y2, z2) = line
+    if abs(z2 - z1) < 1e-9:
+        return (max(y1, y2), z)
+    return (y1 + (y2 - y1) * (z - z1) / (z2 - z1), z)
+
+
+def _meet(one: Line, other: Line) -> tuple[float, float]:
+    (x1, y1), (x2, y2) = one
+    (x3, y3), (x4, y4) = other
+    d = (x1 - x2) * (y3 - y4) - (y1 - y2) * (x3 - x4)
+    if abs(d) < 1e-9:
+        return x2, y2
+    a, b = x1 * y2 - y1 * x2, x3 * y4 - y3 * x4
+    return (a * (x3 - x4) - (x1 - x2) * b) / d, (a * (y3 - y4) - (y1 - y2) * b) / d
+
+
+def wall_of(a: Analysis) -> Wall:
+    """The inside of a chamber's section as straight facets: exact for boards, staves for curves."""
+    profile = profile_of(a.chamber.section)
+    high = profile.height_mm
+    wall = profile.wall
+    if len(wall) > 12:
+        depths = [high * i / _STAVES for i in range(_STAVES + 1)]
+        wall = tuple((profile.half_width_mm(d), d) for d in depths)
+    return Wall(tuple((half, high - depth) for half, depth in wall))
+
+
+def box_parts(a: Analysis, joint: str = "butt, glued and screwed") -> list[Part]:
+    """Boards of a chamber. A log or bore is bought, and only shut with boards."""
+    if isinstance(a.chamber.section, CircleSection):
+        return _log(a)
+    place = a.chamber.place
+    sides, ends = a.chamber.walls.sides, a.chamber.walls.ends
+    wall, found = wall_of(a), []
+    start, stop = 0.0, a.chamber.length_mm
+    framed = isinstance(a.main, Frame)
+    along = a.chamber.combs == "along"
+    for number in range(max(len(sides), len(ends))):
+        inner = number == 0
+        words = "" if len(sides) < 2 else ", inside" if inner else f", layer {number + 1}"
+        if number < len(ends):
+            thick = ends[number].thickness_mm
+            found += list(_ends(a, wall, (start, stop), ends[number], words, inner and framed and along, joint))
+            start, stop = start - thick, stop + thick
+        if number < len(sides):
+            found += list(_sides(a, wall, (start, stop), sides[number], words, inner, framed, along, joint))
+            wall = wall.out(sides[number].thickness_mm)
+    found += list(_floors(a, wall, (start, stop)))
+    # Chambers are placed by their outer near lower corner; solids count from the inside.
+    floor = a.floor_board_mm
+    half = max(y for y, _ in wall.points)
+    shift = (place.x_mm - start, place.y_mm + half, place.z_mm + floor)
+    return [_shifted(part, shift) for part in found]
+
+
+def _shifted(part: Part, by: tuple[float, float, float]) -> Part:
+    return replace(part, places=tuple(tuple(moved(prism, *by) for prism in copy) for copy in part.places))
+
+
+def _named(a: Analysis, name: str) -> str:
+    return f"{a.title}: {name}" if a.title else name
+
+
+def _sides(
+    a: Analysis,
+    wall: Wall,
+    x: tuple[float, float],
+    layer: Layer,
+    words: str,
+    inner: bool,
+    framed: bool,
+    along: bool,
+    joint: str,
+) -> Iterator[Part]:
+    thick, long = layer.thickness_mm, x[1] - x[0]
+    outer = wall.out(thick)
+    rest = a.chamber.rest
+    facets = list(zip(itertools.pairwise(wall.points), itertools.pairwise(outer.points), strict=True))
+    for index, (((y1, z1), (y2, z2)), ((o1, _), (o2, _))) in enumerate(facets):
+        theta = atan2(y1 - y2, z1 - z2)
+        face = hypot(y1 - y2, z1 - z2)
+        profile: Profile = ((y2, z2), (o2, z2), (o1, z1), (y1, z1))
+        prisms = [Prism(profile, x)]
+        wide, rebate = face + thick * abs(tan(theta)), ""
+        top = index == 0
+        if top and rest.kind == "rebate" and rest.width_mm > 0 and not (framed and along):
+            deep = rest.depth_mm
+            left = _RAIL_LEFT_MM if len(a.chamber.walls.sides) == 1 else _LINING_LEFT_MM
+            notch = min(rest.width_mm, max(thick - left, 1.0)) if inner else 0.0
+            if framed:
+                if inner:
+                    low = z1 - deep
+                    cut = y1 - deep * tan(theta) if theta else y1
+                    oc = o1 - deep * tan(theta) if theta else o1
+                    prisms = [
+                        Prism(((y2, z2), (o2, z2), (oc, low), (cut, low)), x),
+                        Prism(((cut + notch, low), (oc, low), (o1, z1), (y1 + notch, z1)), x),
+                    ]
+                    rebate = f"{notch:.1f} wide, {deep:.1f} deep along the top inside edge"
+            else:
+                up = deep * tan(theta)
+                prisms.append(
+                    Prism(((y1 + notch, z1), (o1, z1), (o1 + up, z1 + deep), (y1 + notch + up, z1 + deep)), x)
+                )
+                wide += deep / cos(theta)
+                rebate = f"{notch:.1f} wide, {deep:.1f} deep along the top inside edge, for the bars" if inner else ""
+        name = "Side" if len(facets) == 1 else f"Side facet {index + 1}"
+        mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
+        yield Part(
+            id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}", name=_named(a, name + words), group="Box",
+            count=2, long_mm=long, wide_mm=wide, thick_mm=thick, material=layer.material, joint=joint, bevel_deg=abs(degrees(theta)),
+            rebate=rebate, note="both long edges bevelled alike" if abs(theta) > 0.01 else "",
+            holes=_holes(a, ("left", "right"), x[0], theta) if inner and index == len(facets) - 1 else (),
+            places=(mirrored, tuple(prisms)),
+        )  # fmt: skip
+
+
+def _ends(
+    a: Analysis, wall: Wall, x: tuple[float, float], layer: Layer, words: str, notched: bool, joint: str
+) -> Iterator[Part]:
+    thick = layer.thickness_mm
+    outline = wall.outline
+    wide = max(y for y, _ in outline) * 2
+    rest = a.chamber.rest
+    copies: list[tuple[Prism, ...]] = []
+    rebate = ""
+    for near, inside in ((True, x[0]), (False, x[1])):
+        whole = (inside - thick, inside) if near else (inside, inside + thick)
+        if notched and rest.kind == "rebate":
+            notch = min(rest.width_mm, max(thick - _RAIL_LEFT_MM, 1.0))
+            low = wall.high_mm - rest.depth_mm
+            half = max(y for y, _ in outline)
+            thin = (inside - thick, inside - notch) if near else (inside + notch, inside + thick)
+            copies.append((brick(whole, (-half, half), (0.0, low)), brick(thin, (-half, half), (low, wall.high_mm))))
+            rebate = f"{notch:.1f} wide, {rest.depth_mm:.1f} deep along the top inside edge"
+        else:
+            copies.append((Prism(outline, whole),))
+    yield Part(
+        id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}", name=_named(a, "End" + words), group="Box", count=2,
+        long_mm=wide, wide_mm=wall.high_mm, thick_mm=thick, material=layer.material, joint=joint, rebate=rebate,
+        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "", profile=outline,
+        holes=_holes(a, ("near-end", "far-end"), 0.0, 0.0) if words in ("", ", inside") else (), places=tuple(copies),
+    )  # fmt: skip
+
+
+def _holes(a: Analysis, walls: tuple[str, str], start: float, theta: float) -> tuple[Hole, ...]:
+    """Entrances in these walls: a hole's or disc's bore, a slot."""
+    found = []
+    for entrance in a.chamber.entrances:
+        if entrance.wall in walls:
+            wide, high = entrance.size_mm
+            up = (entrance.height_mm + high / 2) / max(cos(theta), 0.1)
+            side = "far" if entrance.wall == walls[1] else "first"
+            found.append(
+                Hole(
+                    round(entrance.at_mm - start, 1),
+                    round(up, 1),
+                    wide,
+                    high,
+                    entrance.kind != "slot",
+                    f"in the {side} one; bored slanting up inward",
+                )
+            )
+    return tuple(found)
+
+
+def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
+    if a.floor_board_mm <= 0:
+        return
+    half = max(wall.points[-1][0], 20.0)
+    at = 0.0
+    layers = a.chamber.walls.floor
+    for number, layer in enumerate(layers):
+        low = at - layer.thickness_mm
+        yield Part(
+            id=f"{a.chamber.id}-floor-{number + 1}", name=_named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"), group="Box",
+            count=1, long_mm=x[1] - x[0], wide_mm=2 * half, thick_mm=layer.thickness_mm, material=layer.material,
+            joint="screwed from below", note="of several boards, edge to edge" if half > 120 else "", places=((brick(x, (-half, half), (low, at)),),),
+        )  # fmt: skip
+        at = low
+
+
+def _log(a: Analysis) -> list[Part]:
+    """A log is bought or hollowed; its top and floor are boards."""
+    bore = a.chamber.section
+    assert isinstance(bore, CircleSection)
+    wall = a.side_mm
+    across = bore.diameter_mm + 2 * wall
+    floor = a.floor_board_mm or 22.0
+    return [
+        Part(
+            f"{a.chamber.id}-log", _named(a, "Log, hollowed"), "Box", 1, a.chamber.length_mm, across, across, "log",
+            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum", holes=_holes(a, ("left", "right"), 0.0, 0.0),
+        ),
+        Part(f"{a.chamber.id}-floor-1", _named(a, "Floor"), "Box", 1, across, across, floor, "softwood", joint="screwed from below"),
+        Part(f"{a.chamber.id}-lid", _named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),
+    ]  # fmt: skip

@@ -1,0 +1,229 @@
+"""What goes into and onto the box: bars and frames, followers, slats, roof, stand, supers."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from math import cos, radians, tan
+
+from sabaka_core.analysis import Analysis
+from sabaka_core.document.combs import Frame, TopBar
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.run import Comb, Divider, Follower
+from sabaka_core.frames.parts import parts_of
+from sabaka_core.lifting.stand import standing_of
+from sabaka_core.run.covers import slats
+from sabaka_core.whole import Whole
+from sabaka_core.woodwork.boxes import wall_of
+from sabaka_core.woodwork.parts import Part
+from sabaka_core.woodwork.solids import Prism, Profile, brick
+
+_FOLLOWER_BAR_MM = 24.0
+_ROOF_MM = 18.0
+_LEG_MM = (70.0, 35.0)
+_SLAT_MM = 9.0
+
+
+def shift_of(a: Analysis) -> tuple[float, float, float]:
+    """From a chamber's own axes (inside near end, middle, floor) to the hive's."""
+    place = a.chamber.place
+    sides, ends = a.chamber.walls.sides, a.chamber.walls.ends
+    wall = wall_of(a)
+    for layer in sides:
+        wall = wall.out(layer.thickness_mm)
+    out = sum(layer.thickness_mm for layer in ends)
+    return place.x_mm + out, place.y_mm + max(y for y, _ in wall.points), place.z_mm + a.floor_board_mm
+
+
+def carrier_parts(a: Analysis) -> Iterator[Part]:
+    """Bars and frames of a chamber, each in its place; what is alike is one part."""
+    placed = [p for p in a.layout.combs if isinstance(p.item, Comb)]
+    high = a.section.height_mm
+    across = a.chamber.combs == "across" and a.chamber.axis == "lying"
+    dx, dy, dz = shift_of(a) if across else (0.0, 0.0, 0.0)
+    for ident, number in Counter(p.item.type for p in placed if isinstance(p.item, Comb)).items():
+        kind = a.hive.comb_type(ident)
+        mine = [p for p in placed if isinstance(p.item, Comb) and p.item.type == ident]
+        if isinstance(kind, TopBar):
+            half = kind.length_mm / 2
+            places = tuple(
+                (brick((dx + p.start_mm, dx + p.end_mm), (dy - half, dy + half), (dz + high, dz + high + kind.thickness_mm)),)
+                for p in mine
+            ) if across else ()  # fmt: skip
+            yield Part(
+                f"{a.chamber.id}-{ident}", f"{kind.name}, top bar", "Bars and frames", number, kind.length_mm, kind.width_mm, kind.thickness_mm,
+                "softwood", note=f"guide {kind.guide.kind}, {kind.guide.length_mm:.0f} mm", places=places,
+            )  # fmt: skip
+        elif isinstance(kind, Frame):
+            top = dz + high - a.frame_top_mm(kind)
+            for part in parts_of(kind):
+                if not part.pieces:
+                    yield Part(
+                        f"{a.chamber.id}-{ident}-{part.name}",
+                        f"{kind.name}, {part.name}",
+                        "Bought",
+                        number * part.number,
+                        1.0,
+                        1.0,
+                        1.0,
+                        "plywood",
+                        note=part.note,
+                    )
+                    continue
+                long, wide, thick = part.pieces[0].sizes_mm
+                copies = tuple(
+                    tuple(
+                        brick((dx + p.middle_mm + s.z[0], dx + p.middle_mm + s.z[1]), (dy + s.x[0], dy + s.x[1]), (top - s.y[1], top - s.y[0]))
+                        for s in piece.solids
+                    )
+                    for p in mine
+                    for piece in part.pieces
+                ) if across else ()  # fmt: skip
+                yield Part(
+                    f"{a.chamber.id}-{ident}-{part.name.lower().replace(' ', '-')}", f"{kind.name}, {part.name}", "Bars and frames",
+                    number * len(part.pieces), long, wide, thick, "softwood", joint="glued and pinned", note=part.note, places=copies,
+                )  # fmt: skip
+
+
+def follower_parts(a: Analysis) -> Iterator[Part]:
+    """Followers and dividers: a board to the section less its clearances, under a bar or top strip."""
+    if a.chamber.axis == "standing":
+        return
+    across = a.chamber.combs == "across"
+    high = a.section.height_mm
+    dx, dy, dz = shift_of(a) if across else (0.0, 0.0, 0.0)
+    top_bar = a.main_bar
+    for placed in a.layout.placed:
+        item = placed.item
+        if not isinstance(item, Follower | Divider):
+            continue
+        clear = item.side_clearance_mm if isinstance(item, Follower) else 1.0
+        foot = item.foot_gap_mm if isinstance(item, Follower) else 0.0
+        foot = max(foot, a.litter_mm + 2.0 if a.chamber.litter.kind == "trough" else foot)
+        lean = _lean(a)
+        low_half = max(a.section.half_width_mm(high - foot) - clear / cos(lean), 5.0)
+        top_half = a.section.half_width_mm(0.0) - clear / cos(lean)
+        name = f"{item.side.capitalize()} follower" if isinstance(item, Follower) else "Divider"
+        profile: Profile = ((-low_half, foot), (low_half, foot), (top_half, high), (-top_half, high))
+        x = (dx + placed.start_mm, dx + placed.end_mm)
+        board = Prism(tuple((y + dy, z + dz) for y, z in profile), x)
+        yield Part(
+            f"{a.chamber.id}-{name.lower().replace(' ', '-')}", f"{a.title}: {name}" if a.title else name, "Run", 1, 2 * top_half, high - foot,
+            item.thickness_mm, "softwood", note="with a feeding hole" if isinstance(item, Follower) and item.feeding_hole else "", profile=profile,
+            places=((board,),) if across else (),
+        )  # fmt: skip
+        if top_bar is not None:
+            half = top_bar.length_mm / 2
+            bar = brick(x, (dy - half, dy + half), (dz + high, dz + high + top_bar.thickness_mm))
+            yield Part(
+                f"{a.chamber.id}-{name.lower().replace(' ', '-')}-bar", f"{name}, its bar", "Run", 1, top_bar.length_mm, item.thickness_mm, top_bar.thickness_mm,
+                "softwood", joint="screwed on top of the board", places=((bar,),) if across else (),
+            )  # fmt: skip
+
+
+def _lean(a: Analysis) -> float:
+    return a.trapezoid.slope_rad if a.trapezoid else 0.0
+
+
+def cover_parts(a: Analysis) -> Iterator[Part]:
+    """Slats over frames, their joints on comb joints; bars that touch need none."""
+    if a.main_frame is None or a.chamber.axis == "standing" or a.chamber.rest.kind == "rods":
+        return
+    laid = slats(a.layout, a.hive.choices.open_combs)
+    long = round(a.section.top_mm + 2 * min(a.side_mm, 19.0) * 0.5, 1)
+    for wide, number in sorted(Counter(round(s.wide_mm, 1) for s in laid if s.wide_mm > 5).items()):
+        made = {s.made for s in laid if round(s.wide_mm, 1) == wide and s.made}
+        note = "; ".join(sorted(made))
+        yield Part(
+            f"{a.chamber.id}-slat-{wide:g}",
+            f"Cover slat, {wide:g} mm",
+            "Covers",
+            number,
+            long,
+            wide,
+            _SLAT_MM,
+            "plywood",
+            note=note,
+        )
+
+
+def roof_parts(whole: Whole) -> Iterator[Part]:
+    """The lid: a rim that overlaps the box, and boards or its own layers on top."""
+    low = min(b.x[0] for b in whole.boxes), min(b.y[0] for b in whole.boxes)
+    long = max(b.x[1] for b in whole.boxes) - low[0]
+    wide = max(b.y[1] for b in whole.boxes) - low[1]
+    roof = whole.hive.roof
+    play = 6.0
+    overlap = roof.overlap_mm if roof else 25.0
+    clear = roof.clearance_mm if roof else 40.0
+    high = overlap + clear + 30.0
+    out_long, out_wide = long + 2 * play + 2 * _ROOF_MM, wide + 2 * play + 2 * _ROOF_MM
+    yield Part("roof-side", "Roof, long side", "Roof", 2, out_long, high, _ROOF_MM, "softwood", joint="butt, screwed")
+    yield Part("roof-end", "Roof, end", "Roof", 2, wide + 2 * play, high, _ROOF_MM, "softwood", joint="butt, screwed")
+    layers = roof.layers if roof and roof.layers else ()
+    if not layers:
+        yield Part(
+            "roof-top",
+            "Roof, top",
+            "Roof",
+            1,
+            out_long,
+            out_wide,
+            20.0,
+            "softwood",
+            note="of boards edge to edge, under sheet metal or felt",
+        )
+    for number, layer in enumerate(layers):
+        inside = layer.material in ("wood fibre", "eps", "xps", "cork", "sheep wool", "straw")
+        size = (long + 2 * play, wide + 2 * play) if inside else (out_long, out_wide)
+        yield Part(
+            f"roof-layer-{number + 1}", f"Roof, {layer.material}", "Roof", 1, *size, layer.thickness_mm, layer.material
+        )
+
+
+def stand_parts(a: Analysis, whole: Whole) -> Iterator[Part]:
+    """Legs as long as the ground asks, and two rails."""
+    lifting = whole.hive.lifting or Lifting()
+    standing = standing_of(a, whole, lifting)
+    wide, thick = _LEG_MM
+    for leg in standing.legs:
+        bevel = f"foot and head bevelled {leg.bevel_deg:g}°" if leg.bevel_deg else "cut square"
+        yield Part(f"leg-{leg.name.replace(' ', '-')}", f"Leg, {leg.name}", "Stand", 1, leg.length_mm + thick * tan(radians(leg.bevel_deg)), wide, thick, "softwood", joint="bolted, two each", note=bevel)  # fmt: skip
+    if standing.legs:
+        span = max(leg.foot_y_mm for leg in standing.legs) - min(leg.foot_y_mm for leg in standing.legs)
+        yield Part(
+            "stand-rail",
+            "Stand, rail",
+            "Stand",
+            2,
+            max(span, 150.0),
+            wide,
+            thick,
+            "softwood",
+            joint="bolted to the legs",
+        )
+
+
+def super_parts(whole: Whole) -> Iterator[Part]:
+    """Boxes set on the hive: four walls each, and their frames."""
+    for number, each in enumerate(whole.hive.supers):
+        kind = whole.hive.comb_type(each.comb_type)
+        block = next(b for b in whole.boxes if b.is_super)
+        long, wide, thick = block.x[1] - block.x[0], block.y[1] - block.y[0], 19.0
+        yield Part(
+            f"super-{number + 1}-side",
+            "Super, side",
+            "Supers",
+            2 * each.boxes,
+            long,
+            each.height_mm,
+            thick,
+            "softwood",
+            joint="rebated, glued",
+        )
+        yield Part(f"super-{number + 1}-end", "Super, end", "Supers", 2 * each.boxes, wide - 2 * thick, each.height_mm, thick, "softwood", joint="rebated, glued", rebate="for the lugs")  # fmt: skip
+        if isinstance(kind, Frame):
+            for part in parts_of(kind):
+                if part.pieces:
+                    long_, wide_, thick_ = part.pieces[0].sizes_mm
+                    yield Part(f"super-{number + 1}-{part.name}", f"Super frame, {part.name}", "Supers", each.frames * each.boxes * len(part.pieces), long_, wide_, thick_, "softwood")  # fmt: skip

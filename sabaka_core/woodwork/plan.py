@@ -1,0 +1,275 @@
+"""The cut plan of a hive: boards on hand first, then boards to buy; lanes beside each other, offcuts kept."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass
+from math import ceil
+
+from sabaka_core.document.building import USUAL, Building
+from sabaka_core.document.hive import Hive
+from sabaka_core.errors import ParameterError
+from sabaka_core.values import table
+from sabaka_core.woodwork.cutting import TENTHS, Cut, Stock, cut, lanes
+from sabaka_core.woodwork.parts import Part
+
+# What a millimetre of a board on hand counts, so that short ones go first; far under any price.
+_OWN_COST = 1e-5
+
+
+def value(key: str) -> float:
+    """One value of data/building.toml, in the unit its row names."""
+    return table("building")[key].value
+
+
+@dataclass(frozen=True)
+class Source:
+    """Boards that pieces can come from: on hand, to buy, or left from boards cut before [mm]."""
+
+    label: str
+    length_mm: float
+    width_mm: float
+    thickness_mm: float
+    price: float
+    count: int | None
+    own: bool
+
+
+@dataclass(frozen=True)
+class Piece:
+    """One piece on a board: which part, where along it, and in which lane from its edge [mm]."""
+
+    part: str
+    name: str
+    at_mm: float
+    long_mm: float
+    lane: int
+    wide_mm: float
+
+
+@dataclass(frozen=True)
+class CutBoard:
+    """One board with its pieces."""
+
+    source: Source
+    pieces: tuple[Piece, ...]
+    lanes: int
+    layers: int
+
+    @property
+    def used(self) -> float:
+        """Part of the board's face that becomes parts."""
+        return sum(p.long_mm * p.wide_mm for p in self.pieces) / (
+            self.source.length_mm * self.source.width_mm * self.layers
+        )
+
+
+@dataclass(frozen=True)
+class Group:
+    """Pieces of one width and thickness, with how good their plan is proven to be."""
+
+    thick_mm: float
+    wide_mm: float
+    pieces: int
+    cost: float
+    bound: float
+    proven: bool
+
+
+@dataclass(frozen=True)
+class CutPlan:
+    """The whole plan. ``too_long`` names parts that no board holds; ``panels`` those to be glued up, with their strips."""
+
+    boards: tuple[CutBoard, ...]
+    groups: tuple[Group, ...]
+    offcuts: tuple[tuple[str, float, float, float], ...]
+    too_long: tuple[str, ...]
+    panels: tuple[tuple[str, int], ...]
+    sheets: tuple[tuple[str, float, float], ...]
+
+    @property
+    def bought(self) -> tuple[CutBoard, ...]:
+        """Boards to buy."""
+        return tuple(board for board in self.boards if not board.source.own)
+
+    @property
+    def cost(self) -> float:
+        """What boards and sheets cost."""
+        return sum(board.source.price for board in self.bought) + sum(price for _, _, price in self.sheets)
+
+    @property
+    def bound(self) -> float:
+        """The least that boards could cost, group by group."""
+        return sum(group.bound for group in self.groups)
+
+
+@dataclass(frozen=True)
+class _Strip:
+    part: Part
+    wide_mm: float
+
+
+def sources(hive: Hive, building: Building) -> list[Source]:
+    """Boards on hand, then those for sale."""
+    own = [Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True) for b in hive.boards]
+    sale = building.for_sale or USUAL
+    return [*own, *(Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
+
+
+def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5) -> CutPlan:
+    """The plan of a hive's parts.
+
+    Raises:
+        ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
+    """
+    building = hive.building or Building()
+    stock = sources(hive, building)
+    for index, board in enumerate(hive.boards):
+        if board.length_mm <= 2 * building.trim_mm:
+            raise ParameterError(
+                f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
+            )
+    groups, too_long, panels = _grouped(parts, stock, building)
+    boards: list[CutBoard] = []
+    found: list[Group] = []
+    each = seconds / max(len(groups), 1)
+    for (thick, wide), strips in sorted(groups.items(), key=lambda item: (-item[0][0], -item[0][1])):
+        cut_boards, group, lost, stock = _solve(thick, wide, strips, stock, building, each)
+        boards += cut_boards
+        found.append(group)
+        too_long += lost
+    sheets = tuple(
+        (
+            part.name,
+            part.long_mm * part.wide_mm * part.count / 1e6,
+            part.long_mm * part.wide_mm * part.count / 1e6 * value("sheet_price_m2"),
+        )
+        for part in parts
+        if part.is_sheet and part.group != "Bought"
+    )
+    kept = tuple(
+        (s.label, s.length_mm, s.width_mm, s.thickness_mm)
+        for s in stock
+        if s.label.startswith("offcut")
+        for _ in range(s.count or 0)
+    )
+    return CutPlan(tuple(boards), tuple(found), kept, tuple(dict.fromkeys(too_long)), tuple(panels), sheets)
+
+
+def _grouped(
+    parts: tuple[Part, ...], stock: list[Source], building: Building
+) -> tuple[dict[tuple[float, float], list[_Strip]], list[str], list[tuple[str, int]]]:
+    groups: dict[tuple[float, float], list[_Strip]] = defaultdict(list)
+    too_long: list[str] = []
+    panels: list[tuple[str, int]] = []
+    for part in parts:
+        if part.is_sheet or part.group == "Bought" or part.material == "log":
+            continue
+        fitting = [s for s in stock if _layers(s, part.thick_mm, building.kerf_mm)]
+        if not fitting:
+            too_long.append(part.name)
+            continue
+        widest = max(s.width_mm for s in fitting)
+        strips = ceil(part.wide_mm / widest - 1e-9)
+        if strips > 1:
+            panels.append((part.name, strips))
+        wide = round(part.wide_mm / strips, 1)
+        groups[round(part.thick_mm, 1), wide] += [_Strip(part, wide)] * (part.count * strips)
+    return groups, too_long, panels
+
+
+def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
+    """How many pieces of a thickness lie in a board's own: one within the play, more when it is resawn."""
+    if abs(source.thickness_mm - thick_mm) <= value("thickness_play"):
+        return 1
+    return lanes(source.thickness_mm, thick_mm, kerf_mm) if source.thickness_mm > thick_mm else 0
+
+
+def _solve(
+    thick: float, wide: float, strips: list[_Strip], stock: list[Source], building: Building, seconds: float
+) -> tuple[list[CutBoard], Group, list[str], list[Source]]:
+    kerf = building.kerf_mm
+    usable = []
+    for index, source in enumerate(stock):
+        beside = lanes(source.width_mm, wide, kerf) * _layers(source, thick, kerf)
+        if beside and source.length_mm > 2 * building.trim_mm:
+            usable.append((index, beside))
+    kinds = []
+    for index, beside in usable:
+        source = stock[index]
+        room = round((source.length_mm - 2 * building.trim_mm) * TENTHS)
+        cost = source.length_mm * _OWN_COST if source.own else source.price / beside
+        kinds.append(Stock(source.label, room, cost, None if source.count is None else source.count * beside))
+    lengths = [round(strip.part.long_mm * TENTHS + 0.49) for strip in strips]
+    result = cut(lengths, kinds, round(kerf * TENTHS), seconds)
+    boards: list[CutBoard] = []
+    left = list(stock)
+    for kind, (index, beside) in enumerate(usable):
+        source = stock[index]
+        mine = [c for c in result.cuts if c.stock == kind]
+        layers = _layers(source, thick, kerf)
+        for first in range(0, len(mine), beside):
+            lanes_here = mine[first : first + beside]
+            boards.append(_board(source, lanes_here, strips, wide, building, layers))
+            left += (
+                _offcuts(source, lanes_here, lengths, wide, thick, beside // layers, building) if layers == 1 else []
+            )
+        if source.count is not None and mine:
+            used = ceil(len(mine) / beside)
+            left[index] = Source(
+                source.label,
+                source.length_mm,
+                source.width_mm,
+                source.thickness_mm,
+                source.price,
+                source.count - used,
+                source.own,
+            )
+    paid = sum(board.source.price for board in boards)
+    # Whole boards are paid for where lanes of one stay empty; the bound speaks of lanes.
+    group = Group(thick, wide, len(strips), paid, min(result.bound, paid), paid <= _whole(result.bound, boards) + 1e-6)
+    return (
+        boards,
+        group,
+        [strips[i].part.name for i in result.left_over],
+        [s for s in left if s.count is None or s.count > 0],
+    )
+
+
+def _whole(bound: float, boards: list[CutBoard]) -> float:
+    """A bound rounded up to whole boards where all that are bought cost the same."""
+    prices = {board.source.price for board in boards if not board.source.own}
+    if len(prices) != 1:
+        return bound
+    price = prices.pop()
+    return ceil(bound / price - 1e-6) * price if price > 0 else bound
+
+
+def _board(
+    source: Source, cuts: list[Cut], strips: list[_Strip], wide: float, building: Building, layers: int
+) -> CutBoard:
+    pieces = []
+    for lane, each in enumerate(cuts):
+        at = building.trim_mm
+        for index in sorted(each.pieces, key=lambda i: -strips[i].part.long_mm):
+            strip = strips[index]
+            pieces.append(Piece(strip.part.id, strip.part.name, at, strip.part.long_mm, lane, wide))
+            at += strip.part.long_mm + building.kerf_mm
+    return CutBoard(source, tuple(pieces), len(cuts), layers)
+
+
+def _offcuts(
+    source: Source, cuts: list[Cut], lengths: list[int], wide: float, thick: float, beside: int, building: Building
+) -> list[Source]:
+    """What is left of a board: the ends of its lanes, lanes not used, and the strip beside them."""
+    least, found = value("least_offcut"), []
+    for each in cuts:
+        used = sum(lengths[i] / TENTHS + building.kerf_mm for i in each.pieces)
+        rest = source.length_mm - building.trim_mm - used
+        if rest >= least:
+            found.append(Source("offcut, an end", round(rest, 1), wide, source.thickness_mm, 0.0, 1, True))
+    empty = beside - len(cuts)
+    left = source.width_mm - len(cuts) * (wide + building.kerf_mm)
+    if (empty > 0 or left >= 20.0) and left >= 20.0:
+        found.append(Source("offcut, a strip", source.length_mm, round(left, 1), source.thickness_mm, 0.0, 1, True))
+    return found

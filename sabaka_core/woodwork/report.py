@@ -1,0 +1,222 @@
+"""Building for readers: parts, how they go together, the cut plan, the bill, the order of work."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sabaka_core.document.building import Building
+from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.building import boards_drawing, exploded_drawing
+from sabaka_core.drawing.models import Drawing
+from sabaka_core.findings import find
+from sabaka_core.quantity import Quantity, Text, Value, count, deg, mm, text
+from sabaka_core.whole import whole
+from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg
+from sabaka_core.woodwork.costs import Bill, bill_of
+from sabaka_core.woodwork.parts import Part
+from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.shorter import shorter
+from sabaka_core.woodwork.steps import work_steps
+
+CAUTIONS = (
+    "Saws: guard and riving knife on, push stick for anything narrow, small parts held down, never freehand.",
+    "Measure each board’s actual thickness: nominal 25 mm planed is 22. Measure the box again before cutting what goes into it.",
+    "Dust, glue and varnish fumes: a mask and fresh air. Scorching with a torch: outdoors, with an extinguisher.",
+)
+
+
+class PartOut(Value):
+    """One kind of part."""
+
+    id: str
+    number: int
+    name: str
+    group: str
+    count: int
+    sizes: tuple[Quantity, ...]
+    material: str
+    joint: str
+    bevel: Quantity | None
+    rebate: str
+    note: str
+    holes: tuple[Text, ...]
+    mass: Quantity
+
+
+class GroupOut(Value):
+    """Pieces of one width and thickness in the cut plan."""
+
+    words: Text
+    proven: bool
+
+
+class BuildFinding(Value):
+    """Something about building that is wrong or worth knowing, and the edit that helps."""
+
+    code: str
+    severity: str
+    words: Text
+    why: str
+    edit: dict[str, Any] | None = None
+
+
+class StepOut(Value):
+    """One step of the work."""
+
+    id: str
+    title: str
+    words: str
+    measure: str
+    caution: str
+    parts: tuple[str, ...]
+    done: bool
+
+
+class BuildReport(Value):
+    """All of it for one design."""
+
+    building: Building
+    parts: tuple[PartOut, ...]
+    summary: tuple[Text, ...]
+    bill: tuple[Text, ...]
+    minutes: dict[str, float]
+    groups: tuple[GroupOut, ...]
+    offcuts: tuple[Text, ...]
+    findings: tuple[BuildFinding, ...]
+    steps: tuple[StepOut, ...]
+    cautions: tuple[str, ...]
+    exploded: Drawing
+    boards: Drawing
+
+
+def build_of(hive: Hive, seconds: float = 1.0) -> tuple[tuple[Part, ...], CutPlan, Bill]:
+    """Parts, cut plan and bill of a design.
+
+    Raises:
+        ParameterError: sizes that can't be built.
+    """
+    parts = parts_of_hive(hive)
+    plan = cut_plan(parts, hive, seconds)
+    return parts, plan, bill_of(parts, plan, hive)
+
+
+def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
+    """Building a hive.
+
+    Raises:
+        ParameterError: sizes that can't be built.
+    """
+    parts, plan, bill = build_of(hive, seconds)
+    building = hive.building or Building()
+    numbers = {part.id: index for index, part in enumerate(parts)}
+    return BuildReport(
+        building=building,
+        parts=tuple(part_out(part, index) for index, part in enumerate(parts)),
+        summary=(
+            text("{kinds} kinds of parts, {all} in all", kinds=count(len(parts)), all=count(sum(p.count for p in parts))),
+            text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
+            text("{own} boards from those on hand, {buy} to buy", own=count(len(plan.boards) - len(plan.bought)), buy=count(len(plan.bought))),
+            text("Boards cost {cost}; by the bound no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
+        ),
+        bill=(
+            text("Boards: {m}", m=count(bill.boards)), text("Sheets: {m}", m=count(bill.sheets)), text("Screws and hinges: {m}", m=count(bill.hardware)),
+            text("Work: {h} hours, {m}", h=Quantity(value=bill.hours, unit="number"), m=count(bill.work)), text("In all: {m}", m=count(bill.total)),
+        ),
+        minutes={work: round(took, 1) for work, took in bill.minutes.items()},
+        groups=tuple(
+            GroupOut(
+                words=text("{n} pieces {w} wide, {t} thick: {c}, bound {b}", n=count(g.pieces), w=mm(g.wide_mm), t=mm(g.thick_mm), c=count(g.cost), b=count(g.bound)),
+                proven=g.proven,
+            )
+            for g in plan.groups
+        ),
+        offcuts=tuple(text(f"{label}: {{l}} × {{w}} × {{t}}", l=mm(long), w=mm(wide), t=mm(thick)) for label, long, wide, thick in plan.offcuts),
+        findings=tuple(_findings(hive, parts, plan)),
+        steps=tuple(
+            StepOut(id=s.id, title=s.title, words=s.words, measure=s.measure, caution=s.caution, parts=s.parts, done=s.id in building.done)
+            for s in work_steps(parts)
+        ),
+        cautions=CAUTIONS,
+        exploded=exploded_drawing(parts),
+        boards=boards_drawing(plan, numbers),
+    )  # fmt: skip
+
+
+def part_out(part: Part, index: int) -> PartOut:
+    """A part for readers."""
+    return PartOut(
+        id=part.id, number=index + 1, name=part.name, group=part.group, count=part.count,
+        sizes=() if part.group == "Bought" else (mm(part.long_mm), mm(part.wide_mm), mm(part.thick_mm)), material=part.material, joint=part.joint,
+        bevel=deg(part.bevel_deg) if part.bevel_deg > 0.05 else None, rebate=part.rebate, note=part.note,
+        holes=tuple(
+            text(f"{'hole' if h.round else 'slot'} {{w}}, at {{a}} along and {{u}} up; {h.note}", w=mm(h.wide_mm), a=mm(h.along_mm), u=mm(h.up_mm)) for h in part.holes
+        ),
+        mass=Quantity(value=part.kg, unit="kg"),
+    )  # fmt: skip
+
+
+def clash_words(clash: Clash, names: dict[str, str]) -> Text:
+    """A clash in words."""
+    if clash.kind == "gap":
+        return text(f"“{names.get(clash.first, clash.first)}” touches nothing")
+    return text(
+        f"“{names.get(clash.first, clash.first)}” and “{names.get(clash.second, clash.second)}” lie {{by}} in each other",
+        by=mm(clash.by_mm),
+    )
+
+
+def design_errors(hive: Hive) -> int:
+    """Errors that the design still has."""
+    return sum(f.severity == "error" for f in find(whole(hive), mends=False))
+
+
+def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildFinding]:
+    names = {part.id: part.name for part in parts}
+    found: list[BuildFinding] = []
+    errors = design_errors(hive)
+    if errors:
+        found.append(
+            BuildFinding(
+                code="design-errors",
+                severity="error",
+                words=text("The design has {n} errors to mend first", n=count(errors)),
+                why="See the Shape step: what is wrong on paper is wrong in wood.",
+            )
+        )
+    for clash in clashes(parts):
+        found.append(
+            BuildFinding(
+                code="clash",
+                severity="error",
+                words=clash_words(clash, names),
+                why="Parts put together in space don’t go together.",
+            )
+        )
+    for name in plan.too_long:
+        found.append(
+            BuildFinding(
+                code="no-board",
+                severity="error",
+                words=text(f"No board is long, wide and thick enough for “{name}”"),
+                why="Put a longer board, or one of its thickness, on the list.",
+            )
+        )
+    for name, strips in plan.panels:
+        found.append(
+            BuildFinding(
+                code="panel",
+                severity="note",
+                words=text(f"“{name}” is glued up of {strips} strips"),
+                why="It is wider than any board of its thickness.",
+            )
+        )
+    saving = shorter(hive, plan)
+    if saving is not None:
+        found.append(
+            BuildFinding(
+                code="shorter", severity="note",
+                words=text("Shorter by {by} it comes out of {n} boards to buy instead of {now}, and saves {m}", by=mm(saving.by_mm), n=count(saving.boards), now=count(saving.now), m=count(saving.saves)),
+                why="A board less for a few millimetres of room.", edit={"do": "set", "path": saving.path, "text": saving.text},
+            )
+        )  # fmt: skip
+    return found

@@ -1,0 +1,28 @@
+"""Building over HTTP: a design goes in, its parts, cut plan and bill come out. Nothing is stored."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+
+from sabaka_core import validate_hive
+from sabaka_core.woodwork.report import BuildReport, building_report
+from server.auth import keeper_only
+from server.problems import REFUSALS
+
+router = Router(auth=keeper_only)
+
+
+class BuildIn(Schema):
+    """A design with its boards."""
+
+    document: dict[str, Any]
+
+
+@router.post("/plan", response={200: BuildReport, **REFUSALS})
+def plan(request: HttpRequest, payload: BuildIn) -> HttpResponse:
+    """Parts, cut plan, bill, order of work."""
+    report = building_report(validate_hive(payload.document))
+    return HttpResponse(report.model_dump_json(), content_type="application/json")
