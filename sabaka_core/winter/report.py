@@ -40,7 +40,7 @@ CAUTIONS = (
 )
 
 
-class PartOut(Value):
+class HeatPartOut(Value):
     """A face of the shell."""
 
     name: str
@@ -113,7 +113,7 @@ class WinterReport(Value):
     nest: tuple[Text, ...]
     bands: tuple[CombOut, ...]
     month: int
-    parts: tuple[PartOut, ...]
+    parts: tuple[HeatPartOut, ...]
     months: tuple[MonthOut, ...]
     findings: tuple[WinterFinding, ...]
     savings: tuple[SavingOut, ...]
@@ -200,13 +200,15 @@ def _month(winter: Winter, number: int) -> MonthOut:
     )  # fmt: skip
 
 
-def _parts(winter: Winter, month: MonthOut) -> tuple[PartOut, ...]:
+def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
     heats = winter.part_w(month.out_c, month.in_c)
     rows = [
-        PartOut(name=face.name, ua=round(ua, 3), u=round(face.u, 3), heat_w=round(heat, 2), wet_days=winter.wet_days(i))
+        HeatPartOut(
+            name=face.name, ua=round(ua, 3), u=round(face.u, 3), heat_w=round(heat, 2), wet_days=winter.wet_days(i)
+        )
         for i, (face, ua, heat) in enumerate(zip(winter.shell.faces, winter.shell.by_face, heats, strict=False))
     ]
-    return (*rows, PartOut(name="Air", ua=round(winter.vent_w_k, 3), u=0.0, heat_w=round(heats[-1], 2), wet_days=0))
+    return (*rows, HeatPartOut(name="Air", ua=round(winter.vent_w_k, 3), u=0.0, heat_w=round(heats[-1], 2), wet_days=0))
 
 
 def _nest(winter: Winter, nest: WinterNest) -> list[Text]:

@@ -209,7 +209,7 @@ def _holes(a: Analysis, walls: tuple[str, str], start: float, theta: float) -> t
         if entrance.wall in walls:
             wide, high = entrance.size_mm
             up = (entrance.height_mm + high / 2) / max(cos(theta), 0.1)
-            side = "far" if entrance.wall == walls[1] else "first"
+            side = entrance.wall.replace("-", " ")
             found.append(
                 Hole(
                     round(entrance.at_mm - start, 1),
@@ -217,7 +217,7 @@ def _holes(a: Analysis, walls: tuple[str, str], start: float, theta: float) -> t
                     wide,
                     high,
                     entrance.kind != "slot",
-                    f"in the {side} one; bored slanting up inward",
+                    side,
                 )
             )
     return tuple(found)

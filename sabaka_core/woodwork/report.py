@@ -25,7 +25,7 @@ CAUTIONS = (
 )
 
 
-class PartOut(Value):
+class BuildPartOut(Value):
     """One kind of part."""
 
     id: str
@@ -60,7 +60,7 @@ class BuildFinding(Value):
     edit: dict[str, Any] | None = None
 
 
-class StepOut(Value):
+class WorkStepOut(Value):
     """One step of the work."""
 
     id: str
@@ -76,14 +76,14 @@ class BuildReport(Value):
     """All of it for one design."""
 
     building: Building
-    parts: tuple[PartOut, ...]
+    parts: tuple[BuildPartOut, ...]
     summary: tuple[Text, ...]
     bill: tuple[Text, ...]
     minutes: dict[str, float]
     groups: tuple[GroupOut, ...]
     offcuts: tuple[Text, ...]
     findings: tuple[BuildFinding, ...]
-    steps: tuple[StepOut, ...]
+    steps: tuple[WorkStepOut, ...]
     cautions: tuple[str, ...]
     exploded: Drawing
     boards: Drawing
@@ -120,7 +120,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
         ),
         bill=(
             text("Boards: {m}", m=count(bill.boards)), text("Sheets: {m}", m=count(bill.sheets)), text("Screws and hinges: {m}", m=count(bill.hardware)),
-            text("Work: {h} hours, {m}", h=Quantity(value=bill.hours, unit="number"), m=count(bill.work)), text("In all: {m}", m=count(bill.total)),
+            text(f"Work: {bill.hours:.1f} hours, {{m}}", m=count(bill.work)), text("In all: {m}", m=count(bill.total)),
         ),
         minutes={work: round(took, 1) for work, took in bill.minutes.items()},
         groups=tuple(
@@ -133,7 +133,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
         offcuts=tuple(text(f"{label}: {{l}} × {{w}} × {{t}}", l=mm(long), w=mm(wide), t=mm(thick)) for label, long, wide, thick in plan.offcuts),
         findings=tuple(_findings(hive, parts, plan)),
         steps=tuple(
-            StepOut(id=s.id, title=s.title, words=s.words, measure=s.measure, caution=s.caution, parts=s.parts, done=s.id in building.done)
+            WorkStepOut(id=s.id, title=s.title, words=s.words, measure=s.measure, caution=s.caution, parts=s.parts, done=s.id in building.done)
             for s in work_steps(parts)
         ),
         cautions=CAUTIONS,
@@ -142,9 +142,9 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
     )  # fmt: skip
 
 
-def part_out(part: Part, index: int) -> PartOut:
+def part_out(part: Part, index: int) -> BuildPartOut:
     """A part for readers."""
-    return PartOut(
+    return BuildPartOut(
         id=part.id, number=index + 1, name=part.name, group=part.group, count=part.count,
         sizes=() if part.group == "Bought" else (mm(part.long_mm), mm(part.wide_mm), mm(part.thick_mm)), material=part.material, joint=part.joint,
         bevel=deg(part.bevel_deg) if part.bevel_deg > 0.05 else None, rebate=part.rebate, note=part.note,

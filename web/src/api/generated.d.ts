@@ -3882,23 +3882,15 @@ export interface components {
         };
         /**
          * StepOut
-         * @description One step of the work.
+         * @description One thing to do, and why.
          */
         StepOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
+            /** Kind */
+            kind: string;
             /** Words */
             words: string;
-            /** Measure */
-            measure: string;
-            /** Caution */
-            caution: string;
-            /** Parts */
-            parts: string[];
-            /** Done */
-            done: boolean;
+            /** Why */
+            why: string;
         };
         /**
          * VisitOut
@@ -4458,6 +4450,22 @@ export interface components {
             why: string;
         };
         /**
+         * HeatPartOut
+         * @description A face of the shell.
+         */
+        HeatPartOut: {
+            /** Name */
+            name: string;
+            /** Ua */
+            ua: number;
+            /** U */
+            u: number;
+            /** Heat W */
+            heat_w: number;
+            /** Wet Days */
+            wet_days: number;
+        };
+        /**
          * MonthOut
          * @description A month of the winter.
          */
@@ -4477,36 +4485,6 @@ export interface components {
             wet_days: number;
             /** Clustered */
             clustered: number;
-        };
-        /**
-         * PartOut
-         * @description One kind of part.
-         */
-        PartOut: {
-            /** Id */
-            id: string;
-            /** Number */
-            number: number;
-            /** Name */
-            name: string;
-            /** Group */
-            group: string;
-            /** Count */
-            count: number;
-            /** Sizes */
-            sizes: components["schemas"]["Quantity"][];
-            /** Material */
-            material: string;
-            /** Joint */
-            joint: string;
-            bevel: components["schemas"]["Quantity"] | null;
-            /** Rebate */
-            rebate: string;
-            /** Note */
-            note: string;
-            /** Holes */
-            holes: components["schemas"]["Text"][];
-            mass: components["schemas"]["Quantity"];
         };
         /**
          * SavingOut
@@ -4571,7 +4549,7 @@ export interface components {
             /** Month */
             month: number;
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["HeatPartOut"][];
             /** Months */
             months: components["schemas"]["MonthOut"][];
             /** Findings */
@@ -4620,13 +4598,43 @@ export interface components {
             } | null;
         };
         /**
+         * BuildPartOut
+         * @description One kind of part.
+         */
+        BuildPartOut: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Count */
+            count: number;
+            /** Sizes */
+            sizes: components["schemas"]["Quantity"][];
+            /** Material */
+            material: string;
+            /** Joint */
+            joint: string;
+            bevel: components["schemas"]["Quantity"] | null;
+            /** Rebate */
+            rebate: string;
+            /** Note */
+            note: string;
+            /** Holes */
+            holes: components["schemas"]["Text"][];
+            mass: components["schemas"]["Quantity"];
+        };
+        /**
          * BuildReport
          * @description All of it for one design.
          */
         BuildReport: {
             building: components["schemas"]["Building"];
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["BuildPartOut"][];
             /** Summary */
             summary: components["schemas"]["Text"][];
             /** Bill */
@@ -4642,7 +4650,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["BuildFinding"][];
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["WorkStepOut"][];
             /** Cautions */
             cautions: string[];
             exploded: components["schemas"]["Drawing"];
@@ -4656,6 +4664,26 @@ export interface components {
             words: components["schemas"]["Text"];
             /** Proven */
             proven: boolean;
+        };
+        /**
+         * WorkStepOut
+         * @description One step of the work.
+         */
+        WorkStepOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /** Measure */
+            measure: string;
+            /** Caution */
+            caution: string;
+            /** Parts */
+            parts: string[];
+            /** Done */
+            done: boolean;
         };
         /**
          * BuildIn

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { Brief, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
+import type { Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -178,6 +178,16 @@ export function useWinter(document: Hive, month: number | null): UseQueryResult<
   return useQuery({
     queryKey: ["winter", document, month],
     queryFn: () => asSchema<WinterReport>(answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } }))),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** Parts, cut plan and bill of a design. */
+export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
+  return useQuery({
+    queryKey: ["build", document],
+    queryFn: () => asSchema<BuildReport>(answered(client.POST("/api/building/plan", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });

@@ -41,6 +41,7 @@ export type MovingReport = Schemas["MovingReport"];
 export type WayOut = Schemas["WayOut"];
 export type LiftingReport = Schemas["LiftingReport"];
 export type WinterReport = Schemas["WinterReport"];
+export type BuildReport = Schemas["BuildReport"];
 export type Matrix = Schemas["Matrix"];
 export type Brief = Schemas["BriefOut"];
 export type TypedBoard = Schemas["TypedBoard"];

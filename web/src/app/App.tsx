@@ -36,6 +36,7 @@ const router = createBrowserRouter([
       { path: "/hive/:id/move", element: <BenchPage step="move" /> },
       { path: "/hive/:id/lift", element: <BenchPage step="lift" /> },
       { path: "/hive/:id/winter", element: <BenchPage step="winter" /> },
+      { path: "/hive/:id/build", element: <BenchPage step="build" /> },
     ],
   },
   { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },

@@ -199,3 +199,8 @@ export function shareOf(extent: Drawing["extent"], all: Drawing["extent"][]): nu
   const long = (box: Drawing["extent"]): number => box.right_mm - box.left_mm;
   return (100 * long(extent)) / Math.max(...all.map(long));
 }
+
+/** A drawing's width to its height, for a sheet that shows all of it at its own width. */
+export function aspect(extent: Drawing["extent"]): string {
+  return `${String(extent.right_mm - extent.left_mm)} / ${String(extent.bottom_mm - extent.top_mm)}`;
+}

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { useMovingRod, useSeasonRod } from "../../api/queries";
 import type { DesignOut, EditOut, Hive, ReportPart } from "../../api/types";
+import { BuildStep } from "./BuildStep";
 import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
@@ -16,10 +17,10 @@ import { WinterStep } from "./WinterStep";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-export type BenchStep = "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter";
+export type BenchStep = "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter" | "build";
 
 /** What a step shows besides the drawing on the desk. */
-const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [], lift: [], winter: [] };
+const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [], lift: [], winter: [], build: [] };
 
 interface BenchRoomProps {
   id: string;
@@ -96,6 +97,8 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
           <LiftStep bench={bench} />
         ) : step === "winter" ? (
           <WinterStep id={id} bench={bench} />
+        ) : step === "build" ? (
+          <BuildStep id={id} bench={bench} />
         ) : (
           <>
             <Desk bench={bench} pointed={pointed} onPoint={point} />

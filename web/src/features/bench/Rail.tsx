@@ -3,9 +3,9 @@ import type { Finding } from "../../api/types";
 
 const STEPS = ["Brief", "Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Yard"] as const;
 
-const BEGUN = new Set<string>(["Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter"]);
+const BEGUN = new Set<string>(["Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build"]);
 
-export type Step = "brief" | "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter";
+export type Step = "brief" | "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter" | "build";
 
 interface RailProps {
   /** The hive on the bench; none while it is still a brief. */
@@ -20,7 +20,7 @@ export function Rail({ id, step, findings }: RailProps) {
   const grave = wanting.some((finding) => finding.severity === "error");
   const ways: Partial<Record<(typeof STEPS)[number], { step: Step; to: string }>> = {
     Brief: { step: "brief", to: "/brief" },
-    ...(id ? { Shape: { step: "shape", to: `/hive/${id}/shape` }, Combs: { step: "combs", to: `/hive/${id}/combs` }, Run: { step: "run", to: `/hive/${id}/run` }, Season: { step: "season", to: `/hive/${id}/season` }, "Move in": { step: "move", to: `/hive/${id}/move` }, Lift: { step: "lift", to: `/hive/${id}/lift` }, Winter: { step: "winter", to: `/hive/${id}/winter` } } : {}),
+    ...(id ? { Shape: { step: "shape", to: `/hive/${id}/shape` }, Combs: { step: "combs", to: `/hive/${id}/combs` }, Run: { step: "run", to: `/hive/${id}/run` }, Season: { step: "season", to: `/hive/${id}/season` }, "Move in": { step: "move", to: `/hive/${id}/move` }, Lift: { step: "lift", to: `/hive/${id}/lift` }, Winter: { step: "winter", to: `/hive/${id}/winter` }, Build: { step: "build", to: `/hive/${id}/build` } } : {}),
   };
   return (
     <nav aria-label="Steps" className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r">
