@@ -54,13 +54,14 @@ class Choices(Part):
 
 
 class Board(Part):
-    """Boards on hand, by actual sizes."""
+    """Boards on hand, by actual sizes; so much of one end is bad and cut off first."""
 
     label: Name
     length_mm: Length
     width_mm: Length
     thickness_mm: Thickness
     count: Count = 1
+    bad_end_mm: Clearance = 0.0
 
 
 class Colony(Part):

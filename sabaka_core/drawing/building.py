@@ -20,6 +20,7 @@ from sabaka_core.drawing.models import (
 from sabaka_core.quantity import mm, text
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.sheets import SHEET_MM
 from sabaka_core.woodwork.solids import Prism, bounds, moved
 
 # A military view: turned a third, lengths along the axes kept in proportion.
@@ -147,6 +148,24 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
                     )
                 )
         y += source.width_mm + 70
+    for number, sheet in enumerate(plan.sheets):
+        words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
+        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 10, anchor="start"))
+        shapes.append(rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1]))
+        for on in sheet.placed:
+            index = numbers.get(on.part)
+            shapes.append(rectangle("bar", on.x, y + on.y, on.x + on.wide, y + on.y + on.high, index))
+            if on.wide > 160 and on.high > 60 and index is not None:
+                shapes.append(
+                    Label(
+                        layer="note",
+                        text=text(f"{index + 1}"),
+                        x_mm=on.x + on.wide / 2,
+                        y_mm=y + on.y + on.high / 2 + 10,
+                    )
+                )
+        y += SHEET_MM[1] + 70
+        long = max(long, SHEET_MM[0])
     return Drawing(
         name="build-boards", title="The cut plan", extent=Box(left_mm=-20, top_mm=-50, right_mm=long + 20, bottom_mm=max(y, 100)), shapes=tuple(shapes),
     )  # fmt: skip

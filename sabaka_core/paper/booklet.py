@@ -42,6 +42,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     top = float(page._pagesize[1]) - 16 * POINTS
     _cover(page, hive, parts, top, bill.total, bill.hours)
     _parts(page, parts, top, measure)
+    _sheets(page, parts, top)
     _plan(page, parts, plan, top)
     _steps(page, hive, parts, top)
     _run_card(page, hive, top)
@@ -158,15 +159,34 @@ def _steps(page: Any, hive: Hive, parts: tuple[Part, ...], top: float) -> None:
         )
         if step.caution:
             y = paragraph(page, "", step.caution, y, 7.5)
-    y -= 4 * POINTS
-    flat = [p for p in parts if p.group in ("Box", "Run") and (p.profile or p.holes)][:4]
-    wide = (RIGHT - LEFT) / 2
-    for index, part in enumerate(flat):
-        if y > 75 * POINTS:
-            picture(page, part_drawing(part), LEFT + (index % 2) * wide, y, wide - 8, 46 * POINTS)
-            if index % 2:
-                y -= 52 * POINTS
     page.showPage()
+
+
+def _sheets(page: Any, parts: tuple[Part, ...], top: float) -> None:
+    """A dimensioned sheet of every part that is more than a plain board, eight a page."""
+    drawn = [p for p in parts if p.group != "Bought" and (p.profile or p.holes or p.rebate or p.bevel_deg > 0.05)]
+    wide, high = (RIGHT - LEFT) / 2, 60 * POINTS
+    for index, part in enumerate(drawn):
+        place = index % 8
+        if place == 0:
+            heading(page, "Part sheets", top)
+        x, y = LEFT + (place % 2) * wide, top - 12 * POINTS - (place // 2) * high
+        page.setFont("Helvetica-Bold", 8)
+        page.setFillColor(INK)
+        page.drawString(x, y, words(f"{part.count} x {part.name}, {part.thick_mm:.1f} thick"))
+        page.setFont("Helvetica", 7)
+        more = "; ".join(
+            t
+            for t in (
+                f"bevel {part.bevel_deg:.1f}°" if part.bevel_deg > 0.05 else "",
+                f"rebate {part.rebate}" if part.rebate else "",
+            )
+            if t
+        )
+        page.drawString(x, y - 3.5 * POINTS, words(more))
+        picture(page, part_drawing(part), x, y - 6 * POINTS, wide - 10, high - 12 * POINTS)
+        if place == 7 or index == len(drawn) - 1:
+            page.showPage()
 
 
 def _run_card(page: Any, hive: Hive, top: float) -> None:

@@ -158,7 +158,30 @@ def plan_json(plan: CutPlan) -> str:
         for b in plan.boards
     ]  # fmt: skip
     return json.dumps(
-        {"boards": boards, "cost": plan.cost, "bound": plan.bound, "offcuts": plan.offcuts, "not_cut": plan.too_long},
+        {
+            "boards": boards,
+            "cost": plan.cost,
+            "bound": plan.bound,
+            "offcuts": plan.offcuts,
+            "sheets": [
+                {
+                    "material": s.material,
+                    "thickness_mm": s.thick_mm,
+                    "pieces": [
+                        {
+                            "part": o.name,
+                            "x_mm": o.x,
+                            "y_mm": o.y,
+                            "wide_mm": round(o.wide, 1),
+                            "high_mm": round(o.high, 1),
+                        }
+                        for o in s.placed
+                    ],
+                }
+                for s in plan.sheets
+            ],
+            "not_cut": plan.too_long,
+        },
         indent=2,
         ensure_ascii=False,
     )

@@ -12,6 +12,7 @@ from sabaka_core.errors import ParameterError
 from sabaka_core.values import table
 from sabaka_core.woodwork.cutting import TENTHS, Cut, Stock, cut, lanes
 from sabaka_core.woodwork.parts import Part
+from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan
 
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
@@ -85,7 +86,8 @@ class CutPlan:
     offcuts: tuple[tuple[str, float, float, float], ...]
     too_long: tuple[str, ...]
     panels: tuple[tuple[str, int], ...]
-    sheets: tuple[tuple[str, float, float], ...]
+    sheets: tuple[Sheet, ...]
+    sheet_bound: int
 
     @property
     def bought(self) -> tuple[CutBoard, ...]:
@@ -95,7 +97,12 @@ class CutPlan:
     @property
     def cost(self) -> float:
         """What boards and sheets cost."""
-        return sum(board.source.price for board in self.bought) + sum(price for _, _, price in self.sheets)
+        return sum(board.source.price for board in self.bought) + self.sheet_cost
+
+    @property
+    def sheet_cost(self) -> float:
+        """What sheets cost, whole ones."""
+        return len(self.sheets) * SHEET_MM[0] * SHEET_MM[1] / 1e6 * value("sheet_price_m2")
 
     @property
     def bound(self) -> float:
@@ -111,7 +118,9 @@ class _Strip:
 
 def sources(hive: Hive, building: Building) -> list[Source]:
     """Boards on hand, then those for sale."""
-    own = [Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True) for b in hive.boards]
+    own = [
+        Source(b.label, b.length_mm - b.bad_end_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True) for b in hive.boards
+    ]
     sale = building.for_sale or USUAL
     return [*own, *(Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
@@ -125,7 +134,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5) -> CutPl
     building = hive.building or Building()
     stock = sources(hive, building)
     for index, board in enumerate(hive.boards):
-        if board.length_mm <= 2 * building.trim_mm:
+        if board.length_mm - board.bad_end_mm <= 2 * building.trim_mm:
             raise ParameterError(
                 f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
             )
@@ -138,22 +147,23 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5) -> CutPl
         boards += cut_boards
         found.append(group)
         too_long += lost
-    sheets = tuple(
-        (
-            part.name,
-            part.long_mm * part.wide_mm * part.count / 1e6,
-            part.long_mm * part.wide_mm * part.count / 1e6 * value("sheet_price_m2"),
-        )
-        for part in parts
-        if part.is_sheet and part.group != "Bought"
-    )
+    on_sheets = sheet_plan(parts, building.kerf_mm)
+    too_long += on_sheets.too_large
     kept = tuple(
         (s.label, s.length_mm, s.width_mm, s.thickness_mm)
         for s in stock
         if s.label.startswith("offcut")
         for _ in range(s.count or 0)
     )
-    return CutPlan(tuple(boards), tuple(found), kept, tuple(dict.fromkeys(too_long)), tuple(panels), sheets)
+    return CutPlan(
+        tuple(boards),
+        tuple(found),
+        kept,
+        tuple(dict.fromkeys(too_long)),
+        tuple(panels),
+        on_sheets.sheets,
+        on_sheets.bound,
+    )
 
 
 def _grouped(

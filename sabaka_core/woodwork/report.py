@@ -15,7 +15,7 @@ from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_k
 from sabaka_core.woodwork.costs import Bill, bill_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
-from sabaka_core.woodwork.shorter import shorter
+from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.steps import work_steps
 
 CAUTIONS = (
@@ -116,6 +116,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
             text("{kinds} kinds of parts, {all} in all", kinds=count(len(parts)), all=count(sum(p.count for p in parts))),
             text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
             text("{own} boards from those on hand, {buy} to buy", own=count(len(plan.boards) - len(plan.bought)), buy=count(len(plan.bought))),
+            text("{n} sheets; by area it takes {b} at least", n=count(len(plan.sheets)), b=count(plan.sheet_bound)),
             text("Boards cost {cost}; by the bound no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
         ),
         bill=(
@@ -210,13 +211,33 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
                 why="It is wider than any board of its thickness.",
             )
         )
-    saving = shorter(hive, plan)
-    if saving is not None:
-        found.append(
-            BuildFinding(
-                code="shorter", severity="note",
-                words=text("Shorter by {by} it comes out of {n} boards to buy instead of {now}, and saves {m}", by=mm(saving.by_mm), n=count(saving.boards), now=count(saving.now), m=count(saving.saves)),
-                why="A board less for a few millimetres of room.", edit={"do": "set", "path": saving.path, "text": saving.text},
-            )
-        )  # fmt: skip
     return found
+
+
+class SearchReport(Value):
+    """What searching ±20 mm of the free sizes found, or that it found nothing."""
+
+    words: Text
+    findings: tuple[BuildFinding, ...]
+
+
+def search_report(hive: Hive) -> SearchReport:
+    """Whether a size a little smaller saves boards: searched through, the answer either way.
+
+    Raises:
+        ParameterError: sizes that can't be built.
+    """
+    plan = cut_plan(parts_of_hive(hive), hive, 0.3)
+    sizes = [name for name, _, _ in free_sizes(hive)]
+    found = shorter(hive, plan)
+    findings = tuple(
+        BuildFinding(
+            code="shorter", severity="note",
+            words=text(f"{s.what.capitalize()} less by {{by}}: {{n}} boards to buy instead of {{now}}, {{m}} saved", by=mm(s.by_mm), n=count(s.boards), now=count(s.now), m=count(s.saves)),
+            why="A board less for a few millimetres of room.", edit={"do": "set", "path": s.path, "text": s.text},
+        )
+        for s in found
+    )  # fmt: skip
+    searched = " and ".join(sizes) if sizes else "no size: frames hold them all"
+    words = f"Searched 20 mm either way of {searched}. " + ("" if found else "Nothing saves a board.")
+    return SearchReport(words=text(words.strip()), findings=findings)

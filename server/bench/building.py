@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
 from sabaka_core import validate_hive
-from sabaka_core.woodwork.report import BuildReport, building_report
+from sabaka_core.woodwork.report import BuildReport, SearchReport, building_report, search_report
 from server.auth import keeper_only
 from server.problems import REFUSALS
 
@@ -25,4 +25,11 @@ class BuildIn(Schema):
 def plan(request: HttpRequest, payload: BuildIn) -> HttpResponse:
     """Parts, cut plan, bill, order of work."""
     report = building_report(validate_hive(payload.document))
+    return HttpResponse(report.model_dump_json(), content_type="application/json")
+
+
+@router.post("/search", response={200: SearchReport, **REFUSALS})
+def search(request: HttpRequest, payload: BuildIn) -> HttpResponse:
+    """Whether a size a little smaller would save boards."""
+    report = search_report(validate_hive(payload.document))
     return HttpResponse(report.model_dump_json(), content_type="application/json")

@@ -25,6 +25,8 @@ from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.quantity import Text
+from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.files import parts_dxf
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services
 from server.designs.models import Design, Revision
@@ -33,7 +35,7 @@ from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
 
-WorkshopFile = Literal["booklet.pdf", "templates.pdf", "workshop.zip"]
+WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf", "workshop.zip"]
 Label = Annotated[str, Field(max_length=200)]
 
 
@@ -289,6 +291,8 @@ def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measu
         return _file(booklet(hive, measure), "application/pdf", design, name)
     if name == "templates.pdf":
         return _file(templates(hive), "application/pdf", design, name)
+    if name == "parts.dxf":
+        return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
     return _file(workshop_zip(hive, measure), "application/zip", design, name)
 
 

@@ -20,7 +20,8 @@ from hypothesis import strategies as st
 from lxml import etree
 from pypdf import PdfReader
 from scipy.optimize import Bounds, LinearConstraint, milp
-from shapely import Polygon
+from shapely import Polygon, union_all
+from shapely import box as shapely_box
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
@@ -30,6 +31,7 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.edits.models import AddForSale, RemoveForSale, SetField, SetStock, TickStep
+from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.paper.booklet import booklet, rounding_mm, templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.units import inches_text, parse_length
@@ -38,7 +40,7 @@ from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
 from sabaka_core.woodwork.files import disc_volume_mm3, mesh_of, parts_dxf, small_parts
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
 from sabaka_core.woodwork.report import building_report
-from sabaka_core.woodwork.shorter import shorter
+from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
 from sabaka_core.woodwork.stock import read_stock
 from tests.core.support import EXAMPLES, example, hive
@@ -223,15 +225,74 @@ class Plans(TestCase):
             )
             design = hive(document).model_copy(update={"building": Building(for_sale=sale)})
             plan = cut_plan(parts_of_hive(design), design, 0.3)
-            found = shorter(design, plan)
-            if found is None:
-                continue
-            kept += 1
-            after = apply_edit(design, SetField(path=found.path, text=found.text))
-            again = cut_plan(parts_of_hive(after), after, 0.3)
-            self.assertLess(again.cost, plan.cost)
-            self.assertLessEqual(len(again.too_long), len(plan.too_long))
+            for found in shorter(design, plan):
+                kept += 1
+                after = apply_edit(design, SetField(path=found.path, text=found.text))
+                again = cut_plan(parts_of_hive(after), after, 0.3)
+                self.assertLess(again.cost, plan.cost)
+                self.assertLessEqual(len(again.too_long), len(plan.too_long))
         self.assertGreater(kept, 0)
+
+    def test_over_the_examples_the_search_tells_the_truth(self) -> None:
+        """Every size of the search is tried by itself, millimetre by millimetre, for the examples that cut fast."""
+        for name in ("bowline", "granny", "sloped-top-bar", "sheepshank"):
+            design = opened(name)
+            plan = cut_plan(parts_of_hive(design), design, 0.3)
+            found = {f.path: f for f in shorter(design, plan)}
+            for _, path, value in free_sizes(design):
+                costs = {}
+                for by in range(-20, 21, 4):
+                    with contextlib.suppress(ParameterError):
+                        other = apply_edit(design, SetField(path=path, text=f"{value + by:.3f} mm"))
+                        tried = cut_plan(parts_of_hive(other), other, 0.3)
+                        if len(tried.too_long) <= len(plan.too_long):
+                            costs[by] = tried.cost
+                with self.subTest(name, path=path):
+                    self.assertEqual(path in found, min(costs.values()) < plan.cost - 1.0, costs)
+
+    def test_sheets_hold_every_part_without_overlap(self) -> None:
+        """Reference library: shapely. Every sheet part once, none over another, none over the edge."""
+        for name in ("long-shallow", "side-by-side", "deep-horizontal"):
+            design = opened(name)
+            parts = parts_of_hive(design)
+            plan = cut_plan(parts, design, 0.2)
+            self.assertGreaterEqual(len(plan.sheets), plan.sheet_bound)
+            listed = sorted(on.part for sheet in plan.sheets for on in sheet.placed)
+            self.assertEqual(
+                listed, sorted(p.id for p in parts if p.is_sheet and p.group != "Bought" for _ in range(p.count))
+            )
+            for sheet in plan.sheets:
+                boxes = [shapely_box(on.x, on.y, on.x + on.wide, on.y + on.high) for on in sheet.placed]
+                self.assertTrue(shapely_box(0, 0, 2440.1, 1220.1).contains(union_all(boxes)))
+                self.assertAlmostEqual(sum(b.area for b in boxes), union_all(boxes).area, delta=1.0)
+
+
+class Rebuilt(TestCase):
+    def test_part_sizes_rebuild_the_design(self) -> None:
+        """The exported list alone gives back inner and outer sizes of every box, within half a millimetre."""
+        for path in sorted(EXAMPLES.glob("*.json")):
+            design = load_hive(path.read_bytes())
+            listed = json.loads(workshop_files(design, seconds=0.1)["parts.json"])
+            for chamber in design.chambers:
+                mine = [p for p in listed if p["id"].startswith(f"{chamber.id}-")]
+                sides = [p for p in mine if p["id"].startswith(f"{chamber.id}-side")]
+                ends = [p for p in mine if p["id"].startswith(f"{chamber.id}-end")]
+                if not sides:
+                    continue
+                with self.subTest(path.stem, chamber=chamber.id):
+                    thick = [end["sizes"][2]["value"] for end in ends]
+                    inner_side, inner_end = sides[0], ends[0]
+                    self.assertAlmostEqual(inner_side["sizes"][0]["value"] - 2 * thick[0], chamber.length_mm, delta=0.5)
+                    outer = chamber.length_mm + 2 * sum(layer.thickness_mm for layer in chamber.walls.ends)
+                    self.assertAlmostEqual(max(s["sizes"][0]["value"] for s in sides), outer, delta=0.5)
+                    profile = profile_of(chamber.section)
+                    self.assertAlmostEqual(
+                        inner_end["sizes"][0]["value"], max(profile.top_mm, profile.floor_mm), delta=0.5
+                    )
+                    self.assertAlmostEqual(inner_end["sizes"][1]["value"], profile.height_mm, delta=0.5)
+                    self.assertAlmostEqual(
+                        sum(thick), sum(layer.thickness_mm for layer in chamber.walls.ends), delta=0.5
+                    )
 
 
 class BadInput(TestCase):

@@ -145,6 +145,7 @@ def _boards(a: Analysis) -> Iterator[FieldGroup]:
                 size(f"{at}/width_mm", "Wide", board.width_mm),
                 size(f"{at}/thickness_mm", "Thick", board.thickness_mm, "As measured, not the nominal thickness."),
                 SizeField(path=f"{at}/count", label="How many", quantity=number, held=True),
+                size(f"{at}/bad_end_mm", "Bad end, cut off", board.bad_end_mm),
             ),
             actions=(action("Take off the list", do="remove-board", index=index),),
         )

@@ -304,6 +304,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/building/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Whether a size a little smaller would save boards.
+         */
+        post: operations["server_bench_building_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/brief": {
         parameters: {
             query?: never;
@@ -1216,7 +1236,7 @@ export interface components {
         };
         /**
          * Board
-         * @description Boards on hand, by actual sizes.
+         * @description Boards on hand, by actual sizes; so much of one end is bad and cut off first.
          */
         Board: {
             /** Label */
@@ -1232,6 +1252,11 @@ export interface components {
              * @default 1
              */
             count?: number;
+            /**
+             * Bad End Mm
+             * @default 0
+             */
+            bad_end_mm?: number;
         };
         /**
          * BoardForSale
@@ -4696,6 +4721,15 @@ export interface components {
             };
         };
         /**
+         * SearchReport
+         * @description What searching ±20 mm of the free sizes found, or that it found nothing.
+         */
+        SearchReport: {
+            words: components["schemas"]["Text"];
+            /** Findings */
+            findings: components["schemas"]["BuildFinding"][];
+        };
+        /**
          * Answers
          * @description A keeper's answers. Every question has an answer that commits to little, so an empty brief ranks too.
          */
@@ -6046,6 +6080,75 @@ export interface operations {
             };
         };
     };
+    server_bench_building_search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchReport"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_brief_api_questions: {
         parameters: {
             query?: never;
@@ -7119,7 +7222,7 @@ export interface operations {
             header?: never;
             path: {
                 ident: string;
-                name: "booklet.pdf" | "templates.pdf" | "workshop.zip";
+                name: "booklet.pdf" | "templates.pdf" | "parts.dxf" | "workshop.zip";
             };
             cookie?: never;
         };

@@ -193,6 +193,13 @@ export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
   });
 }
 
+/** Whether a size a little smaller would save boards. */
+export function useBoardSearch() {
+  return useMutation({
+    mutationFn: (document: Hive) => answered(client.POST("/api/building/search", { body: { document: { ...document } } })),
+  });
+}
+
 /** Every catalogue frame against every starting point. */
 export function useMatrix(): UseQueryResult<Matrix> {
   return useQuery({ queryKey: ["matrix"], queryFn: () => answered(client.GET("/api/moving/matrix")), staleTime: Infinity });

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useBuilding } from "../../api/queries";
+import { useBoardSearch, useBuilding } from "../../api/queries";
 import type { BuildReport } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { aspect } from "../../drawing/transform";
@@ -161,7 +161,7 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
     <>
       <h2 className="text-lg">To take along</h2>
       <p className="mb-3 flex flex-wrap gap-2 border-t border-[var(--line)] pt-1">
-        {[["booklet.pdf", "Booklet"], ["templates.pdf", "Templates 1:1"], ["workshop.zip", "All files"]].map(([name = "", words]) => (
+        {[["booklet.pdf", "Booklet"], ["templates.pdf", "Templates 1:1"], ["parts.dxf", "DXF"], ["workshop.zip", "All files"]].map(([name = "", words]) => (
           <button key={name} type="button" disabled={busy} className="min-h-8 rounded border border-base-content px-2" onClick={() => { save(name); }}>{words}</button>
         ))}
         {busy ? <span role="status" className="flex items-center gap-2"><span className="loading loading-spinner loading-sm" /> writing …</span> : <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>}
@@ -181,6 +181,7 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
           );
         })}
       </ul>
+      <Search bench={bench} />
       <Lines title="In all" lines={report.summary.map((words) => sentence(words, units))} testId="build-summary" />
       <Lines title="Cost, in your money" lines={report.bill.map((words) => sentence(words, units))} testId="bill" />
       <h3 className="text-base">Cut plan by width</h3>
@@ -200,6 +201,34 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
       {groups.map((group) => <FieldSet key={group.id} group={group} bench={bench} />)}
       {report.cautions.map((words) => <p key={words} className="mb-1 text-xs text-error">{words}</p>)}
     </>
+  );
+}
+
+/** A search over 20 mm of the free sizes for a board less, on wish. */
+function Search({ bench }: { bench: Bench }) {
+  const { units } = useSettings();
+  const search = useBoardSearch();
+  return (
+    <div className="mb-3">
+      <button type="button" className="min-h-8 rounded border border-base-content px-2" disabled={search.isPending} onClick={() => { search.mutate(bench.document); }}>
+        {search.isPending ? "Searching …" : "Would a few millimetres save a board?"}
+      </button>
+      {search.error ? <p role="alert" className="text-error">{search.error.message}</p> : null}
+      {search.data ? (
+        <div data-testid="search">
+          <p>{sentence(search.data.words, units)}</p>
+          {search.data.findings.map((found) => {
+            const said = sentence(found.words, units);
+            return (
+              <p key={said} className="flex items-start gap-2">
+                <span className="grow font-semibold">{said}</span>
+                <button type="button" className="min-h-7 shrink-0 rounded border border-base-content px-2" onClick={() => { search.reset(); void bench.commit(readyEdit(found.edit ?? {}), said, "build"); }}>Do it</button>
+              </p>
+            );
+          })}
+        </div>
+      ) : null}
+    </div>
   );
 }
 
