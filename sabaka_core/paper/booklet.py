@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import io
-from math import ceil
+from dataclasses import replace
+from math import ceil, radians, tan
 from typing import Any, Literal
 
 from reportlab.lib.pagesizes import A4, letter
@@ -26,6 +27,7 @@ Measure = Literal["mm", "in"]
 _FRACTION = 32
 _CHECK_MM = 100.0
 _BORDER_MM = 12.0
+_GAUGE_MM = 150.0
 
 
 def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -159,6 +161,10 @@ def _steps(page: Any, hive: Hive, parts: tuple[Part, ...], top: float) -> None:
         )
         if step.caution:
             y = paragraph(page, "", step.caution, y, 7.5)
+    if y > 100 * POINTS:
+        picture(
+            page, exploded_drawing(parts, 0.55), LEFT, y - 4 * POINTS, RIGHT - LEFT, min(y - 24 * POINTS, 110 * POINTS)
+        )
     page.showPage()
 
 
@@ -225,6 +231,16 @@ def templates(hive: Hive) -> bytes:
         if shape and shape not in seen:
             seen.add(shape)
             _tiles(page, part, size)
+    for part in {round(p.bevel_deg, 1): p for p in parts if p.bevel_deg > 0.05}.values():
+        # A gauge to set the saw by: the angle between its long edges is the tilt.
+        across = _GAUGE_MM * tan(radians(part.bevel_deg))
+        gauge = replace(
+            part,
+            name=f"Bevel gauge, {part.bevel_deg:.1f}°",
+            profile=((0.0, 0.0), (across, _GAUGE_MM), (0.0, _GAUGE_MM)),
+        )
+        seen.add(gauge.profile)
+        _tiles(page, gauge, size)
     if not seen:
         paragraph(page, "", "Every part of this hive is a rectangle: it needs no template.", size[1] - 30 * POINTS)
         page.showPage()

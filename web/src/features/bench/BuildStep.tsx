@@ -113,6 +113,7 @@ function Parts({ parts, chosen, onChoose }: { parts: PartOut[]; chosen: number |
 }
 
 function Steps({ report, bench }: { report: BuildReport; bench: Bench }) {
+  const ticked = bench.document.building?.done ?? [];
   return (
     <div role="group" aria-label="Step by step" tabIndex={0} className="min-h-0 grow overflow-auto px-5 py-3">
       <ol data-testid="work-steps">
@@ -122,11 +123,11 @@ function Steps({ report, bench }: { report: BuildReport; bench: Bench }) {
               <input
                 type="checkbox"
                 className="checkbox checkbox-sm mt-0.5 border-base-content"
-                checked={step.done}
-                onChange={() => void bench.commit({ do: "tick-step", step: step.id }, `${step.done ? "Open again" : "Done"}: ${step.title}`, "tick-step")}
+                checked={ticked.includes(step.id)}
+                onChange={() => void bench.commit({ do: "tick-step", step: step.id }, `Tick: ${step.title}`, "tick-step")}
               />
               <span className="max-w-prose">
-                <span className={`font-semibold ${step.done ? "line-through" : ""}`}>{step.title}. </span>
+                <span className={`font-semibold ${ticked.includes(step.id) ? "line-through" : ""}`}>{step.title}. </span>
                 {step.words}
                 {step.measure ? <span className="block text-primary">Measure: {step.measure}</span> : null}
                 {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}

@@ -1,0 +1,42 @@
+"""Building over HTTP: what the core says; files belong to their keeper."""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.test import TestCase
+
+from sabaka_core import validate_hive
+from server.designs.services import create_design
+from tests.core.support import example
+
+
+class Building(TestCase):
+    def setUp(self) -> None:
+        self.keeper = User.objects.create_user("wren-test")
+        self.client.force_login(self.keeper)
+
+    def post(self, path: str, **body: Any) -> Any:
+        return self.client.post(path, json.dumps(body), content_type="application/json")
+
+    def test_the_plan_has_every_part(self) -> None:
+        answer = self.post("/api/building/plan", document=example("bowline")).json()
+        self.assertEqual([p["number"] for p in answer["parts"]], list(range(1, len(answer["parts"]) + 1)))
+        self.assertFalse([f for f in answer["findings"] if f["severity"] == "error"])
+
+    def test_the_search_answers_either_way(self) -> None:
+        answer = self.post("/api/building/search", document=example("bowline")).json()
+        self.assertIn("Searched", answer["words"]["template"])
+
+    def test_files_are_their_keepers(self) -> None:
+        design = create_design(self.keeper, validate_hive(example("bowline")), "Begun")
+        archive = self.client.get(f"/api/designs/{design.pk}/workshop/workshop.zip")
+        names = zipfile.ZipFile(io.BytesIO(archive.content)).namelist()
+        self.assertIn("parts.dxf", names)
+        self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/anything.exe").status_code, 422)
+        self.client.force_login(User.objects.create_user("somebody-else"))
+        self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/parts.dxf").status_code, 404)
