@@ -147,10 +147,10 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
                         y_mm=top + min(piece.wide_mm, source.width_mm) / 2 + 10,
                     )
                 )
-        y += source.width_mm + 70
+        y += source.width_mm + 118
     for number, sheet in enumerate(plan.sheets):
         words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
-        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 14, anchor="start"))
+        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 26, anchor="start"))
         shapes.append(rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1]))
         for on in sheet.placed:
             index = numbers.get(on.part)
@@ -164,10 +164,10 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
                         y_mm=y + on.y + on.high / 2 + 10,
                     )
                 )
-        y += SHEET_MM[1] + 70
+        y += SHEET_MM[1] + 118
         long = max(long, SHEET_MM[0])
     return Drawing(
-        name="build-boards", title="The cut plan", extent=Box(left_mm=-20, top_mm=-50, right_mm=long + 20, bottom_mm=max(y, 100)), shapes=tuple(shapes),
+        name="build-boards", title="The cut plan", extent=Box(left_mm=-20, top_mm=-100, right_mm=long + 20, bottom_mm=max(y, 100)), shapes=tuple(shapes),
     )  # fmt: skip
 
 

@@ -95,6 +95,11 @@ class CutPlan:
         return tuple(board for board in self.boards if not board.source.own)
 
     @property
+    def on_hand(self) -> tuple[CutBoard, ...]:
+        """Whole boards on hand that are cut; offcuts of this plan left out."""
+        return tuple(board for board in self.boards if board.source.own and not board.source.label.startswith("offcut"))
+
+    @property
     def cost(self) -> float:
         """What boards and sheets cost."""
         return sum(board.source.price for board in self.bought) + self.sheet_cost

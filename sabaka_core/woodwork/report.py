@@ -115,7 +115,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
         summary=(
             text("{kinds} kinds of parts, {all} in all", kinds=count(len(parts)), all=count(sum(p.count for p in parts))),
             text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
-            text("{own} boards from those on hand, {buy} to buy", own=count(len(plan.boards) - len(plan.bought)), buy=count(len(plan.bought))),
+            text("{own} boards of those on hand, {buy} to buy", own=count(len(plan.on_hand)), buy=count(len(plan.bought))),
             text("{n} sheets; by area it takes {b} at least", n=count(len(plan.sheets)), b=count(plan.sheet_bound)),
             text("Boards cost {cost}; by the bound no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
         ),
