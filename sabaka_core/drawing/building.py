@@ -150,7 +150,7 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
         y += source.width_mm + 118
     for number, sheet in enumerate(plan.sheets):
         words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
-        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 26, anchor="start"))
+        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start"))
         shapes.append(rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1]))
         for on in sheet.placed:
             index = numbers.get(on.part)

@@ -12,6 +12,7 @@ from sabaka_core.woodwork.fittings import (
     carrier_parts,
     cover_parts,
     follower_parts,
+    lining_parts,
     roof_parts,
     stand_parts,
     super_parts,
@@ -41,7 +42,7 @@ def parts_of_hive(hive: Hive) -> tuple[Part, ...]:
     everything = whole(hive)
     found: list[Part] = []
     for a in everything.chambers:
-        found += [*box_parts(a), *carrier_parts(a), *follower_parts(a), *cover_parts(a)]
+        found += [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
     found += [
         *super_parts(everything),
         *roof_parts(everything),

@@ -304,6 +304,15 @@ class BadInput(TestCase):
         self.assertTrue(any("Side" in words for words in named))
         self.assertTrue(any("Top" not in words for words in named))
 
+    def test_boards_that_cost_nothing(self) -> None:
+        sale = (
+            BoardForSale(label="given", length_mm=2400.0, width_mm=400.0, thickness_mm=22.0, price=0.0),
+            BoardForSale(label="given beam", length_mm=2400.0, width_mm=95.0, thickness_mm=45.0, price=0.0),
+        )
+        design = opened("sloped-top-bar", for_sale=sale).model_copy(update={"boards": ()})
+        plan = cut_plan(parts_of_hive(design), design, 0.2)
+        self.assertEqual((plan.cost, plan.too_long), (0.0, ()))
+
     def test_a_kerf_that_cant_be(self) -> None:
         for typed in ("-1", "40 mm"):
             with self.assertRaises(ParameterError) as caught:
