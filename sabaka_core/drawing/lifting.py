@@ -92,7 +92,10 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
         name="lift-figure",
         title="You at the hive, seen from its end",
         extent=Box(
-            left_mm=-520, top_mm=-max(body.height_mm, standing.drawn_mm) - 90, right_mm=right + 330, bottom_mm=150
+            left_mm=-520,
+            top_mm=-max(body.height_mm, standing.drawn_mm) - 90,
+            right_mm=max(right + 330, shoulder[0] + arm + 160),
+            bottom_mm=150,
         ),
         shapes=tuple(shapes),
     )

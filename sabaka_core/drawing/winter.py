@@ -64,7 +64,7 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     return Drawing(
         name="winter-section",
         title=f"Where the heat goes in {month}",
-        extent=Box(left_mm=-out - 190, top_mm=-lid - 50, right_mm=out + 190, bottom_mm=high + base + 100),
+        extent=Box(left_mm=-out - 240, top_mm=-lid - 50, right_mm=out + 240, bottom_mm=high + base + 100),
         shapes=tuple(shapes),
     )
 

@@ -226,6 +226,17 @@ def _stand(work: Work, everything: Whole) -> list[JudgedOut]:
             f"Let each handle {handles.recess_mm:.0f} mm into the end board." if handles.recess_mm > 0.5 else "They go on the end board as it is."
         ) if handles.possible else "The comb is too wide for its bar to be hung up so."  # fmt: skip
         found.append(JudgedOut(words=words, why=why, good=handles.possible))
+        ledge = text(
+            "A ledge or rail beside the hive at {bars} takes a comb while you look at the next",
+            bars=mm(work.standing.bars_mm),
+        )
+        found.append(
+            JudgedOut(
+                words=ledge,
+                why="As high as the bars, so that nothing is put down on the ground or lifted twice.",
+                good=True,
+            )
+        )
     return found
 
 

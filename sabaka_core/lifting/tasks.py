@@ -30,6 +30,7 @@ class Lift:
     a_minute: float
     hours: Hours
     grip: Grip
+    cap_kg: float | None = None
 
     @cached_property
     def at_worst(self) -> Multipliers:
@@ -39,7 +40,9 @@ class Lift:
 
     @property
     def recommended_kg(self) -> float:
-        return self.at_worst.recommended_kg
+        """What the equation recommends, or the keeper's own limit where that is less [kg]."""
+        own = self.cap_kg if self.cap_kg is not None else float("inf")
+        return min(self.at_worst.recommended_kg, own)
 
     @property
     def index(self) -> float:
@@ -106,7 +109,7 @@ class Work:
         low, high = self.standing.bars_mm, self.standing.drawn_mm
         start = LiftAt(max(out, 250.0), low, high - low, turn)
         end = LiftAt(max(min(out, 350.0), 250.0), high, high - low, turn)
-        return Lift(name, load_kg, start, end, count, a_minute, hours, self.lifting.grip)
+        return Lift(name, load_kg, start, end, count, a_minute, hours, self.lifting.grip, self.lifting.limit_kg)
 
     def task(self, name: str, combs: Iterable[tuple[str, float, float]], minutes_more: float = 0.0) -> Task:
         """A task of comb lifts, each comb out and back: (name, load, place)."""
@@ -267,13 +270,27 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
             aside = value("set_aside") + height - hold
             start = LiftAt(max(out, 250.0), low, abs(low - aside))
             end = LiftAt(max(out, 250.0), aside, abs(low - aside), 45.0)
-            lifts.append(Lift(f"box {number + 1} off and on", kg, start, end, 2, rate, hours, work.lifting.grip))
+            lifts.append(
+                Lift(
+                    f"box {number + 1} off and on",
+                    kg,
+                    start,
+                    end,
+                    2,
+                    rate,
+                    hours,
+                    work.lifting.grip,
+                    work.lifting.limit_kg,
+                )
+            )
         top = foot + height
         deep = box.frame.depth_mm + value("drawn_clear")
         brood = filled_kg(box.area_mm2 / box.frames, box.frame.spacing_mm, "brood") + 0.3
         at = LiftAt(max(out, 250.0), top, deep, value("turned"))
         up = LiftAt(350.0, top + deep, deep, value("turned"))
-        lifts.append(Lift("frame out and back", brood, at, up, comb_lifts, rate, hours, work.lifting.grip))
+        lifts.append(
+            Lift("frame out and back", brood, at, up, comb_lifts, rate, hours, work.lifting.grip, work.lifting.limit_kg)
+        )
         tasks.append(Task("inspection", tuple(lifts), minutes, box.frames))
     return SeasonOfLifts(f"Stack of {box.name} boxes", tuple(tasks))
 

@@ -220,6 +220,11 @@ class Seasons(TestCase):
         turned = apply_edit(opened("two-chamber"), SetField(path="/chambers/0/combs", text="across"))
         self.assertGreater(lifting_report(turned).here.worst_index, along)
 
+    def test_a_keepers_own_limit_counts_where_it_is_less(self) -> None:
+        free, held = (lifting_report(opened("bowline", limit_kg=kg)).here for kg in (None, 2.0))
+        self.assertGreater(held.worst_index, free.worst_index)
+        self.assertAlmostEqual(held.worst_index, held.heaviest.value / 2.0, places=2)
+
     def test_seated_work_is_outside_the_equation(self) -> None:
         for posture in ("seated", "one-handed"):
             report = lifting_report(opened("bowline", posture=posture))

@@ -29,6 +29,7 @@ def _keeper(lifting: Lifting) -> FieldGroup:
             size("/lifting/height_mm", "How tall you are", lifting.height_mm),
             size("/lifting/elbow_mm", "Elbow above the ground", body.elbow_mm, "Upper arm hanging. By proportion of the body’s height until you measure it.", lifting.elbow_mm is not None),
             size("/lifting/reach_mm", "Reach of a grip from the shoulder", body.reach_mm, "", lifting.reach_mm is not None),
+            TextField(path="/lifting/limit_kg", label="Most you may lift, kg (empty: the equation’s)", value="" if lifting.limit_kg is None else f"{lifting.limit_kg:g}"),
             choice(
                 "/lifting/posture", "You work", lifting.posture,
                 ("standing", "standing, with both hands", "What the lifting equation is made for."),
