@@ -47,7 +47,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     _sheets(page, parts, top)
     _plan(page, parts, plan, top)
     _steps(page, hive, parts, top)
-    _run_card(page, hive, top)
+    _run_card(page, hive, top, measure)
     page.save()
     return buffer.getvalue()
 
@@ -62,6 +62,14 @@ def rounding_mm(parts: tuple[Part, ...]) -> float:
     step = 25.4 / _FRACTION
     sizes = [s for p in parts if p.group != "Bought" for s in (p.long_mm, p.wide_mm)]
     return max((abs(s - round(s / step) * step) for s in sizes), default=0.0)
+
+
+def closing_mm(hive: Hive) -> float:
+    """How far the run is off when every place in it is cut to the nearest mark: positive when it comes out long [mm]."""
+    step = 25.4 / _FRACTION
+    a = analyse(hive, main_box(hive))
+    sizes = [p.length_mm for p in a.layout.placed if p.item.kind != "gap"]
+    return sum(round(size / step) * step - size for size in sizes)
 
 
 def _cover(page: Any, hive: Hive, parts: tuple[Part, ...], top: float, cost: float, hours: float) -> None:
@@ -195,11 +203,20 @@ def _sheets(page: Any, parts: tuple[Part, ...], top: float) -> None:
             page.showPage()
 
 
-def _run_card(page: Any, hive: Hive, top: float) -> None:
+def _run_card(page: Any, hive: Hive, top: float, measure: Measure) -> None:
     a = analyse(hive, main_box(hive))
     y = heading(page, "Run card", top)
     picture(page, rod_drawing(a), LEFT, y, RIGHT - LEFT, 40 * POINTS)
     y -= 46 * POINTS
+    if measure == "in":
+        off = closing_mm(hive)
+        words_ = "long" if off > 0 else "short"
+        y = paragraph(
+            page,
+            "",
+            f"Cut to 1/{_FRACTION} in, bars and boards of the run come out {abs(off):.1f} mm {words_} in all: the open gap takes it up; where there is none, plane or shim the last one.",
+            y,
+        )
     for placed in a.layout.placed:
         if y < 16 * POINTS:
             break

@@ -32,7 +32,7 @@ from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.edits.models import AddForSale, RemoveForSale, SetField, SetStock, TickStep
 from sabaka_core.geometry.cavity import profile_of
-from sabaka_core.paper.booklet import booklet, rounding_mm, templates
+from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm, templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.units import inches_text, parse_length
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive, total_kg
@@ -426,6 +426,10 @@ class Files(TestCase):
             self.assertLessEqual(abs(parse_length(inches_text(part.long_mm) + " in") - part.long_mm), off + 1e-9)
         words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(opened("bowline"), "in"))).pages)
         self.assertIn(f"{off:.2f} mm off", words)
+        # Hand: 35 mm bars are cut to 1 3/8 in, 34.925, and 38 mm ones to 1 1/2, 38.1; boards of 18 to 23/32, 18.256.
+        by_hand = 10 * (34.925 - 35) + 9 * (38.1 - 38) + 2 * (23 / 32 * 25.4 - 18)
+        self.assertAlmostEqual(closing_mm(opened("bowline")), by_hand, places=6)
+        self.assertIn("in all: the open gap takes it up", words)
 
     def test_svg_csv_and_json(self) -> None:
         design = opened("bowline")

@@ -1,0 +1,117 @@
+"""Every drawing of the steps Move in, Lift, Winter and Build, for every example: sound, inside its sheet, true to its numbers."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import hypot, isfinite
+from unittest import TestCase
+
+from lxml import etree
+
+from sabaka_core import load_hive
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.moving import Moving
+from sabaka_core.drawing.building import exploded_drawing, part_drawing
+from sabaka_core.drawing.models import Circle, Dimension, Drawing, Label, Polygon, Polyline
+from sabaka_core.drawing.svg import to_svg
+from sabaka_core.lifting.report import lifting_report
+from sabaka_core.moving.report import moving_report, moving_rod
+from sabaka_core.winter.report import winter_report
+from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.report import building_report
+from tests.core.support import EXAMPLES
+
+HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}
+# Curves over a year or a number of frames: only one of their axes is a length.
+CHARTS = ("make-cost", "winter-year", "season-combs", "season-bees")
+
+
+def places(drawing: Drawing) -> Iterator[tuple[float, float]]:
+    """Every place that a drawing's shapes stand on."""
+    for shape in drawing.shapes:
+        if isinstance(shape, Polygon | Polyline):
+            yield from shape.points
+        elif isinstance(shape, Circle | Label):
+            yield shape.x_mm, shape.y_mm
+        elif isinstance(shape, Dimension):
+            (dx, dy) = shape.offset
+            yield shape.start[0] + dx, shape.start[1] + dy
+            yield shape.end[0] + dx, shape.end[1] + dy
+
+
+class Sound(TestCase):
+    def sound(self, drawing: Drawing, slack: float = 12.0) -> None:
+        """Finite, inside its extent, dimensions as long as their numbers, and SVG that a parser reads."""
+        box = drawing.extent
+        for x, y in places(drawing):
+            self.assertTrue(isfinite(x) and isfinite(y), drawing.title)
+            self.assertTrue(box.left_mm - slack <= x <= box.right_mm + slack, f"{drawing.title}: x {x:.0f}")
+            self.assertTrue(box.top_mm - slack <= y <= box.bottom_mm + slack, f"{drawing.title}: y {y:.0f}")
+        if drawing.name not in CHARTS:
+            for shape in drawing.shapes:
+                if isinstance(shape, Dimension) and shape.quantity.unit == "mm":
+                    long = hypot(shape.end[0] - shape.start[0], shape.end[1] - shape.start[1])
+                    self.assertAlmostEqual(
+                        long, abs(shape.quantity.value), delta=0.1, msg=f"{drawing.title}: {shape.name}"
+                    )
+        self.assertTrue(etree.fromstring(to_svg(drawing).encode()).tag.endswith("svg"))
+
+    def test_moving_in_by_every_way_that_goes(self) -> None:
+        for name, hive in HIVES.items():
+            first = moving_report(hive.model_copy(update={"moving": Moving(count=3)}))
+            self.sound(first.over)
+            for way in (w.id for w in first.ways if w.feasible):
+                asked: Hive = hive.model_copy(update={"moving": Moving(count=3, way=way)})
+                report = moving_report(asked)
+                with self.subTest(name, way=way):
+                    for drawing in report.drawings:
+                        self.sound(drawing)
+                    for stage in range(len(report.stages)):
+                        self.sound(moving_rod(asked, stage), slack=20.0)
+                    if report.making.chart is not None:
+                        self.sound(report.making.chart)
+
+    def test_the_keeper_beside_every_hive(self) -> None:
+        for name, hive in HIVES.items():
+            for height in (1_450.0, 1_700.0, 2_000.0):
+                with self.subTest(name, height=height):
+                    report = lifting_report(hive.model_copy(update={"lifting": Lifting(height_mm=height)}))
+                    self.sound(report.figure, slack=400.0)
+                    tall = next(s for s in report.figure.shapes if isinstance(s, Dimension) and s.name == "Keeper")
+                    self.assertEqual(tall.quantity.value, height)
+
+    def test_every_months_heat(self) -> None:
+        for name, hive in HIVES.items():
+            for month in (0, 6):
+                report = winter_report(hive, month)
+                with self.subTest(name, month=month):
+                    for drawing in (report.section, report.comb_drawing, report.year):
+                        self.sound(drawing, slack=60.0)
+                    drawn = [s for s in report.section.shapes if isinstance(s, Label) and "w" in s.text.values]
+                    self.assertEqual(len(drawn), len(report.parts))
+                    self.assertAlmostEqual(
+                        sum(s.text.values["w"].value for s in drawn), sum(p.heat_w for p in report.parts), places=6
+                    )
+
+    def test_parts_pulled_apart_and_laid_on_boards(self) -> None:
+        for name, hive in HIVES.items():
+            report = building_report(hive, 0.1)
+            with self.subTest(name):
+                self.sound(report.boards, slack=60.0)
+                self.sound(report.exploded)
+                shown = {s.item for s in report.exploded.shapes if isinstance(s, Polygon)}
+                placed = {index for index, part in enumerate(parts_of_hive(hive)) if part.places}
+                self.assertEqual(shown, placed)
+
+    def test_every_part_on_its_sheet(self) -> None:
+        for name, hive in HIVES.items():
+            for part in parts_of_hive(hive):
+                if part.group != "Bought":
+                    with self.subTest(name, part=part.name):
+                        self.sound(part_drawing(part), slack=60.0)
+
+    def test_put_together_the_view_is_smaller_than_pulled_apart(self) -> None:
+        parts = parts_of_hive(HIVES["bowline"])
+        apart, together = exploded_drawing(parts, 1.0).extent, exploded_drawing(parts, 0.0).extent
+        self.assertLess(together.bottom_mm - together.top_mm, apart.bottom_mm - apart.top_mm)
