@@ -278,12 +278,13 @@ def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
                 quantity=mm(end - start),
             )
         )
-    for first, number, spacing, wide, layer in (
+    halves: tuple[tuple[float, int, float, float, Layer], ...] = (
         (0.0, int(middle // room.spacing_mm), room.spacing_mm, near, "comb-empty"),
         (middle + 10.0, min(int((middle - 10.0) // bees.spacing_mm), bees.count), bees.spacing_mm, far, "comb-brood"),
-    ):
+    )
+    for first, number, spacing, wide, layer in halves:
         shapes += [
-            rectangle(layer, first + i * spacing + 3, -wide / 2 + 10, first + (i + 1) * spacing - 3, wide / 2 - 10)  # type: ignore[arg-type]
+            rectangle(layer, first + i * spacing + 3, -wide / 2 + 10, first + (i + 1) * spacing - 3, wide / 2 - 10)
             for i in range(number)
         ]
     shapes.append(rectangle("excluder", middle, -half, middle + 10.0, half))

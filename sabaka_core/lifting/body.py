@@ -22,7 +22,6 @@ class Body:
     shoulder_mm: float
     hip_mm: float
     knee_mm: float
-    eye_mm: float
     reach_mm: float
 
     @property
@@ -40,6 +39,5 @@ def body_of(lifting: Lifting) -> Body:
         shoulder_mm=value("shoulder") * tall,
         hip_mm=value("hip") * tall,
         knee_mm=value("knee") * tall,
-        eye_mm=value("eye") * tall,
         reach_mm=lifting.reach_mm or value("arm") * tall * 0.9,
     )

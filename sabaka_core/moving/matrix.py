@@ -69,13 +69,12 @@ def matrix(hives: Sequence[tuple[str, Hive]]) -> Matrix:
     """
     cells: list[Cell] = []
     rooms = {ident: room_of(hive) for ident, hive in hives}
-    for ident, row in catalogue().items():
+    for ident in catalogue():
         moving = Moving(standard=ident, count=1)
         for name, hive in hives:
             room = rooms[name]
             ways = [r.way for r in rank_ways(all_ways(bees_of(moving, hive.choices), room, moving), "no-comb-cut")]
             cells.append(_cell(ident, name, ways))
-        assert row.name
     return Matrix(
         hives=tuple(MatrixHive(id=name, name=hive.name, combs=_combs(rooms[name].own)) for name, hive in hives),
         frames=tuple(MatrixFrame(id=ident, name=row.name) for ident, row in catalogue().items()),

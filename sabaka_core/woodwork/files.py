@@ -5,7 +5,6 @@ from __future__ import annotations
 import csv
 import io
 import json
-from math import pi
 
 import ezdxf
 import numpy as np
@@ -99,11 +98,6 @@ def small_parts(hive: Hive) -> dict[str, trimesh.Trimesh]:
 def stl(mesh: trimesh.Trimesh) -> bytes:
     """A mesh as a binary STL file [mm]."""
     return bytes(export_stl(mesh))
-
-
-def disc_volume_mm3(disc: Disc, thick_mm: float = 4.0) -> float:
-    """Volume of an entrance disc by its formula [mm³]."""
-    return pi / 4 * (disc.disc_mm**2 - disc.opening_mm**2) * thick_mm
 
 
 def parts_csv(parts: tuple[Part, ...]) -> str:
