@@ -7,17 +7,14 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from sabaka_core.document.building import Building
+from sabaka_core.dates import ordinal
 from sabaka_core.document.combs import TopBar
-from sabaka_core.document.hive import Hive, Stand
-from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
-from sabaka_core.document.moving import Moving
-from sabaka_core.document.season import Season
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
-from sabaka_core.document.wintering import Wintering
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
+from sabaka_core.edits.wishes import constants_checked, wish_of, with_wish
 from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
@@ -56,19 +53,9 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         ParameterError: at ``path``: not a number, out of bounds, no such field.
     """
     value = read_value(path, typed, units)
-    if path.startswith("/season/"):
-        return replace_value(with_season(hive), path, value)
-    if path.startswith("/moving/"):
-        return replace_value(with_moving(hive), path, value)
-    if path.startswith("/lifting/"):
-        return replace_value(with_lifting(hive), path, value)
-    if path.startswith("/building/"):
-        hive = hive if hive.building is not None else hive.model_copy(update={"building": Building()})
-        return replace_value(hive, path, value)
-    if path.startswith("/wintering/"):
-        return replace_value(with_wintering(hive), path, value)
-    if path.startswith("/stand/") and hive.stand is None:
-        hive = hive.model_copy(update={"stand": Stand()})
+    wish = wish_of(path)
+    if wish is not None:
+        return constants_checked(replace_value(with_wish(hive, wish), path, value), path)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     spacing = _SPACING.fullmatch(path)
@@ -79,26 +66,6 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     if inside and int(inside[1]) < len(hive.chambers):
         return _set_in_chamber(hive, int(inside[1]), inside[2], path, value)
     return replace_value(hive, path, value)
-
-
-def with_season(hive: Hive) -> Hive:
-    """The hive with a season to be planned: its own, or the usual one."""
-    return hive if hive.season is not None else hive.model_copy(update={"season": Season()})
-
-
-def with_lifting(hive: Hive) -> Hive:
-    """The hive with a keeper: its own, or one of usual height."""
-    return hive if hive.lifting is not None else hive.model_copy(update={"lifting": Lifting()})
-
-
-def with_wintering(hive: Hive) -> Hive:
-    """The hive with a winter: its own, or the usual one."""
-    return hive if hive.wintering is not None else hive.model_copy(update={"wintering": Wintering()})
-
-
-def with_moving(hive: Hive) -> Hive:
-    """The hive with a move to be planned: its own, or the usual one."""
-    return hive if hive.moving is not None else hive.model_copy(update={"moving": Moving()})
 
 
 def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> Hive:
@@ -122,6 +89,9 @@ def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> 
 def read_value(path: str, typed: str, units: System) -> Any:
     """What was typed, as the value its field takes."""
     name = path.rsplit("/", 1)[-1]
+    if name in ("day", "queen_day", "start_day") and typed.strip():
+        ordinal(typed.strip(), path)
+        return typed.strip()
     if name.endswith("_mm") or "/boxes_mm/" in path:
         return parse_length(typed, units, path)
     if name.endswith("_deg"):

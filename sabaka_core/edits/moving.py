@@ -5,19 +5,13 @@ from __future__ import annotations
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import OWN, Brood, Moving
-from sabaka_core.edits.fields import with_moving
+from sabaka_core.edits.wishes import moving_of
 from sabaka_core.errors import InfeasibleError, ParameterError
 from sabaka_core.frames.catalogue import catalogue_row
 from sabaka_core.moving.bees import bees_of, carrier_of
 from sabaka_core.moving.box import stack_of
 from sabaka_core.moving.find import room_of
 from sabaka_core.moving.move import stage_run
-
-
-def _moving(hive: Hive) -> Moving:
-    moving = with_moving(hive).moving
-    assert moving is not None
-    return moving
 
 
 def _with(hive: Hive, moving: Moving, **changes: object) -> Hive:
@@ -30,7 +24,7 @@ def move_from(hive: Hive, bees: str, standard: str | None) -> Hive:
     Raises:
         ParameterError: there is no such frame, or the keeper's own isn't measured yet.
     """
-    moving = _moving(hive)
+    moving = moving_of(hive)
     ident = standard or moving.standard
     if ident == OWN and moving.own is None:
         raise ParameterError("/moving/own", ident, "Measure your frame first.", "not-measured")
@@ -45,7 +39,7 @@ def measure_old(hive: Hive) -> Hive:
     Raises:
         InfeasibleError: the bees aren't on frames.
     """
-    moving = _moving(hive)
+    moving = moving_of(hive)
     carrier = carrier_of(moving)
     if moving.bees != "frames" or not isinstance(carrier, Frame):
         raise InfeasibleError("Only a frame can be measured here.", "Give the sizes of bar and comb instead.")
@@ -57,7 +51,7 @@ def measure_old(hive: Hive) -> Hive:
 
 def mark_brood(hive: Hive, forget: bool) -> Hive:
     """The hive with the brood marked as the usual disc, or not marked any more."""
-    moving = _moving(hive)
+    moving = moving_of(hive)
     if forget:
         return _with(hive, moving, brood=None)
     oval = bees_of(moving.model_copy(update={"brood": None}), hive.choices).brood
@@ -75,7 +69,7 @@ def own_boxes(hive: Hive, forget: bool) -> Hive:
     Raises:
         InfeasibleError: no box is known for these frames.
     """
-    moving = _moving(hive)
+    moving = moving_of(hive)
     if forget:
         return _with(hive, moving, boxes=())
     carrier = carrier_of(moving)
@@ -89,5 +83,5 @@ def own_boxes(hive: Hive, forget: bool) -> Hive:
 
 def lay_out_stage(hive: Hive, number: int) -> Hive:
     """The hive with the run of one stage of its move, its entrances opened and plugged to suit."""
-    stage = stage_run(with_moving(hive), number)
-    return stage.hive.model_copy(update={"moving": _moving(hive)})
+    stage = stage_run(with_wish(hive, "moving"), number)
+    return stage.hive.model_copy(update={"moving": moving_of(hive)})

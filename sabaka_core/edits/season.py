@@ -5,17 +5,11 @@ from __future__ import annotations
 from sabaka_core.dates import ordinal
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
-from sabaka_core.edits.fields import with_season
 from sabaka_core.edits.models import SeeVisit
+from sabaka_core.edits.wishes import season_of
 from sabaka_core.errors import ParameterError
 from sabaka_core.season.weather import climates, monthly_from_csv
 from sabaka_core.units import parse_number
-
-
-def _season(hive: Hive) -> Season:
-    season = with_season(hive).season
-    assert season is not None
-    return season
 
 
 def _with(hive: Hive, season: Season, **changes: object) -> Hive:
@@ -31,7 +25,7 @@ def own_flows(season: Season) -> tuple[Flow, ...]:
 
 def add_flow(hive: Hive) -> Hive:
     """The hive with one flow more; the climate's own are written down first, so that they can be changed."""
-    season = _season(hive)
+    season = season_of(hive)
     flows = own_flows(season)
     return _with(
         hive, season, flows=flows if not season.flows else (*flows, Flow(first="09-01", last="09-20", strength=0.4))
@@ -40,7 +34,7 @@ def add_flow(hive: Hive) -> Hive:
 
 def remove_flow(hive: Hive, index: int) -> Hive:
     """The hive without one flow; with none left, the climate's own come back."""
-    season = _season(hive)
+    season = season_of(hive)
     flows = own_flows(season)
     if not 0 <= index < len(flows):
         raise ParameterError("index", index, "There is no such flow.", "no-such-flow")
@@ -56,7 +50,7 @@ def see_visit(hive: Hive, edit: SeeVisit) -> Hive:
         combs_brood=_combs(edit.combs_brood, "combs_brood"),
         combs_honey=_combs(edit.combs_honey, "combs_honey"),
     )
-    season = _season(hive)
+    season = season_of(hive)
     others = [s for s in season.seen if s.day != seen.day]
     return _with(hive, season, seen=tuple(sorted([*others, seen], key=lambda s: s.day)))
 
@@ -70,7 +64,7 @@ def _combs(typed: str, field: str) -> float:
 
 def forget_visit(hive: Hive, index: int) -> Hive:
     """The hive without one visit's findings."""
-    season = _season(hive)
+    season = season_of(hive)
     if not 0 <= index < len(season.seen):
         raise ParameterError("index", index, "There is no such visit.", "no-such-visit")
     return _with(hive, season, seen=season.seen[:index] + season.seen[index + 1 :])
@@ -78,12 +72,12 @@ def forget_visit(hive: Hive, index: int) -> Hive:
 
 def set_weather(hive: Hive, table: str) -> Hive:
     """The hive with monthly means out of a table of daily weather."""
-    return _with(hive, _season(hive), monthly_c=monthly_from_csv(table))
+    return _with(hive, season_of(hive), monthly_c=monthly_from_csv(table))
 
 
 def own_months(hive: Hive) -> Hive:
     """The hive with its climate's monthly means written down, to be changed one by one; again, and they go."""
-    season = _season(hive)
+    season = season_of(hive)
     row = climates().get(season.climate)
     means = () if season.monthly_c or row is None else row.means
     return _with(hive, season, monthly_c=means)

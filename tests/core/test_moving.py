@@ -232,6 +232,13 @@ class BadInput(TestCase):
         trouble = next(t for t in report.troubles if t.code == "no-entrance")
         self.assertIn("Bore one", trouble.nearest)
 
+    def test_a_day_that_isnt_one_is_refused_where_it_is_typed(self) -> None:
+        for typed in ("abc", "2026-13-40", "20 May"):
+            with self.assertRaises(ParameterError) as caught:
+                apply_edit(narrow_deep(), SetField(path="/moving/day", text=typed))
+            self.assertEqual(caught.exception.field, "/moving/day")
+            self.assertIn("2026-04-01", caught.exception.reason)
+
     def test_an_unknown_frame_and_one_not_measured(self) -> None:
         for standard, field in (("no-such", "standard"), ("own", "/moving/own")):
             with self.assertRaises(ParameterError) as caught:

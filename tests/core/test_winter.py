@@ -244,6 +244,9 @@ class BadInput(TestCase):
             constants({"rse": 9.0}, "winter")
         self.assertEqual(caught.exception.field, "/wintering/constants/rse")
         with self.assertRaises(ParameterError) as caught:
+            apply_edit(opened("bowline"), SetField(path="/wintering/constants/rse", text="9"))
+        self.assertEqual(caught.exception.field, "/wintering/constants/rse")
+        with self.assertRaises(ParameterError) as caught:
             winter_report(opened("bowline", combs=150))
         self.assertEqual(caught.exception.field, "/wintering/combs")
 
