@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import OWN, Brood, Moving
-from sabaka_core.edits.wishes import moving_of
+from sabaka_core.edits.wishes import moving_of, with_wish
 from sabaka_core.errors import InfeasibleError, ParameterError
 from sabaka_core.frames.catalogue import catalogue_row
 from sabaka_core.moving.bees import bees_of, carrier_of
