@@ -93,9 +93,11 @@ class RunAndSeason(BrowserCase):
         page.get_by_role("tab", name="Plan").click()
         expect(visits).not_to_have_text(first)
         page.get_by_role("tab", name="Set").click()
-        page.get_by_role("textbox", name="On the day").fill("2026-02-31")
+        day = page.get_by_role("textbox", name="On the day")
+        day.fill("2026-02-31")
         page.keyboard.press("Enter")
-        expect(page.locator("main").get_by_role("alert")).to_contain_text("There is no such day")
+        expect(day).to_have_attribute("aria-invalid", "true")
+        expect(page.get_by_role("tabpanel").get_by_role("alert")).to_contain_text("There is no such day")
 
     def test_a_log_gets_need_against_capacity_and_no_moves(self) -> None:
         page = self.page
