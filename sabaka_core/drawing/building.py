@@ -71,6 +71,12 @@ def _shift(part: Part, prism: Prism, middle: tuple[float, ...], by: float) -> tu
         return 0.0, 0.0, by * 2.1
     if part.group == "Run":
         return 0.0, 0.0, by * 1.3
+    if part.group == "Roof":
+        return 0.0, 0.0, by * 3.0
+    if part.group == "Supers":
+        return 0.0, 0.0, by * 2.5
+    if part.group == "Stand":
+        return 0.0, 0.0, -by * 1.5
     if "Floor" in part.name:
         return 0.0, 0.0, -by
     if "End" in part.name:

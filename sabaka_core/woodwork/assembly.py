@@ -7,16 +7,9 @@ from dataclasses import dataclass
 from sabaka_core.analysis import main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.whole import whole
+from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
-from sabaka_core.woodwork.fittings import (
-    carrier_parts,
-    cover_parts,
-    follower_parts,
-    lining_parts,
-    roof_parts,
-    stand_parts,
-    super_parts,
-)
+from sabaka_core.woodwork.fittings import carrier_parts, cover_parts, follower_parts, lining_parts
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Prism, apart_mm
 
@@ -45,7 +38,7 @@ def parts_of_hive(hive: Hive) -> tuple[Part, ...]:
         found += [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
     found += [
         *super_parts(everything),
-        *roof_parts(everything),
+        *roof_parts(everything, found),
         *stand_parts(everything.chambers[main_box(hive)], everything),
     ]
     return tuple(part for part in found if part.count > 0)

@@ -7,6 +7,7 @@ decreasing plan as fallback and as the measure to beat; the bound is that of the
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import ceil, floor
 
@@ -51,7 +52,7 @@ class CutResult:
         return self.cost <= self.bound + 1e-6
 
 
-def first_fit(lengths: list[int], stock: list[Stock], kerf: int) -> CutResult:
+def first_fit(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> CutResult:
     """First fit decreasing: the longest piece first, into the first board that still holds it; cheapest boards first."""
     order = sorted(range(len(lengths)), key=lambda i: -lengths[i])
     kinds = sorted(range(len(stock)), key=lambda s: (stock[s].cost, stock[s].length))
@@ -79,7 +80,7 @@ def first_fit(lengths: list[int], stock: list[Stock], kerf: int) -> CutResult:
     return CutResult(cuts, sum(stock[c.stock].cost for c in cuts), 0.0, tuple(left))
 
 
-def cut(lengths: list[int], stock: list[Stock], kerf: int, seconds: float = 1.0) -> CutResult:
+def cut(lengths: Sequence[int], stock: Sequence[Stock], kerf: int, seconds: float = 1.0) -> CutResult:
     """The cheapest plan found for pieces out of stock, never worse than first fit decreasing.
 
     Args:
@@ -120,7 +121,7 @@ def cut(lengths: list[int], stock: list[Stock], kerf: int, seconds: float = 1.0)
 Column = tuple[int, tuple[int, ...]]
 
 
-def _seed(plan: CutResult, lengths: list[int], sizes: list[int]) -> list[Column]:
+def _seed(plan: CutResult, lengths: Sequence[int], sizes: list[int]) -> list[Column]:
     at = {size: i for i, size in enumerate(sizes)}
     found: dict[Column, None] = {}
     for each in plan.cuts:
@@ -135,14 +136,14 @@ def _matrix(columns: list[Column], count: int) -> np.ndarray:
     return np.array([[c[1][i] for c in columns] for i in range(count)], dtype=float)
 
 
-def _stock_rows(columns: list[Column], stock: list[Stock]) -> tuple[np.ndarray, np.ndarray]:
+def _stock_rows(columns: list[Column], stock: Sequence[Stock]) -> tuple[np.ndarray, np.ndarray]:
     limited = [i for i, s in enumerate(stock) if s.count is not None]
     rows = np.array([[1.0 if c[0] == i else 0.0 for c in columns] for i in limited]).reshape(len(limited), len(columns))
     return rows, np.array([float(stock[i].count or 0) for i in limited], dtype=float)
 
 
 def _master(
-    columns: list[Column], demand: np.ndarray, stock: list[Stock]
+    columns: list[Column], demand: np.ndarray, stock: Sequence[Stock]
 ) -> tuple[float, np.ndarray, dict[int, float]]:
     costs = np.array([stock[c[0]].cost for c in columns])
     rows, most = _stock_rows(columns, stock)
@@ -163,7 +164,7 @@ def _master(
 def _priced(
     sizes: list[int],
     demand: np.ndarray,
-    stock: list[Stock],
+    stock: Sequence[Stock],
     kerf: int,
     duals: np.ndarray,
     stock_duals: dict[int, float],
@@ -182,7 +183,7 @@ def _priced(
     return found, searched
 
 
-def _by_length(lengths: list[int], stock: list[Stock], kerf: int) -> float:
+def _by_length(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> float:
     """What the pieces' lengths alone cost, at the cheapest board's price for its length."""
     free = sum((s.length + kerf) * s.count for s in stock if s.count is not None and s.cost <= 0)
     prices = [s.cost / (s.length + kerf) for s in stock if s.cost > 0]
@@ -218,7 +219,7 @@ def _knapsack(
     return best_pattern[0], best[0], steps[0] <= _MOST_STEPS
 
 
-def _integer(columns: list[Column], demand: np.ndarray, stock: list[Stock], seconds: float) -> list[int] | None:
+def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock], seconds: float) -> list[int] | None:
     costs = np.array([stock[c[0]].cost for c in columns]) + 1e-6
     limits = [LinearConstraint(_matrix(columns, len(demand)), demand, np.inf)]
     rows, most = _stock_rows(columns, stock)
@@ -235,7 +236,7 @@ def _integer(columns: list[Column], demand: np.ndarray, stock: list[Stock], seco
 
 
 def _filled(
-    whole: list[int], columns: list[Column], lengths: list[int], sizes: list[int], kept: list[int]
+    whole: list[int], columns: list[Column], lengths: Sequence[int], sizes: list[int], kept: list[int]
 ) -> tuple[Cut, ...]:
     """Patterns filled with the pieces themselves; what a pattern would make too many of is left out."""
     waiting = {size: [i for i in kept if lengths[i] == size] for size in sizes}
@@ -253,7 +254,7 @@ def _filled(
     return tuple(cuts)
 
 
-def _up(bound: float, stock: list[Stock]) -> float:
+def _up(bound: float, stock: Sequence[Stock]) -> float:
     """A bound rounded up where every board costs the same."""
     prices = {s.cost for s in stock}
     if len(prices) == 1 and (price := prices.pop()) > 0:

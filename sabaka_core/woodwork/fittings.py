@@ -1,29 +1,24 @@
-"""What goes into and onto the box: bars and frames, followers, slats, roof, stand, supers."""
+"""What goes into the box: bars and frames, followers, spacers, slats."""
 
 from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
-from math import cos, radians, tan
+from math import cos
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import Frame, TopBar
-from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.run import Comb, Divider, Follower
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.frames.parts import parts_of
-from sabaka_core.lifting.stand import standing_of
 from sabaka_core.run.covers import slats
 from sabaka_core.run.layout import Placed
-from sabaka_core.whole import Whole
 from sabaka_core.woodwork.boxes import wall_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Prism, Profile, brick
 
 _FOLLOWER_BAR_MM = 24.0
-_ROOF_MM = 18.0
-_LEG_MM = (70.0, 35.0)
 _SLAT_MM = 9.0
 # A spacer is so much shorter than its box at each end.
 _PLAY_MM = 1.5875
@@ -225,85 +220,3 @@ def cover_parts(a: Analysis) -> Iterator[Part]:
             "plywood",
             note=note,
         )
-
-
-def roof_parts(whole: Whole) -> Iterator[Part]:
-    """The lid: a rim that overlaps the box, and boards or its own layers on top."""
-    low = min(b.x[0] for b in whole.boxes), min(b.y[0] for b in whole.boxes)
-    long = max(b.x[1] for b in whole.boxes) - low[0]
-    wide = max(b.y[1] for b in whole.boxes) - low[1]
-    roof = whole.hive.roof
-    play = 6.0
-    overlap = roof.overlap_mm if roof else 25.0
-    clear = roof.clearance_mm if roof else 40.0
-    high = overlap + clear + 30.0
-    out_long, out_wide = long + 2 * play + 2 * _ROOF_MM, wide + 2 * play + 2 * _ROOF_MM
-    yield Part("roof-side", "Roof, long side", "Roof", 2, out_long, high, _ROOF_MM, "softwood", joint="butt, screwed")
-    yield Part("roof-end", "Roof, end", "Roof", 2, wide + 2 * play, high, _ROOF_MM, "softwood", joint="butt, screwed")
-    layers = roof.layers if roof and roof.layers else ()
-    if not layers:
-        yield Part(
-            "roof-top",
-            "Roof, top",
-            "Roof",
-            1,
-            out_long,
-            out_wide,
-            20.0,
-            "softwood",
-            note="of boards edge to edge, under sheet metal or felt",
-        )
-    for number, layer in enumerate(layers):
-        inside = layer.material in ("wood fibre", "eps", "xps", "cork", "sheep wool", "straw")
-        size = (long + 2 * play, wide + 2 * play) if inside else (out_long, out_wide)
-        yield Part(
-            f"roof-layer-{number + 1}", f"Roof, {layer.material}", "Roof", 1, *size, layer.thickness_mm, layer.material
-        )
-
-
-def stand_parts(a: Analysis, whole: Whole) -> Iterator[Part]:
-    """Legs as long as the ground asks, and two rails."""
-    lifting = whole.hive.lifting or Lifting()
-    standing = standing_of(a, whole, lifting)
-    wide, thick = _LEG_MM
-    for leg in standing.legs:
-        bevel = f"foot and head bevelled {leg.bevel_deg:g}°" if leg.bevel_deg else "cut square"
-        yield Part(f"leg-{leg.name.replace(' ', '-')}", f"Leg, {leg.name}", "Stand", 1, leg.length_mm + thick * tan(radians(leg.bevel_deg)), wide, thick, "softwood", joint="bolted, two each", note=bevel)  # fmt: skip
-    if standing.legs:
-        span = max(leg.foot_y_mm for leg in standing.legs) - min(leg.foot_y_mm for leg in standing.legs)
-        yield Part(
-            "stand-rail",
-            "Stand, rail",
-            "Stand",
-            2,
-            max(span, 150.0),
-            wide,
-            thick,
-            "softwood",
-            joint="bolted to the legs",
-        )
-
-
-def super_parts(whole: Whole) -> Iterator[Part]:
-    """Boxes set on the hive: four walls each, and their frames."""
-    for number, each in enumerate(whole.hive.supers):
-        kind = whole.hive.comb_type(each.comb_type)
-        block = next(b for b in whole.boxes if b.is_super)
-        long, wide, thick = block.x[1] - block.x[0], block.y[1] - block.y[0], 19.0
-        yield Part(
-            f"super-{number + 1}-side",
-            "Super, side",
-            "Supers",
-            2 * each.boxes,
-            long,
-            each.height_mm,
-            thick,
-            "softwood",
-            joint="rebated, glued",
-        )
-        yield Part(f"super-{number + 1}-end", "Super, end", "Supers", 2 * each.boxes, wide - 2 * thick, each.height_mm, thick, "softwood", joint="rebated, glued", rebate="for the lugs")  # fmt: skip
-        if isinstance(kind, Frame):
-            for part in parts_of(kind):
-                if part.pieces:
-                    long_, wide_, thick_ = part.pieces[0].sizes_mm
-                    yield Part(f"super-{number + 1}-{part.name}", f"Super frame, {part.name}", "Supers", each.frames * each.boxes * len(part.pieces), long_, wide_, thick_, "softwood")  # fmt: skip

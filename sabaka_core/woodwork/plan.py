@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Callable
 from dataclasses import dataclass
 from math import ceil
 
@@ -10,7 +11,7 @@ from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.errors import ParameterError
 from sabaka_core.values import table
-from sabaka_core.woodwork.cutting import TENTHS, Cut, Stock, cut, lanes
+from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, lanes
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan
 
@@ -130,9 +131,15 @@ def sources(hive: Hive, building: Building) -> list[Source]:
     return [*own, *(Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
 
-def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5) -> CutPlan:
+Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int, float], CutResult]
+
+
+def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: Cutter = cut) -> CutPlan:
     """The plan of a hive's parts.
 
+    Args:
+        seconds: time the solver may take in all.
+        cutter: lays lengths out on boards; one that remembers helps when many designs that are nearly alike are tried.
     Raises:
         ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
     """
@@ -148,7 +155,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5) -> CutPl
     found: list[Group] = []
     each = seconds / max(len(groups), 1)
     for (thick, wide), strips in sorted(groups.items(), key=lambda item: (-item[0][0], -item[0][1])):
-        cut_boards, group, lost, stock = _solve(thick, wide, strips, stock, building, each)
+        cut_boards, group, lost, stock = _solve(thick, wide, strips, stock, building, each, cutter)
         boards += cut_boards
         found.append(group)
         too_long += lost
@@ -201,7 +208,13 @@ def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
 
 
 def _solve(
-    thick: float, wide: float, strips: list[_Strip], stock: list[Source], building: Building, seconds: float
+    thick: float,
+    wide: float,
+    strips: list[_Strip],
+    stock: list[Source],
+    building: Building,
+    seconds: float,
+    cutter: Cutter,
 ) -> tuple[list[CutBoard], Group, list[str], list[Source]]:
     kerf = building.kerf_mm
     usable = []
@@ -216,7 +229,7 @@ def _solve(
         cost = source.length_mm * _OWN_COST if source.own else source.price / beside
         kinds.append(Stock(source.label, room, cost, None if source.count is None else source.count * beside))
     lengths = [round(strip.part.long_mm * TENTHS + 0.49) for strip in strips]
-    result = cut(lengths, kinds, round(kerf * TENTHS), seconds)
+    result = cutter(tuple(lengths), tuple(kinds), round(kerf * TENTHS), seconds)
     boards: list[CutBoard] = []
     left = list(stock)
     for kind, (index, beside) in enumerate(usable):

@@ -222,7 +222,7 @@ class SearchReport(Value):
 
 
 def search_report(hive: Hive) -> SearchReport:
-    """Whether a size a little smaller saves boards: searched through, the answer either way.
+    """Whether a size a little smaller or larger saves boards: searched through, the answer either way.
 
     Raises:
         ParameterError: sizes that can't be built.
@@ -233,7 +233,7 @@ def search_report(hive: Hive) -> SearchReport:
     findings = tuple(
         BuildFinding(
             code="shorter", severity="note",
-            words=text(f"{s.what.capitalize()} less by {{by}}: {{n}} boards to buy instead of {{now}}, {{m}} saved", by=mm(s.by_mm), n=count(s.boards), now=count(s.now), m=count(s.saves)),
+            words=text(f"{s.what.capitalize()} {'less' if s.by_mm < 0 else 'more'} by {{by}}: {{n}} boards to buy instead of {{now}}, {{m}} saved", by=mm(abs(s.by_mm)), n=count(s.boards), now=count(s.now), m=count(s.saves)),
             why="A board less for a few millimetres of room.", edit={"do": "set", "path": s.path, "text": s.text},
         )
         for s in found

@@ -1,12 +1,15 @@
-"""Whether a hive a little shorter or lower would come out of cheaper boards, by exact search over 20 mm.
+"""Whether a hive a little shorter, lower or higher would come out of cheaper boards, by exact search over ±20 mm.
 
-What comes out of some boards comes out of them when it is smaller as well, so that costs only fall as a size
-shrinks, and growing never saves. So the whole ±20 mm are searched by halving, to a millimetre.
+What comes out of some boards comes out of them when it is smaller as well. So where every part shrinks with a size,
+costs only fall with it, growing never saves, and halving finds the place. Where some part grows as others shrink
+(lower walls lean out further, and the roof gets wider) every millimetre is tried.
 """
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 
 from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.combs import Frame
@@ -14,14 +17,16 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import set_field
 from sabaka_core.errors import SabakaError
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.cutting import cut
+from sabaka_core.woodwork.parts import Part
+from sabaka_core.woodwork.plan import CutPlan, Cutter, cut_plan
 
 MOST_MM = 20
 
 
 @dataclass(frozen=True)
 class Shorter:
-    """A change of one size that saves boards or money, with the edit that makes it."""
+    """A change of one size [mm, less is negative] that saves boards or money, with the edit that makes it."""
 
     what: str
     by_mm: float
@@ -45,51 +50,72 @@ def free_sizes(hive: Hive) -> list[tuple[str, str, float]]:
 
 
 def shorter(hive: Hive, now: CutPlan, seconds: float = 0.1) -> tuple[Shorter, ...]:
-    """For each free size the least shrinking of up to 20 mm that saves all that 20 mm would; none where none does.
+    """For each free size the least change of up to 20 mm that saves all that any such change would; none where none does.
 
     Args:
         seconds: time the solver may take for each try.
     """
     found: list[Shorter] = []
+    cutter = cache(cut)
+    parts = parts_of_hive(hive)
     for what, path, value in free_sizes(hive):
         plans: dict[int, CutPlan | None] = {0: now}
 
         def cost(by: int, path: str = path, value: float = value, plans: dict[int, CutPlan | None] = plans) -> float:
             if by not in plans:
-                plans[by] = _smaller(hive, path, value - by, seconds)
+                plans[by] = _plan(_other(hive, path, value + by), seconds, cutter)
             plan = plans[by]
             # A size that can't be, or loses parts, saves nothing.
             return now.cost if plan is None or len(plan.too_long) > len(now.too_long) else plan.cost
 
-        least = cost(MOST_MM)
-        if least >= now.cost - 1.0:
+        by = _halved(cost) if _all_shrink(parts, _other(hive, path, value - MOST_MM)) else _scanned(cost)
+        plan = plans[by]
+        if plan is None or cost(by) >= now.cost - 1.0:
             continue
-        low, high = 0, MOST_MM
-        while high - low > 1:
-            middle = (low + high) // 2
-            if cost(middle) <= least + 1.0:
-                high = middle
-            else:
-                low = middle
-        plan = plans[high]
-        assert plan is not None
-        found.append(
-            Shorter(
-                what,
-                float(high),
-                len(plan.bought),
-                len(now.bought),
-                now.cost - plan.cost,
-                path,
-                f"{value - high:.3f} mm",
-            )
-        )
+        text = f"{value + by:.3f} mm"
+        found.append(Shorter(what, float(by), len(plan.bought), len(now.bought), now.cost - plan.cost, path, text))
     return tuple(found)
 
 
-def _smaller(hive: Hive, path: str, value: float, seconds: float) -> CutPlan | None:
+def _all_shrink(parts: tuple[Part, ...], smaller: tuple[Hive, tuple[Part, ...]] | None) -> bool:
+    """Whether a smaller hive has no part of boards that is larger, as a roof over walls that lean out further is."""
+    now = {part.id: part for part in parts}
+    return all(
+        part.id in now and part.long_mm <= now[part.id].long_mm + 1e-6 and part.wide_mm <= now[part.id].wide_mm + 1e-6
+        for part in (smaller[1] if smaller else ())
+        if not part.is_sheet
+    )
+
+
+def _halved(cost: Callable[[int], float]) -> int:
+    """The least shrinking that saves as much as the most does."""
+    least = cost(-MOST_MM)
+    low, high = 0, MOST_MM
+    while high - low > 1:
+        middle = (low + high) // 2
+        if cost(-middle) <= least + 1.0:
+            high = middle
+        else:
+            low = middle
+    return -high
+
+
+def _scanned(cost: Callable[[int], float]) -> int:
+    """The least change either way that saves the most, every millimetre tried."""
+    least = min(cost(by) for by in range(-MOST_MM, MOST_MM + 1))
+    return min((by for by in range(-MOST_MM, MOST_MM + 1) if cost(by) <= least + 1.0), key=abs)
+
+
+def _other(hive: Hive, path: str, value: float) -> tuple[Hive, tuple[Part, ...]] | None:
     try:
         other = set_field(hive, path, f"{value:.3f} mm", "mm")
-        return cut_plan(parts_of_hive(other), other, seconds)
+        return other, parts_of_hive(other)
+    except SabakaError:
+        return None
+
+
+def _plan(other: tuple[Hive, tuple[Part, ...]] | None, seconds: float, cutter: Cutter) -> CutPlan | None:
+    try:
+        return cut_plan(other[1], other[0], seconds, cutter) if other else None
     except SabakaError:
         return None
