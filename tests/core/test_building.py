@@ -295,6 +295,40 @@ class Rebuilt(TestCase):
                     )
 
 
+class EveryExample(TestCase):
+    def test_its_paper_and_its_drawings_are_read_by_others(self) -> None:
+        """Independent readers: pypdf finds every part's name in the booklet, ezdxf has nothing to mend in the DXF."""
+        for path in sorted(EXAMPLES.glob("*.json")):
+            with self.subTest(path.stem):
+                design = load_hive(path.read_bytes())
+                parts = parts_of_hive(design)
+                paper = PdfReader(io.BytesIO(booklet(design)))
+                said = " ".join(" ".join(page.extract_text() for page in paper.pages).split())
+                self.assertEqual([part.name for part in parts if part.name not in said], [])
+                drawing = ezdxf.read(io.StringIO(parts_dxf(parts)))  # type: ignore[attr-defined]
+                self.assertEqual(list(drawing.audit().errors), [])
+                self.assertGreaterEqual(len(PdfReader(io.BytesIO(templates(design))).pages), 1)
+
+    def test_roof_goes_over_everything_under_it(self) -> None:
+        """The rim's inside clears walls that lean out past the box, and is no wider than it must be."""
+        for path in sorted(EXAMPLES.glob("*.json")):
+            parts = parts_of_hive(load_hive(path.read_bytes()))
+            rim = next(part for part in parts if part.id == "roof-side")
+            inside = rim.places[1][0].box[1][0] - rim.places[0][0].box[1][1]
+            under = [
+                prism.box[1]
+                for part in parts
+                if part.group not in ("Roof", "Stand")
+                for p in part.places
+                for prism in p
+            ]
+            if not under:  # A log is hewn, not put together.
+                continue
+            widest = max(y for ys in under for y in ys) - min(y for ys in under for y in ys)
+            with self.subTest(path.stem):
+                self.assertGreaterEqual(inside, widest + 10.0)
+
+
 class BadInput(TestCase):
     def test_parts_that_no_board_holds_are_named(self) -> None:
         sale = (BoardForSale(label="short", length_mm=600.0, width_mm=145.0, thickness_mm=22.0, price=3.0),)
