@@ -6,7 +6,20 @@ from datetime import UTC, date, datetime, timedelta
 
 from sabaka_core.errors import ParameterError
 
-_MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
+MONTHS = (
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+)
 
 
 def ordinal(day: str, field: str = "day") -> int:
@@ -46,7 +59,7 @@ def parse_day_of_year(text: str, field: str = "day") -> int:
 def short(count: int) -> str:
     """A day for people: 5 Apr."""
     day = date.fromordinal(count)
-    return f"{day.day} {_MONTHS[day.month - 1]}"
+    return f"{day.day} {MONTHS[day.month - 1][:3]}"
 
 
 def year_of(count: int) -> int:

@@ -39,6 +39,7 @@ class LiftOut(Value):
     load: Quantity
     limit: Quantity
     index: float
+    over: bool
     count: int
     out: Quantity
     height: Quantity
@@ -163,7 +164,7 @@ def _bars(tasks: tuple[Task, ...], there: SeasonOfLifts | None) -> tuple[LiftOut
 def _lift(lift: Lift) -> LiftOut:
     m = lift.at_worst
     return LiftOut(
-        name=lift.name, load=_kg(lift.load_kg), limit=_kg(lift.recommended_kg), index=round(finite(lift.index), 3), count=lift.count,
+        name=lift.name, load=_kg(lift.load_kg), limit=_kg(lift.recommended_kg), index=round(finite(lift.index), 3), over=lift.is_over, count=lift.count,
         out=mm(lift.start.out_mm), height=mm(lift.start.height_mm), to_height=mm(lift.end.height_mm), turn=deg(lift.start.turn_deg),
         factors=tuple(round(f, 3) for f in (m.horizontal, m.vertical, m.distance, m.asymmetric, m.frequency, m.coupling)),
     )  # fmt: skip

@@ -39,6 +39,11 @@ class Lift:
         return min(ends, key=lambda m: m.recommended_kg)
 
     @property
+    def is_over(self) -> bool:
+        """Whether it is too much for some backs: more than recommended."""
+        return self.index > 1
+
+    @property
     def recommended_kg(self) -> float:
         """What the equation recommends, or the keeper's own limit where that is less [kg]."""
         own = self.cap_kg if self.cap_kg is not None else float("inf")
@@ -198,7 +203,7 @@ class SeasonOfLifts:
     @cached_property
     def over(self) -> int:
         """Lifts over an index of 1."""
-        return sum(lift.count for task in self.tasks for lift in task.lifts if lift.index > 1)
+        return sum(lift.count for task in self.tasks for lift in task.lifts if lift.is_over)
 
 
 def visit_rows(plan: Plan) -> list[DayRow]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from sabaka_core.analysis import analyse, main_box
+from sabaka_core.dates import MONTHS
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.drawing.models import Drawing
@@ -17,20 +18,6 @@ from sabaka_core.winter.improve import other_walls, savings, wet_days
 from sabaka_core.winter.nest import WinterNest, nest_of
 from sabaka_core.winter.summer import SummerDay, summer_of
 
-MONTHS = (
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
-    "December",
-)
 # What is plausible, common practice: honey of a broodless month, of a whole winter [kg], heat [W].
 PLAUSIBLE = {"month": (0.5, 2.0), "winter": (5.0, 30.0), "heat": (2.0, 10.0)}
 NO_WINTER_DAYS = 20

@@ -143,7 +143,7 @@ def super_parts(whole: Whole) -> Iterator[Part]:
             joint="rebated, glued",
             places=sides,
         )
-        yield Part(f"super-{number}-end", "Super, end", "Supers", 2 * each.boxes, wide - 2 * t, each.height_mm, t, "softwood", joint="rebated, glued", note="rebated for the lugs", places=ends)  # fmt: skip
+        yield Part(f"super-{number}-end", "Super, end", "Supers", 2 * each.boxes, wide - 2 * t, each.height_mm, t, "softwood", joint="rebated, glued", rebate="for the lugs", places=ends)  # fmt: skip
         if isinstance(kind, Frame):
             for part in parts_of(kind):
                 if part.pieces:

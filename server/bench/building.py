@@ -30,6 +30,6 @@ def plan(request: HttpRequest, payload: BuildIn) -> HttpResponse:
 
 @router.post("/search", response={200: SearchReport, **REFUSALS})
 def search(request: HttpRequest, payload: BuildIn) -> HttpResponse:
-    """Whether a size a little smaller would save boards."""
+    """Whether a size a little smaller or larger would save boards."""
     report = search_report(validate_hive(payload.document))
     return HttpResponse(report.model_dump_json(), content_type="application/json")

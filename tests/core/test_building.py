@@ -35,11 +35,12 @@ from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm, templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.units import inches_text, parse_length
-from sabaka_core.woodwork.assembly import clashes, parts_of_hive, total_kg
+from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg
+from sabaka_core.woodwork.costs import part_minutes
 from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
 from sabaka_core.woodwork.files import mesh_of, parts_dxf, small_parts
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
-from sabaka_core.woodwork.report import building_report
+from sabaka_core.woodwork.report import building_report, clash_words, search_report
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
 from sabaka_core.woodwork.stock import read_stock
@@ -336,7 +337,28 @@ class BadInput(TestCase):
         report = building_report(design, 0.2)
         named = [f.words.template for f in report.findings if f.code == "no-board"]
         self.assertTrue(any("Side" in words for words in named))
-        self.assertTrue(any("Top" not in words for words in named))
+        self.assertFalse(any("“End”" in words for words in named))
+
+    def test_errors_and_clashes_are_findings(self) -> None:
+        """What the Shape step calls an error, and a clash with the names of both parts."""
+        found = building_report(opened("granny"), 0.2).findings
+        self.assertEqual([f.severity for f in found if f.code == "design-errors"], ["error"])
+        words = clash_words(Clash("overlap", "a", "b", 2.0), {"a": "Side", "b": "End"})
+        self.assertEqual(words.template, "“Side” and “End” lie {by} in each other")
+        self.assertIn("touches nothing", clash_words(Clash("gap", "a", "", 0.0), {"a": "Side"}).template)
+
+    def test_a_search_says_what_it_found_either_way(self) -> None:
+        """Lower for straight walls; higher where that takes the lean out of the roof; or nothing."""
+        lower = search_report(opened("straight-top-bar")).findings
+        self.assertIn("Height less by", lower[0].words.template)
+        higher = search_report(opened("sheepshank")).findings
+        self.assertIn("Height more by", higher[0].words.template)
+        self.assertIn("Nothing saves a board", search_report(opened("bowline")).words.template)
+
+    def test_rebates_of_a_super_are_counted_as_work(self) -> None:
+        supers = [p for p in parts_of_hive(opened("long-shallow")) if p.id.endswith("-end") and p.group == "Supers"]
+        self.assertTrue(supers)
+        self.assertTrue(all(part_minutes(part, {})["rebate"] > 0 for part in supers))
 
     def test_boards_that_cost_nothing(self) -> None:
         sale = (

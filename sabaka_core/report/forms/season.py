@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from sabaka_core.analysis import Analysis
+from sabaka_core.dates import MONTHS
 from sabaka_core.document.season import Season
 from sabaka_core.edits.season import own_flows
 from sabaka_core.quantity import Quantity
@@ -29,23 +30,9 @@ def _place(season: Season) -> FieldGroup:
     ]
     means = season.monthly_c or (rows[season.climate].means if season.climate in rows else ())
     if season.monthly_c:
-        months = (
-            "January",
-            "February",
-            "March",
-            "April",
-            "May",
-            "June",
-            "July",
-            "August",
-            "September",
-            "October",
-            "November",
-            "December",
-        )
         fields += [
             _number(f"/season/monthly_c/{i}", f"{month}, mean °C", value)
-            for i, (month, value) in enumerate(zip(months, means, strict=False))
+            for i, (month, value) in enumerate(zip(MONTHS, means, strict=False))
         ]
     words = "Back to the climate’s" if season.monthly_c else "Your own monthly means"
     return FieldGroup(

@@ -53,6 +53,14 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   throw new RefusedError(response.status, refusal);
 }
 
+/** A file that the server writes, or an error that says why it doesn't. */
+export async function downloaded(path: string): Promise<Blob> {
+  const response = await fetch(path);
+  if (response.ok) return response.blob();
+  const error: unknown = await response.json().catch(() => null);
+  return answered<Blob>(Promise.resolve({ error, response }));
+}
+
 /** The client library forgets that points are pairs; the answer is as the schema says. */
 export function asSchema<T>(answer: Promise<unknown>): Promise<T> {
   return answer as Promise<T>;

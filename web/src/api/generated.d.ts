@@ -315,7 +315,7 @@ export interface paths {
         put?: never;
         /**
          * Search
-         * @description Whether a size a little smaller would save boards.
+         * @description Whether a size a little smaller or larger would save boards.
          */
         post: operations["server_bench_building_search"];
         delete?: never;
@@ -4376,6 +4376,8 @@ export interface components {
             limit: components["schemas"]["Quantity"];
             /** Index */
             index: number;
+            /** Over */
+            over: boolean;
             /** Count */
             count: number;
             out: components["schemas"]["Quantity"];

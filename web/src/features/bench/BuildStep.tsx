@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { downloaded } from "../../api/client";
 import { useBoardSearch, useBuilding } from "../../api/queries";
 import type { BuildReport } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
@@ -143,11 +144,12 @@ function Steps({ report, bench }: { report: BuildReport; bench: Bench }) {
 function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench: Bench }) {
   const { units } = useSettings();
   const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState("");
   const measure = units === "mm" ? "mm" : "in";
   const save = (name: string) => {
     setBusy(true);
-    void fetch(`/api/designs/${id}/workshop/${name}?measure=${measure}`)
-      .then((answer) => answer.blob())
+    setProblem("");
+    void downloaded(`/api/designs/${id}/workshop/${name}?measure=${measure}`)
       .then((body) => {
         const link = document.createElement("a");
         link.href = URL.createObjectURL(body);
@@ -155,6 +157,7 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
         link.click();
         URL.revokeObjectURL(link.href);
       })
+      .catch((error: unknown) => { setProblem(error instanceof Error ? error.message : "It could not be written."); })
       .finally(() => { setBusy(false); });
   };
   const groups = bench.report.forms.filter((group) => group.tab === "building" || group.id.startsWith("board") || group.id === "new-board");
@@ -166,6 +169,7 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
           <button key={name} type="button" disabled={busy} className="min-h-8 rounded border border-base-content px-2" onClick={() => { save(name); }}>{words}</button>
         ))}
         {busy ? <span role="status" className="flex items-center gap-2"><span className="loading loading-spinner loading-sm" /> writing …</span> : <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>}
+        {problem ? <span role="alert" className="w-full text-error">{problem}</span> : null}
       </p>
       <ul className="mb-3" data-testid="build-findings">
         {report.findings.map((found) => {

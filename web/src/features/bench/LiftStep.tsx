@@ -100,7 +100,7 @@ function Row({ label, of, report }: { label: string; of: (season: SeasonOut) => 
 /** A lift as a bar: its index as length, the limit as a mark. */
 function Bar({ lift }: { lift: LiftOut }) {
   const { units } = useSettings();
-  const over = lift.index > 1;
+  const { over } = lift;
   return (
     <li className="py-0.5 text-sm" title={`hands ${wrote(lift.out, units)} out, ${wrote(lift.height, units)} high, turned ${wrote(lift.turn, units)}`}>
       <span className="flex justify-between gap-2">
