@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Callable
 from dataclasses import dataclass
+from heapq import heappop, heappush
 from math import ceil
 
 from sabaka_core.document.building import USUAL, Building
@@ -17,6 +18,7 @@ from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan
 
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
+_MOST_SUMS = 5_000
 
 
 def value(key: str) -> float:
@@ -254,8 +256,11 @@ def _solve(
                 source.own,
             )
     paid = sum(board.source.price for board in boards)
-    # Whole boards are paid for where lanes of one stay empty; the bound speaks of lanes.
-    group = Group(thick, wide, len(strips), paid, min(result.bound, paid), paid <= _whole(result.bound, boards) + 1e-6)
+    # Boards on hand count for a trifle each; what must be paid is at least the bound without them, in whole boards.
+    trifles = sum(kind.cost * (kind.count or 0) for kind, (i, _) in zip(kinds, usable, strict=True) if stock[i].own)
+    prices = {stock[i].price for i, _ in usable if not stock[i].own}
+    bound = min(_payable(max(result.bound - trifles, 0.0), prices), paid)
+    group = Group(thick, wide, len(strips), paid, bound, paid <= bound + 1e-6)
     return (
         boards,
         group,
@@ -264,13 +269,21 @@ def _solve(
     )
 
 
-def _whole(bound: float, boards: list[CutBoard]) -> float:
-    """A bound rounded up to whole boards where all that are bought cost the same."""
-    prices = {board.source.price for board in boards if not board.source.own}
-    if len(prices) != 1:
-        return bound
-    price = prices.pop()
-    return ceil(bound / price - 1e-6) * price if price > 0 else bound
+def _payable(bound: float, prices: set[float]) -> float:
+    """The least sum of whole boards' prices that is not under a bound; the bound itself where too many sums are."""
+    sums, seen = [0.0], {0.0}
+    for _ in range(_MOST_SUMS):
+        least = heappop(sums)
+        if least >= bound - 1e-6:
+            return least
+        for price in prices:
+            more = round(least + price, 6)
+            if price > 0 and more not in seen:
+                seen.add(more)
+                heappush(sums, more)
+        if not sums:
+            break
+    return bound
 
 
 def _board(

@@ -117,7 +117,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
             text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
             text("{own} boards of those on hand, {buy} to buy", own=count(len(plan.on_hand)), buy=count(len(plan.bought))),
             text("{n} sheets; by area it takes {b} at least", n=count(len(plan.sheets)), b=count(plan.sheet_bound)),
-            text("Boards cost {cost}; by the bound no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
+            text("Boards cost {cost}; width by width no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
         ),
         bill=(
             text("Boards: {m}", m=count(bill.boards)), text("Sheets: {m}", m=count(bill.sheets)), text("Screws and hinges: {m}", m=count(bill.hardware)),

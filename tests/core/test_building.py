@@ -39,7 +39,7 @@ from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_k
 from sabaka_core.woodwork.costs import part_minutes
 from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
 from sabaka_core.woodwork.files import mesh_of, parts_dxf, small_parts
-from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.plan import CutPlan, _payable, cut_plan
 from sabaka_core.woodwork.report import building_report, clash_words, search_report
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
@@ -213,6 +213,14 @@ class Plans(TestCase):
         design = opened("sloped-top-bar").model_copy(update={"boards": own})
         plan = cut_plan(parts_of_hive(design), design, 0.4)
         self.assertEqual([b.source.label for b in plan.bought], [])
+
+    def test_bound_is_what_can_be_paid_and_no_more(self) -> None:
+        """Against every sum of whole boards, counted out: at 14 to be paid, 9s alone make 18, with 5s 14, with 8s 16."""
+        for prices in ({9.0}, {9.0, 5.0}, {9.0, 8.0}):
+            sums = {9 * n + p * m for n in range(9) for m in range(9) for p in prices - {9.0} or {0.0}}
+            with self.subTest(prices):
+                self.assertEqual(_payable(14.0, prices), min(s for s in sums if s >= 14.0))
+        self.assertEqual((_payable(0.0, {9.0}), _payable(3.0, set()), _payable(3.0, {0.0})), (0.0, 3.0, 3.0))
 
     def test_a_board_less_for_a_few_millimetres(self) -> None:
         """Boards just too short for two sides end to end: a few millimetres less save one, as promised."""
