@@ -124,7 +124,7 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
                 layer="note",
                 text=text(words, l=mm(source.length_mm), w=mm(source.width_mm), t=mm(source.thickness_mm)),
                 x_mm=0,
-                y_mm=y - 10,
+                y_mm=y - 40,
                 anchor="start",
             )
         )
