@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: demo test build check-tools serve lint types schema clean bench screenshots
+.PHONY: mutations demo test build check-tools serve lint types schema clean bench screenshots
 
 demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -46,6 +46,11 @@ schema: $(VENV)/.develop web/node_modules/.ready
 test: check-tools $(VENV)/.develop web/dist/index.html
 	@sh scripts/browser.sh
 	@$(BIN)/python scripts/run_tests.py
+
+# Ten thousand spoilt documents through everything the core makes: SEED=random for a series that nobody has seen.
+SEED ?= 20260
+mutations: $(VENV)/.develop
+	@$(BIN)/python -m tests.mutated --seed $(SEED)
 
 bench: $(VENV)/.develop web/dist/index.html
 	@$(BIN)/python -m benchmarks

@@ -27,9 +27,10 @@ from sabaka_cli.words import (
 from sabaka_core.analysis import analyse, main_box
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
-from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
+from sabaka_core.document import Hive, dump_hive, hive_text, load_hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
+from sabaka_core.document.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
@@ -139,6 +140,11 @@ def _read(options: argparse.Namespace) -> Hive:
     return load_hive(_bytes(options))
 
 
+def _worked(options: argparse.Namespace) -> Hive:
+    """The design as it is worked with; ``check`` says what of it lies beyond reach."""
+    return within_reach(_read(options))
+
+
 def _report(options: argparse.Namespace) -> int:
     report = build_report(_read(options), box=options.chamber)
     print(report_text(report) if options.text else report.model_dump_json(indent=2))
@@ -167,7 +173,7 @@ def _svg(options: argparse.Namespace) -> int:
 
 
 def _slope(options: argparse.Namespace) -> int:
-    print(slope_json(_read(options), min(max(options.points, 2), 2000)))
+    print(slope_json(_worked(options), min(max(options.points, 2), 2000)))
     return 0
 
 
@@ -183,7 +189,7 @@ def _brief(options: argparse.Namespace) -> int:
 
 
 def _fit(options: argparse.Namespace) -> int:
-    hive = _read(options)
+    hive = _worked(options)
     a = analyse(hive, main_box(hive) if options.chamber is None else options.chamber)
     print(fits_json(a, options.brood, options.combs))
     return 0
@@ -216,7 +222,7 @@ def _matrix(options: argparse.Namespace) -> int:
 def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -> Hive:
     """A design with some fields of one of its parts changed, validated anew."""
     raw = now | {key: value for key, value in changes.items() if value is not None}
-    return validate_hive(dump_hive(hive) | {part: raw})
+    return working_hive(dump_hive(hive) | {part: raw})
 
 
 def _lift(options: argparse.Namespace) -> int:
@@ -236,9 +242,10 @@ def _winter(options: argparse.Namespace) -> int:
 
 
 def _build(options: argparse.Namespace) -> int:
-    hive = _read(options)
+    hive = _worked(options)
     if options.stock is not None:
-        hive = hive.model_copy(update={"boards": read_stock(options.stock.read_text("utf-8"))})
+        hive = hive.model_copy(update={"boards": read_stock(options.stock.read_text("utf-8", "replace"))})
+        refuse_beyond(hive)
     options.out.mkdir(parents=True, exist_ok=True)
     for name, body in workshop_files(hive, "in" if options.inches else "mm").items():
         (options.out / name).write_bytes(body)

@@ -1,6 +1,7 @@
 """Sabaka's core: everything that is known of hives, with no interface and no database."""
 
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive, validate_hive
+from sabaka_core.document.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.edits import apply_edit, apply_patch, patch_between
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.report.build import build_report
@@ -18,5 +19,8 @@ __all__ = [
     "hive_text",
     "load_hive",
     "patch_between",
+    "refuse_beyond",
     "validate_hive",
+    "within_reach",
+    "working_hive",
 ]

@@ -375,15 +375,22 @@ def main_box(hive: Hive) -> int:
     return next(iter(brood or with_combs), 0)
 
 
+def no_room(a: Analysis) -> ParameterError:
+    """What is wrong where litter and floor gap leave no depth for a comb, at the field that could give way."""
+    litter, gap = a.litter_mm, a.hive.choices.floor_gap_mm
+    most = a.section.height_mm - LEAST_COMB_MM - (gap if litter else 0.0)
+    return ParameterError(
+        f"{a.path}/litter/depth_mm" if litter else "/choices/floor_gap_mm",
+        litter or gap,
+        f"Litter and floor gap leave {max(a.comb_depth_mm, 0):.0f} mm for a comb; at least {LEAST_COMB_MM:.0f} mm "
+        f"is needed. At most {max(most, 0):.0f} mm can go here.",
+        "no-room-for-comb",
+    )
+
+
 def _room_for_comb(a: Analysis) -> None:
-    room, litter = a.comb_depth_mm, a.litter_mm
-    if room < LEAST_COMB_MM:
-        raise ParameterError(
-            f"{a.path}/litter/depth_mm" if litter else "/choices/floor_gap_mm",
-            litter or a.hive.choices.floor_gap_mm,
-            f"Litter and floor gap leave {max(room, 0):.0f} mm for a comb; at least {LEAST_COMB_MM:.0f} mm is needed.",
-            "no-room-for-comb",
-        )
+    if a.comb_depth_mm < LEAST_COMB_MM:
+        raise no_room(a)
     wide = max(a.section.top_mm, 2 * a.section.half_width_mm(a.section.height_mm / 2))
     if wide < 4 * a.hive.choices.bee_space_mm + LEAST_COMB_MM:
         raise ParameterError(

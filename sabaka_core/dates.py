@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import UTC, date, datetime, timedelta
 
 from sabaka_core.errors import ParameterError
@@ -22,16 +23,29 @@ MONTHS = (
 )
 
 
+# Years a plan may lie in: a year before and after it can always be written.
+FIRST_YEAR, LAST_YEAR = 1900, 2199
+_DAY = re.compile(r"[0-9]{4}-[0-9]{2}-[0-9]{2}")
+
+
 def ordinal(day: str, field: str = "day") -> int:
     """A day as a count of days.
 
+    Args:
+        day: written as 2026-04-01, and in no other way.
     Raises:
-        ParameterError: at ``field``: there is no such day.
+        ParameterError: at ``field``: there is no such day, or it lies before 1900 or after 2199.
     """
     try:
-        return date.fromisoformat(day).toordinal()
+        if not _DAY.fullmatch(day):
+            raise ValueError
+        found = date.fromisoformat(day)
     except ValueError:
         raise ParameterError(field, day, "There is no such day; write it as 2026-04-01.", "no-such-day") from None
+    if not FIRST_YEAR <= found.year <= LAST_YEAR:
+        reason = f"The year {found.year} is out of reach: take one from {FIRST_YEAR} to {LAST_YEAR}."
+        raise ParameterError(field, day, reason, "no-such-year")
+    return found.toordinal()
 
 
 def iso(count: int) -> str:

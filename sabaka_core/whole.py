@@ -12,6 +12,7 @@ from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.combs import FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Hive, Super
+from sabaka_core.document.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.materials import density
@@ -68,10 +69,19 @@ class Stack:
 
 @dataclass(frozen=True)
 class Whole:
-    """A design with all its chambers analysed."""
+    """A design with all its chambers analysed.
+
+    Attributes:
+        hive: the design as it is worked with.
+        chambers: its chambers.
+        given: the design as it was given; the same but for what lies beyond reach.
+        beyond: what of it does.
+    """
 
     hive: Hive
     chambers: tuple[Analysis, ...]
+    given: Hive
+    beyond: tuple[Beyond, ...] = ()
 
     @cached_property
     def boxes(self) -> tuple[BoxPlace, ...]:
@@ -216,7 +226,9 @@ def whole(hive: Hive) -> Whole:
     Raises:
         ParameterError: sizes contradict each other in one of the chambers.
     """
-    return Whole(hive, analyse_all(hive))
+    beyond = beyond_reach(hive)
+    near = within_reach(hive) if beyond else hive
+    return Whole(near, analyse_all(near), hive, beyond)
 
 
 def _kg_per_mm2(layers: tuple[Layer, ...]) -> float:

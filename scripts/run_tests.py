@@ -51,7 +51,7 @@ def front_end_tests() -> Count:
 
 def django_tests() -> Count:
     """Django's runner over core, server and browser, counted from its closing lines."""
-    command = [sys.executable, "manage.py", "test", "--noinput"]
+    command = [sys.executable, "manage.py", "test", "--noinput", "--parallel", "auto"]
     process = subprocess.Popen(command, cwd=ROOT, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
     assert process.stdout is not None
     # A test that hangs must not hang the whole run.

@@ -6,10 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
-from sabaka_core.document.base import Count, Ident
+from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Board
 from sabaka_core.document.load import parse_json
+from sabaka_core.document.reach import refuse_parts
 from sabaka_core.errors import FieldProblem, ParameterError
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.units import System, parse_length, parse_number
@@ -38,7 +39,7 @@ class Answers(BaseModel):
     extractor: Literal["none", "have"] = "none"
     frames: Annotated[tuple[Ident, ...], Field(max_length=8)] = ()
     boards: Annotated[tuple[Board, ...], Field(max_length=40)] = ()
-    colonies: Count = 1
+    colonies: Annotated[int, Field(ge=1, le=200, strict=True)] = 1
 
     @field_validator("frames")
     @classmethod
@@ -68,7 +69,7 @@ def check_answers(raw: object) -> Answers:
         ParameterError: names the question that is wrong.
     """
     try:
-        return Answers.model_validate(raw)
+        answers = Answers.model_validate(raw)
     except ValidationError as error:
         raise ParameterError.of(
             [
@@ -80,6 +81,8 @@ def check_answers(raw: object) -> Answers:
                 for item in error.errors()
             ]
         ) from None
+    refuse_parts(answers.boards, "/boards")
+    return answers
 
 
 class TypedBoard(BaseModel):

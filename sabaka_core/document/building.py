@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Ident, Length, Name, Part, Thickness
+from sabaka_core.document.base import BoardLength, BoardThickness, BoardWidth, Ident, Name, Part
 
 Price = Annotated[float, Field(ge=0, le=100_000, strict=True)]
 
@@ -15,9 +15,9 @@ class BoardForSale(Part):
     """A board that can be bought, by its actual sizes."""
 
     label: Name
-    length_mm: Length
-    width_mm: Length
-    thickness_mm: Thickness
+    length_mm: BoardLength
+    width_mm: BoardWidth
+    thickness_mm: BoardThickness
     price: Price
 
 

@@ -7,13 +7,23 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from sabaka_core.document.base import (
-    Clearance,
+    At,
+    BoxHeight,
+    DiscSize,
+    HoleSize,
     Ident,
-    Length,
+    LayerThickness,
+    LitterSize,
     Material,
     Offset,
     Part,
-    Thickness,
+    RestSize,
+    Room,
+    RunLength,
+    SlotHeight,
+    SlotWidth,
+    StretchEnd,
+    Up,
     Wall,
 )
 from sabaka_core.document.run import Run
@@ -24,7 +34,7 @@ class Layer(Part):
     """One layer of a wall, by its actual (planed) thickness."""
 
     material: Material
-    thickness_mm: Thickness
+    thickness_mm: LayerThickness
 
 
 Layers = Annotated[tuple[Layer, ...], Field(min_length=1, max_length=8)]
@@ -47,8 +57,8 @@ class Rest(Part):
     """What the bars or lugs lie on."""
 
     kind: Literal["rim", "rebate", "rods", "none"] = "rim"
-    width_mm: Clearance = 0.0
-    depth_mm: Clearance = 0.0
+    width_mm: RestSize = 0.0
+    depth_mm: RestSize = 0.0
 
 
 class Litter(Part):
@@ -59,9 +69,9 @@ class Litter(Part):
     """
 
     kind: Literal["none", "deep", "trough"] = "none"
-    depth_mm: Clearance = 0.0
-    sunk_mm: Clearance = 0.0
-    width_mm: Clearance = 0.0
+    depth_mm: LitterSize = 0.0
+    sunk_mm: LitterSize = 0.0
+    width_mm: LitterSize = 0.0
 
 
 class Place(Part):
@@ -80,8 +90,8 @@ class _Entrance(Part):
     """
 
     wall: Wall
-    at_mm: Offset
-    height_mm: Clearance
+    at_mm: At
+    height_mm: Up
     porch: bool = False
     mouse_guard: bool = False
     landing_board: bool = False
@@ -91,7 +101,7 @@ class Hole(_Entrance):
     """A bored hole, open or plugged."""
 
     kind: Literal["hole"] = "hole"
-    diameter_mm: Annotated[Length, Field(le=150)]
+    diameter_mm: HoleSize
     setting: Literal["open", "plugged"] = "open"
 
     @property
@@ -108,8 +118,8 @@ class Slot(_Entrance):
     """A long low opening, open or plugged."""
 
     kind: Literal["slot"] = "slot"
-    width_mm: Length
-    opening_mm: Annotated[Length, Field(le=100)]
+    width_mm: SlotWidth
+    opening_mm: SlotHeight
     setting: Literal["open", "plugged"] = "open"
 
     @property
@@ -126,8 +136,8 @@ class Disc(_Entrance):
     """A turning disc over a hole, with settings."""
 
     kind: Literal["disc"] = "disc"
-    disc_mm: Length
-    opening_mm: Annotated[Length, Field(le=150)]
+    disc_mm: DiscSize
+    opening_mm: HoleSize
     setting: Literal["open", "part", "vent", "excluder", "plugged"] = "open"
 
     @property
@@ -151,10 +161,10 @@ class Lining(Part):
     """
 
     beside: Ident | None = None
-    from_mm: Clearance = 0.0
-    to_mm: Length
-    thickness_mm: Clearance = 0.0
-    floor_mm: Clearance = 0.0
+    from_mm: Room = 0.0
+    to_mm: StretchEnd
+    thickness_mm: Room = 0.0
+    floor_mm: Room = 0.0
 
 
 class Chamber(Part):
@@ -170,11 +180,11 @@ class Chamber(Part):
     axis: Literal["lying", "standing"] = "lying"
     combs: Literal["across", "along"] = "across"
     section: Section
-    length_mm: Length
+    length_mm: RunLength
     walls: Walls
     rest: Rest = Rest()
     litter: Litter = Litter()
     linings: Annotated[tuple[Lining, ...], Field(max_length=12)] = ()
-    boxes_mm: Annotated[tuple[Length, ...], Field(max_length=12)] = ()
+    boxes_mm: Annotated[tuple[BoxHeight, ...], Field(max_length=12)] = ()
     entrances: Annotated[tuple[Entrance, ...], Field(max_length=60)] = ()
     run: Run = Run()

@@ -6,14 +6,25 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Clearance, Ident, Length, Name, Part, Thickness
+from sabaka_core.document.base import (
+    Allowance,
+    CarrierLength,
+    FrameDepth,
+    Ident,
+    Lug,
+    Name,
+    Part,
+    Spacing,
+    Stick,
+    ThickStick,
+)
 
 
 class Guide(Part):
     """What the bees start their comb on, and how long it is along the bar."""
 
     kind: Literal["strip", "moulding", "wax-line", "starter", "none"] = "strip"
-    length_mm: Length
+    length_mm: CarrierLength
 
 
 class TopBar(Part):
@@ -22,9 +33,9 @@ class TopBar(Part):
     kind: Literal["bar"] = "bar"
     id: Ident
     name: Name
-    width_mm: Annotated[Length, Field(le=200)]
-    thickness_mm: Thickness
-    length_mm: Length
+    width_mm: Spacing
+    thickness_mm: ThickStick
+    length_mm: CarrierLength
     guide: Guide
 
     @property
@@ -52,21 +63,21 @@ class Frame(Part):
     origin: Literal["catalogue", "derived", "measured"] = "catalogue"
     make: FrameMake = "plain"
     joint: Joint = "none"
-    spacing_mm: Annotated[Length, Field(le=200)]
-    top_bar_mm: Length
-    top_bar_thickness_mm: Thickness
-    top_bar_width_mm: Annotated[Length, Field(le=200)] = 27.0
-    narrowed_mm: Annotated[Length, Field(le=200)] | None = None
-    lug_mm: Clearance = 0.0
-    lug_thickness_mm: Clearance = 9.5
-    side_bar_width_mm: Annotated[Length, Field(le=200)] = 35.0
-    side_bar_thickness_mm: Thickness = 9.5
-    bottom_bar_thickness_mm: Thickness = 9.5
+    spacing_mm: Spacing
+    top_bar_mm: CarrierLength
+    top_bar_thickness_mm: ThickStick
+    top_bar_width_mm: Stick = 27.0
+    narrowed_mm: Stick | None = None
+    lug_mm: Lug = 0.0
+    lug_thickness_mm: Lug = 9.5
+    side_bar_width_mm: Stick = 35.0
+    side_bar_thickness_mm: ThickStick = 9.5
+    bottom_bar_thickness_mm: ThickStick = 9.5
     shelves: Annotated[int, Field(ge=0, le=6, strict=True)] = 0
-    shelf_thickness_mm: Thickness = 6.0
-    body_width_mm: Length
-    depth_mm: Length
-    tolerance_mm: Clearance = 0.0
+    shelf_thickness_mm: ThickStick = 6.0
+    body_width_mm: CarrierLength
+    depth_mm: FrameDepth
+    tolerance_mm: Allowance = 0.0
     foundation: bool = False
 
     @property
@@ -86,7 +97,7 @@ class FixedComb(Part):
     kind: Literal["fixed"] = "fixed"
     id: Ident
     name: Name
-    spacing_mm: Annotated[Length, Field(le=200)]
+    spacing_mm: Spacing
 
 
 CombType = Annotated[TopBar | Frame | FixedComb, Field(discriminator="kind")]

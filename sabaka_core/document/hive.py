@@ -10,7 +10,25 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from sabaka_core.document.base import Clearance, Count, Ident, Length, Name, Note, Part, Thickness
+from sabaka_core.document.base import (
+    BadEnd,
+    BoardCount,
+    BoardLength,
+    BoardThickness,
+    BoardWidth,
+    BoxCount,
+    BoxHeight,
+    CoverCount,
+    FrameCount,
+    Ident,
+    Measured,
+    Name,
+    Note,
+    Part,
+    RoofSize,
+    SlotWidth,
+    StandHeight,
+)
 from sabaka_core.document.building import Building
 from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.combs import CombType
@@ -49,19 +67,19 @@ class Choices(Part):
     cell_mm: Annotated[float, Field(ge=4.6, le=7, strict=True)] = 5.4
     open_combs: Annotated[int, Field(ge=1, le=10, strict=True)] = 3
     law: Literal["removable", "any", "not-asked"] = "not-asked"
-    basket_long_mm: Length | None = None
-    basket_high_mm: Length | None = None
+    basket_long_mm: Measured | None = None
+    basket_high_mm: Measured | None = None
 
 
 class Board(Part):
     """Boards on hand, by actual sizes; so much of one end is bad and cut off first."""
 
     label: Name
-    length_mm: Length
-    width_mm: Length
-    thickness_mm: Thickness
-    count: Count = 1
-    bad_end_mm: Clearance = 0.0
+    length_mm: BoardLength
+    width_mm: BoardWidth
+    thickness_mm: BoardThickness
+    count: BoardCount = 1
+    bad_end_mm: BadEnd = 0.0
 
 
 class Colony(Part):
@@ -80,8 +98,8 @@ class Passage(Part):
     from_chamber: Ident
     to_chamber: Ident
     kind: Literal["slot", "holes", "open"] = "open"
-    width_mm: Length | None = None
-    height_mm: Length | None = None
+    width_mm: SlotWidth | None = None
+    height_mm: SlotWidth | None = None
     excluder: bool = False
 
 
@@ -89,23 +107,23 @@ class Cover(Part):
     """What lies over the bars or frames."""
 
     kind: Literal["bars", "slats", "boards", "cloth", "screen"] = "bars"
-    thickness_mm: Clearance = 0.0
-    count: Count = 1
+    thickness_mm: RoofSize = 0.0
+    count: CoverCount = 1
 
 
 class Roof(Part):
     """The lid: its inside clearance above the bars, how it opens, its build-up from the inside out."""
 
     kind: Literal["flat", "gabled", "hinged"] = "flat"
-    clearance_mm: Clearance = 0.0
-    overlap_mm: Clearance = 12.0
+    clearance_mm: RoofSize = 0.0
+    overlap_mm: RoofSize = 12.0
     layers: Annotated[tuple[Layer, ...], Field(max_length=8)] = ()
 
 
 class Stand(Part):
     """Height of the floor's underside above the ground, and leg splay."""
 
-    height_mm: Clearance = 0.0
+    height_mm: StandHeight = 0.0
     splay_deg: Annotated[float, Field(ge=0, le=45, strict=True)] = 0.0
 
 
@@ -114,9 +132,9 @@ class Super(Part):
 
     chamber: Ident
     comb_type: Ident
-    height_mm: Length
-    frames: Count
-    boxes: Count = 1
+    height_mm: BoxHeight
+    frames: FrameCount
+    boxes: BoxCount = 1
 
 
 class Hive(Part):

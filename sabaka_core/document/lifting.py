@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Clearance, Ident, Part
+from sabaka_core.document.base import Ident, Part, StandHeight
 
 Slope = Annotated[float, Field(ge=-20, le=20, strict=True)]
 
@@ -23,8 +23,8 @@ class Lifting(Part):
     grip: Literal["good", "fair", "poor"] = "fair"
     slope_along_deg: Slope = 0.0
     slope_across_deg: Slope = 0.0
-    leg_inset_mm: Clearance = 60.0
+    leg_inset_mm: StandHeight = 60.0
     stack_box: Ident = "langstroth-deep"
-    stack_stand_mm: Annotated[Clearance, Field(le=1_000)] = 150.0
+    stack_stand_mm: Annotated[StandHeight, Field(le=1_000)] = 150.0
     lid_hinge: Literal["long-side", "end", "lift-off"] | None = None
     lid_kg: Annotated[float, Field(gt=0, le=80, strict=True)] | None = None

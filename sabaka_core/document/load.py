@@ -69,7 +69,12 @@ def revalidate(current: Raw) -> Hive:
     try:
         return Hive.model_validate(current)
     except ValidationError as error:
-        raise ParameterError.of([_problem(item, current) for item in error.errors()]) from None
+        raise refusal_of(error, current) from None
+
+
+def refusal_of(error: ValidationError, raw: Any = None) -> ParameterError:
+    """A validator's errors as one of ours: a JSON pointer and a reason for every field."""
+    return ParameterError.of([_problem(item, raw) for item in error.errors()])
 
 
 def migrate(raw: Raw) -> Raw:
@@ -115,17 +120,32 @@ def bound(raw: Any) -> None:
         if isinstance(value, dict | list):
             if len(value) > MAX_LIST:
                 raise ParameterError("", "", f"A list holds more than {MAX_LIST} entries.", "too-many")
+            if isinstance(value, dict):
+                for key in value:
+                    _bound_text(key)
             children = value.values() if isinstance(value, dict) else value
             stack.extend((child, depth + 1) for child in children)
-        elif isinstance(value, str) and len(value) > MAX_TEXT:
-            raise ParameterError("", "", f"A text is longer than {MAX_TEXT} characters.", "too-long")
+        elif isinstance(value, str):
+            _bound_text(value)
+
+
+def _bound_text(value: Any) -> None:
+    if not isinstance(value, str):
+        return
+    if len(value) > MAX_TEXT:
+        raise ParameterError("", "", f"A text is longer than {MAX_TEXT} characters.", "too-long")
+    # Half a character can be neither stored nor written.
+    if any("\ud800" <= character <= "\udfff" for character in value):
+        raise ParameterError(
+            "", shorten(ascii(value)), "A text holds half a character that can’t be written.", "not-text"
+        )
 
 
 def _no_constant(name: str) -> Any:
     raise ParameterError("", name, f"{name} is not a number that can be used.", "not-a-number")
 
 
-def _problem(item: Any, raw: Raw) -> FieldProblem:
+def _problem(item: Any, raw: Any) -> FieldProblem:
     return FieldProblem(
         field=_pointer(item["loc"], raw),
         reason=_reason(item),
@@ -163,6 +183,14 @@ _PLAIN_REASONS: dict[str, str] = {
 }
 
 
+# What a text that has to follow a pattern should look like, by what its pattern holds.
+_PATTERNS = {
+    r"\d{4}-": "Write a day as 2026-04-01.",
+    r"\d{2}-": "Write a day of the year as 04-20.",
+    "a-z": "Small letters, digits and dashes only, at most 40, a letter first.",
+}
+
+
 def _reason(item: Any) -> str:
     kind, context = item["type"], item.get("ctx", {})
     if kind in _PLAIN_REASONS:
@@ -177,5 +205,11 @@ def _reason(item: Any) -> str:
         return f"This has to be at most {context['le']:g}."
     if kind == "literal_error":
         return f"This has to be one of {context['expected']}."
+    if kind == "string_too_long":
+        return f"This has at most {context['max_length']} characters."
+    if kind == "too_long":
+        return f"There are at most {context['max_length']} of these."
+    if kind == "string_pattern_mismatch":
+        return next((words for sign, words in _PATTERNS.items() if sign in context["pattern"]), _PATTERNS["a-z"])
     message: str = item["msg"]
     return message.removeprefix("Value error, ")

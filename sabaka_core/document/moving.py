@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Clearance, Ident, Length, Name, Part
+from sabaka_core.document.base import Allowance, CarrierLength, Ident, Measured, Name, Part, Room, Spacing
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.season import Day
 
@@ -19,19 +19,19 @@ class OldBox(Part):
     """One of the keeper's boxes as measured [mm]; boxes are listed lowest first."""
 
     name: Name = "Box"
-    across_mm: Length
-    along_mm: Length
-    height_mm: Length
-    rest_depth_mm: Clearance
-    rest_width_mm: Clearance
+    across_mm: Measured
+    along_mm: Measured
+    height_mm: Measured
+    rest_depth_mm: Room
+    rest_width_mm: Room
 
 
 class Brood(Part):
     """Brood on a comb as the keeper sees it: width, height, and its middle below the comb's top [mm]."""
 
-    wide_mm: Length
-    high_mm: Length
-    below_mm: Clearance
+    wide_mm: Measured
+    high_mm: Measured
+    below_mm: Room
 
 
 Price = Annotated[float, Field(ge=0, le=1_000_000, strict=True)]
@@ -59,14 +59,14 @@ class Moving(Part):
     bees: Literal["frames", "bars", "fixed", "swarm"] = "frames"
     standard: Ident = "langstroth-deep"
     own: Frame | None = None
-    bar_long_mm: Length = 482.6
-    bar_wide_mm: Annotated[Length, Field(le=200)] = 35.0
-    comb_wide_mm: Length = 330.0
-    comb_high_mm: Length = 250.0
+    bar_long_mm: CarrierLength = 482.6
+    bar_wide_mm: Spacing = 35.0
+    comb_wide_mm: Measured = 330.0
+    comb_high_mm: Measured = 250.0
     count: Annotated[int, Field(ge=1, le=40, strict=True)] = 5
     brood: Brood | None = None
     boxes: Annotated[tuple[OldBox, ...], Field(max_length=6)] = ()
-    box_tolerance_mm: Annotated[Clearance, Field(le=20)] = 1.0
+    box_tolerance_mm: Annotated[Allowance, Field(le=20)] = 1.0
     spacers: Literal["full", "half"] = "half"
     wish: Wish = "no-comb-cut"
     way: Ident | None = None

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Clearance, Ident, Length, Name, Part, Side, Thickness
+from sabaka_core.document.base import BoardInRun, Clearance, Ident, Name, Part, PieceLength, Room, Side
 
 Contents = Literal["empty", "brood", "pollen", "nectar", "honey"]
 
@@ -18,7 +18,7 @@ class Gap(Part):
     """Open room: behind a follower, or before the first comb."""
 
     kind: Literal["gap"] = "gap"
-    length_mm: Clearance
+    length_mm: Room
     purpose: Literal["empty", "feeder", "straw"] = "empty"
 
 
@@ -27,7 +27,7 @@ class Follower(Part):
 
     kind: Literal["follower"] = "follower"
     side: Side
-    thickness_mm: Thickness
+    thickness_mm: BoardInRun
     fit: Literal["tight", "loose"] = "tight"
     side_clearance_mm: Clearance = 2.5
     foot_gap_mm: Clearance = 12.0
@@ -48,28 +48,28 @@ class Feeder(Part):
     """A feeder that hangs in the run like a comb."""
 
     kind: Literal["feeder"] = "feeder"
-    length_mm: Length
+    length_mm: PieceLength
 
 
 class Excluder(Part):
     """A queen excluder across the run."""
 
     kind: Literal["excluder"] = "excluder"
-    thickness_mm: Thickness
+    thickness_mm: BoardInRun
 
 
 class Divider(Part):
     """A fixed board between two colonies."""
 
     kind: Literal["divider"] = "divider"
-    thickness_mm: Thickness
+    thickness_mm: BoardInRun
 
 
 class Spacer(Part):
     """A strip of wood that takes up room in the ceiling."""
 
     kind: Literal["spacer"] = "spacer"
-    length_mm: Length
+    length_mm: PieceLength
 
 
 RunItem = Annotated[Gap | Follower | Comb | Feeder | Excluder | Divider | Spacer, Field(discriminator="kind")]

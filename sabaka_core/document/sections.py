@@ -10,7 +10,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from sabaka_core.document.base import Angle, Clearance, Length, Part
+from sabaka_core.document.base import Across, Angle, Depth, Face, FootWidth, HalfWidth, Height, Part
 
 TRAPEZOID_FIELDS = ("top_mm", "floor_mm", "height_mm", "slope_deg", "face_mm")
 
@@ -23,11 +23,11 @@ class TrapezoidSection(Part):
     """
 
     kind: Literal["trapezoid"] = "trapezoid"
-    top_mm: Length | None = None
-    floor_mm: Length | None = None
-    height_mm: Length | None = None
+    top_mm: Across | None = None
+    floor_mm: FootWidth | None = None
+    height_mm: Height | None = None
     slope_deg: Angle | None = None
-    face_mm: Length | None = None
+    face_mm: Face | None = None
 
     @property
     def given(self) -> tuple[str, ...]:
@@ -50,15 +50,15 @@ class RectangleSection(Part):
     """Upright walls."""
 
     kind: Literal["rectangle"] = "rectangle"
-    width_mm: Length
-    height_mm: Length
+    width_mm: Across
+    height_mm: Height
 
 
 class ProfilePoint(Part):
     """Half the inside width at one depth."""
 
-    half_width_mm: Clearance
-    depth_mm: Clearance
+    half_width_mm: HalfWidth
+    depth_mm: Depth
 
 
 class PolygonSection(Part):
@@ -72,24 +72,24 @@ class BarrelSection(Part):
     """Half a barrel: half an ellipse hanging from the bars."""
 
     kind: Literal["barrel"] = "barrel"
-    top_mm: Length
-    height_mm: Length
+    top_mm: Across
+    height_mm: Height
 
 
 class SegmentSection(Part):
     """Circular segment: a circle of ``radius_mm`` cut by the bars' plane."""
 
     kind: Literal["segment"] = "segment"
-    radius_mm: Length
-    height_mm: Length
+    radius_mm: Across
+    height_mm: Height
 
 
 class CircleSection(Part):
     """A bore, with another diameter at the far end when it tapers."""
 
     kind: Literal["circle"] = "circle"
-    diameter_mm: Length
-    far_diameter_mm: Length | None = None
+    diameter_mm: Across
+    far_diameter_mm: Across | None = None
 
 
 Section = Annotated[

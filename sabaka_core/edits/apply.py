@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from typing import assert_never
 
+from pydantic import ValidationError
+
 from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.load import dump_hive, validate_hive
+from sabaka_core.document.load import dump_hive, refusal_of, validate_hive
+from sabaka_core.document.reach import refuse_beyond
 from sabaka_core.edits import models as edit_models
 from sabaka_core.edits.building import add_for_sale, remove_for_sale, tick_step
 from sabaka_core.edits.fields import hold_sizes, replace_section, set_field, set_section
@@ -49,7 +52,16 @@ def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
     box = main_box(hive) if box is None else box
     if not 0 <= box < len(hive.chambers):
         raise ParameterError("chamber", box, "This hive has no such chamber.", "no-such-chamber")
-    return validate_hive(dump_hive(_apply(hive, edit, box)))
+    try:
+        changed = _apply(hive, edit, box)
+    except ValidationError as error:
+        # A part was asked to be what it can't.
+        raise refusal_of(error) from None
+    after = validate_hive(dump_hive(changed))
+    # A patch leads back to what stood there before, or was tried by the rules; all else is held to what can be.
+    if not isinstance(edit, edit_models.Patch):
+        refuse_beyond(after, hive)
+    return after
 
 
 def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
@@ -110,7 +122,7 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
         case edit_models.SaveRun():
             return save_run(hive, box, edit.name)
         case edit_models.UseRun():
-            return use_run(hive, box, edit.index)
+            return use_run(hive, box, edit.index, edit.instead)
         case edit_models.ForgetRun():
             return forget_run(hive, box, edit.index)
         case edit_models.AddFlow():

@@ -239,7 +239,8 @@ def _child(here: Any, step: str, path: str) -> Any:
 
 
 def _position(here: list[Any], step: str, path: str) -> int:
-    if not step.isdigit() or int(step) >= len(here):
+    # Other digits than these, such as ², are no index.
+    if not (step.isascii() and step.isdigit()) or len(step) > 6 or int(step) >= len(here):
         raise _no_field(path)
     return int(step)
 

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from sabaka_core.document.base import Angle, Ident, Length, Side
+from sabaka_core.document.base import Across, Angle, Height, Ident, Side
 from sabaka_core.document.run import Contents
 from sabaka_core.document.sections import Section
 from sabaka_core.units import System
@@ -48,8 +48,8 @@ class Shape(_Edit):
     """Give the section three sizes at once."""
 
     do: Literal["shape"] = "shape"
-    top_mm: Length
-    height_mm: Length
+    top_mm: Across
+    height_mm: Height
     slope_deg: Angle
 
 
@@ -234,10 +234,11 @@ class SaveRun(_Edit):
 
 
 class UseRun(_Edit):
-    """Bring a kept state of the run back."""
+    """Bring a kept state of the run back; ``instead`` names a kind of comb for each that is gone since."""
 
     do: Literal["use-run"] = "use-run"
     index: Index
+    instead: Annotated[dict[Ident, Ident], Field(max_length=40)] = {}
 
 
 class ForgetRun(_Edit):

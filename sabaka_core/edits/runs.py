@@ -132,14 +132,39 @@ def save_run(hive: Hive, box: int, name: str) -> Hive:
     return with_chamber(hive, box, chamber.model_copy(update={"run": run}))
 
 
-def use_run(hive: Hive, box: int, index: int) -> Hive:
-    """The hive with a kept state of the run brought back; kinds that are gone are named."""
+def use_run(hive: Hive, box: int, index: int, instead: dict[str, str]) -> Hive:
+    """The hive with a kept state of the run brought back.
+
+    Args:
+        instead: for each kind of comb that the design no longer has, the kind its combs hang on now.
+    Raises:
+        InfeasibleError: a kind is gone and nothing is named instead.
+        ParameterError: what is named instead isn't there either.
+    """
     state = _saved(hive, box, index)
     known = {kind.id for kind in hive.comb_types}
-    gone = {item.type for item in state.items if isinstance(item, Comb)} - known
+    for ident in instead.values():
+        if ident not in known:
+            raise ParameterError("instead", ident, f"This design has no bar or frame “{ident}”.", "no-such-type")
+    gone = [ident for ident in gone_kinds(hive, state) if ident not in instead]
     if gone:
-        raise InfeasibleError(f"That state hangs on {', '.join(sorted(gone))}, which this design no longer has.")
-    return with_items(hive, box, state.items)
+        raise InfeasibleError(
+            f"That state hangs on {', '.join(gone)}, which this design no longer has.",
+            "Choose what to hang its combs on instead, or take the state off.",
+        )
+    items = tuple(
+        item.model_copy(update={"type": instead[item.type]})
+        if isinstance(item, Comb) and item.type not in known
+        else item
+        for item in state.items
+    )
+    return with_items(hive, box, items)
+
+
+def gone_kinds(hive: Hive, state: SavedRun) -> tuple[str, ...]:
+    """Kinds of comb that a kept run hangs on and the design no longer has, by name."""
+    known = {kind.id for kind in hive.comb_types}
+    return tuple(sorted({item.type for item in state.items if isinstance(item, Comb)} - known))
 
 
 def forget_run(hive: Hive, box: int, index: int) -> Hive:

@@ -1,6 +1,6 @@
 """Findings: import the rule modules once, so that every rule is registered."""
 
-from sabaka_core.findings import bars, combs, followers, frames, openings, run, shape, systems, together
+from sabaka_core.findings import bars, combs, followers, frames, openings, reach, run, shape, systems, together
 from sabaka_core.findings.registry import HIVE_RULES, RULES, all_codes, find
 
 __all__ = [
@@ -13,6 +13,7 @@ __all__ = [
     "followers",
     "frames",
     "openings",
+    "reach",
     "run",
     "shape",
     "systems",

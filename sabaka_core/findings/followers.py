@@ -125,7 +125,9 @@ def _room_l(a: Analysis) -> float:
 
 def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
     """Move a follower just far enough, the one at the honey end first."""
-    per_mm = a.volumes.occupied_l / (a.layout.nest_end_mm - a.layout.nest_start_mm)
+    if a.volumes.nest_mm <= 0 or a.volumes.occupied_l <= 0:
+        return
+    per_mm = a.volumes.occupied_l / a.volumes.nest_mm
     elsewhere = _room_l(a) - a.volumes.occupied_l
     wished_mm = (bound_l - elsewhere) / per_mm
     sides: tuple[Side, Side] = ("near", "far") if a.chamber.run.nest_at == "far" else ("far", "near")

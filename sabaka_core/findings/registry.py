@@ -11,9 +11,12 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
+from pydantic import ValidationError
+
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.load import dump_hive
+from sabaka_core.document.load import dump_hive, revalidate
+from sabaka_core.document.reach import refuse_beyond
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.edits.patches import patch_of
 from sabaka_core.errors import SabakaError
@@ -22,6 +25,8 @@ from sabaka_core.report.models import Finding, Mend, Place, Severity
 from sabaka_core.sources import Source
 from sabaka_core.whole import Whole, whole
 
+# The code of what lies beyond what Sabaka works with (findings/reach.py).
+BEYOND = "beyond-reach"
 GRAVITY_OF: dict[Severity, int] = {"error": 2, "warning": 1, "note": 0}
 
 
@@ -115,7 +120,9 @@ def drafts(hive: Whole) -> list[Draft]:
 def find(hive: Whole, mends: bool = True) -> tuple[Finding, ...]:
     """All findings, gravest first, with their tried mends if wanted."""
     found = drafts(hive)
-    return tuple(_finding(d, _tried(d, hive, found) if mends else ()) for d in found)
+    # While something lies beyond reach, all else speaks of what it is taken for: only that is mended first.
+    mended = {BEYOND} if hive.beyond else all_codes()
+    return tuple(_finding(d, _tried(d, hive, found) if mends and d.code in mended else ()) for d in found)
 
 
 def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
@@ -143,13 +150,26 @@ def _tried(draft: Draft, hive: Whole, before: list[Draft]) -> tuple[Mend, ...]:
     for proposal in draft.proposals():
         try:
             changed = proposal.change()
+            refuse_beyond(changed, hive.given)
             after = drafts(whole(changed))
-        except SabakaError:
+        except (SabakaError, ValidationError):
+            # It leads beyond what a hive can be: not possible, so not offered.
             continue
         if cures(draft, before, after):
-            document = document or dump_hive(hive.hive)
-            mends.append(Mend(label=proposal.label, patch=patch_of(document, dump_hive(changed))))
+            document = document or dump_hive(hive.given)
+            after_it = dump_hive(changed)
+            if _can_be(after_it):
+                mends.append(Mend(label=proposal.label, patch=patch_of(document, after_it)))
     return tuple(mends)
+
+
+def _can_be(document: dict[str, Any]) -> bool:
+    """Whether the document takes it: a change is put together from parts, and only here looked at whole."""
+    try:
+        revalidate(document)
+    except SabakaError:
+        return False
+    return True
 
 
 def cures(draft: Draft, before: list[Draft], after: list[Draft]) -> bool:

@@ -107,6 +107,11 @@ def openings_of(frame: Frame) -> tuple[Opening, ...]:
     """The fields of comb in a frame, from the top down; none in a feeder, follower or adapter."""
     if frame.make in ("feeder", "follower", "adapter"):
         return ()
+    # A frame so shallow or narrow that its bars meet leaves no field at all.
+    return tuple(o for o in _fields(frame) if o.right_mm > o.left_mm and o.bottom_mm > o.top_mm)
+
+
+def _fields(frame: Frame) -> tuple[Opening, ...]:
     half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
     if frame.make == "two-part":
         middle = frame.depth_mm / 2

@@ -10,6 +10,7 @@ from sabaka_core.combs.contents import honey_kg
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.run import Contents
+from sabaka_core.errors import ParameterError
 from sabaka_core.frames.catalogue import BoxSizes, catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.lifting.body import value
@@ -83,9 +84,9 @@ class StackBox:
 
 
 def stack_box(ident: str) -> StackBox | None:
-    """The stack's box of a catalogue frame; None for rows that have none."""
+    """The stack's box of a catalogue frame; None for rows that have none, or hold no comb."""
     row = catalogue().get(ident)
-    if row is None or row.box is None or not isinstance(row.carrier, Frame):
+    if row is None or row.box is None or not isinstance(row.carrier, Frame) or comb_area_mm2(row.carrier) <= 0:
         return None
     box, thick = row.box, 19.0
     around = 2 * (box.across_mm + box.along_mm + 2 * thick)
@@ -93,6 +94,22 @@ def stack_box(ident: str) -> StackBox | None:
     # A box that is as long as a horizontal hive is no box of a stack: ten frames' worth of it is.
     long = min(box.along_mm, 450.0)
     return StackBox(row.name, box, row.carrier, int(long // row.carrier.spacing_mm), shell)
+
+
+def chosen_stack(lifting: Lifting) -> StackBox:
+    """The boxes of the stack that a keeper compares with.
+
+    Raises:
+        ParameterError: boxes aren't made for that frame.
+    """
+    box = stack_box(lifting.stack_box)
+    if box is None:
+        names = ", ".join(row.name for ident, row in catalogue().items() if stack_box(ident) and not row.made_from)
+        raise ParameterError(
+            "/lifting/stack_box", lifting.stack_box, f"No boxes are stacked for that frame. Choose one of: {names}.",
+            "no-box",
+        )  # fmt: skip
+    return box
 
 
 @dataclass(frozen=True)

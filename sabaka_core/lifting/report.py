@@ -13,7 +13,7 @@ from sabaka_core.drawing.lifting import lifting_drawing
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.improve import changes, work_of
-from sabaka_core.lifting.loads import comb_loads, lid_of, people, stack_box
+from sabaka_core.lifting.loads import chosen_stack, comb_loads, lid_of, people, stack_box
 from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
 from sabaka_core.lifting.stand import handles_of, right_stand_mm
 from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
@@ -128,8 +128,7 @@ def lifting_report(hive: Hive) -> LiftingReport:
     work = work_of(hive, a)
     plan = plan_of(a, hive.season or Season())
     here = season_here(work, plan)
-    stack = stack_box(lifting.stack_box)
-    there = season_there(work, plan, stack) if stack else None
+    there = season_there(work, plan, chosen_stack(lifting))
     spoken = lifting.posture == "standing"
     tasks = tasks_now(work)
     return LiftingReport(
@@ -139,7 +138,7 @@ def lifting_report(hive: Hive) -> LiftingReport:
         legs=tuple(LegOut(name=leg.name, length=mm(leg.length_mm), bevel=deg(leg.bevel_deg)) for leg in work.standing.legs),
         tasks=tuple(_task(task) for task in tasks),
         here=_season(here),
-        there=_season(there) if there else None,
+        there=_season(there),
         lifts=_bars(tasks, there),
         loads=tuple(_loads(hive, work, everything, lifting)),
         changes=tuple(ChangeOut(label=c.label, edit=c.edit, index=c.index, saved=c.saved) for c in changes(hive, box, plan, here)) if spoken else (),

@@ -69,6 +69,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int
         ParameterError: sizes contradict each other, or there is no such chamber; the field is named.
     """
     everything = whole(hive)
+    hive = everything.hive
     box = main_box(hive) if box is None else box
     a = everything.chambers[box] if 0 <= box < len(everything.chambers) else analyse(hive, box)
     drawings = {name: draw(a, everything) for name, draw in DRAWINGS.items() if name in parts}

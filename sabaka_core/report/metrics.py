@@ -144,8 +144,9 @@ def _bent_section(a: Analysis) -> Iterator[Metric]:
 def _cavity(a: Analysis) -> Iterator[Metric]:
     v, length = a.volumes, _in("L", "inside length", a.run_mm, "mm")
     area = _in("A", "section", a.section.area_mm2 / 100, "cm2")
-    net = _in("An", "section less litter", v.occupied_l * 1e4 / max(a.layout.nest_end_mm - a.layout.nest_start_mm, 1e-9), "cm2")  # fmt: skip
-    nest = _in("N", "between the followers", a.layout.nest_end_mm - a.layout.nest_start_mm, "mm")
+    net = _in("An", "section less litter", v.net_mm2 / 100, "cm2")
+    nest = _in("N", "between the followers", v.nest_mm, "mm")
+    spacers = _in("S", "spacers and fillers", v.spacers_l, "L")
     box = practice("box_deep_ten")
     yield _metric("cavity.length_mm", "Inside length of the run", mm(a.run_mm), "L", length, source=KEEPER)
     yield _metric(
@@ -153,20 +154,20 @@ def _cavity(a: Analysis) -> Iterator[Metric]:
         gloss="Everything between the end walls under the bars; litter, followers and gaps included.",
     )  # fmt: skip
     yield _metric(
-        "cavity.occupied_l", "Between the followers", litres(v.occupied_l), "An × N", net, nest, headline=True,
+        "cavity.occupied_l", "Between the followers", litres(v.occupied_l), "An × N − S", net, nest, spacers, headline=True,
         gloss="The room the colony has now.",
     )  # fmt: skip
     yield _metric(
         "cavity.near_gap_l", "Behind the near follower", litres(v.near_gap_l), "An × near stretch", net,
-        _in("n", "near stretch", a.layout.near.start_mm if a.layout.near else 0.0, "mm"),
+        _in("n", "near stretch", v.near_mm, "mm"),
     )  # fmt: skip
     yield _metric(
         "cavity.far_gap_l", "Behind the far follower", litres(v.far_gap_l), "An × far stretch", net,
-        _in("f", "far stretch", a.layout.length_mm - a.layout.far.end_mm if a.layout.far else 0.0, "mm"),
+        _in("f", "far stretch", v.far_mm, "mm"),
     )  # fmt: skip
     yield _metric(
-        "cavity.boards_l", "Taken by the followers", litres(v.boards_l), "An × their thickness", net,
-        _in("t", "both boards", sum(p.length_mm for p in (a.layout.near, a.layout.far) if p), "mm"),
+        "cavity.boards_l", "Taken by the followers", litres(v.boards_l), "An × t + S", net, spacers,
+        _in("t", "both boards", v.boards_mm, "mm"),
     )  # fmt: skip
     yield _metric(
         "cavity.litter_l", "Taken by litter", litres(v.litter_l), "section under its top × L",

@@ -255,6 +255,13 @@ class Fact(Value):
     good: bool | None = None
 
 
+class SavedOut(Value):
+    """A kept state of the run. ``gone`` names kinds of comb that it hangs on and the design no longer has."""
+
+    text: str
+    gone: tuple[str, ...] = ()
+
+
 class RunSheet(Value):
     """All of it for one chamber."""
 
@@ -263,7 +270,7 @@ class RunSheet(Value):
     openings: tuple[Fact, ...]
     followers: tuple[Fact, ...]
     excluders: tuple[Fact, ...]
-    saved: tuple[str, ...]
+    saved: tuple[SavedOut, ...]
 
 
 class ChamberName(Value):

@@ -7,16 +7,17 @@ from itertools import combinations
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.chambers import Disc
-from sabaka_core.document.run import Comb, Excluder, Follower
+from sabaka_core.document.run import Comb, Excluder, Follower, SavedRun
 from sabaka_core.edits.closing import least_gap_mm
+from sabaka_core.edits.runs import gone_kinds
 from sabaka_core.findings.openings import stretch_of
 from sabaka_core.frames.fit import moved_mm
 from sabaka_core.quantity import Quantity, mm, text
-from sabaka_core.report.models import Fact, FitOut, RunSheet
+from sabaka_core.report.models import Fact, FitOut, RunSheet, SavedOut
 from sabaka_core.run.covers import slats
 from sabaka_core.run.entrances import opening_area_mm2
 from sabaka_core.run.fit import Fit, Kind, fits
-from sabaka_core.run.layout import item_length_mm, lay_out
+from sabaka_core.run.layout import item_length_mm
 from sabaka_core.sources import practice
 
 SHOWN = 6
@@ -249,11 +250,19 @@ def _excluders(a: Analysis) -> Iterator[Fact]:
             )
 
 
-def states(a: Analysis) -> tuple[str, ...]:
-    """Names of the kept states of the run, with how many combs each holds."""
-    names = []
+def states(a: Analysis) -> tuple[SavedOut, ...]:
+    """The kept states of the run, with how many combs each holds, and kinds of comb that are gone since."""
+    found = []
     for state in a.chamber.run.saved:
-        run = a.chamber.run.model_copy(update={"items": state.items})
-        layout = lay_out(a.hive, a.chamber.model_copy(update={"run": run}))
-        names.append(f"{state.name}: {len(layout.nest_combs)} combs")
-    return tuple(names)
+        combs = combs_between(state)
+        gone = gone_kinds(a.hive, state)
+        words = f"{state.name}: {combs} comb{'' if combs == 1 else 's'}"
+        found.append(SavedOut(text=words, gone=gone))
+    return tuple(found)
+
+
+def combs_between(state: SavedRun) -> int:
+    """Combs between the followers of a kept run: the order tells, so kinds may be gone."""
+    sides = {item.side: i for i, item in enumerate(state.items) if isinstance(item, Follower)}
+    low, high = sides.get("near", -1), sides.get("far", len(state.items))
+    return sum(isinstance(item, Comb) for item in state.items[low + 1 : high])

@@ -9,8 +9,8 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Callable
-from dataclasses import dataclass
-from functools import cached_property
+from dataclasses import dataclass, field
+from functools import cached_property, lru_cache
 from math import floor
 
 from sabaka_core.analysis import Analysis
@@ -137,13 +137,34 @@ def plan_of(a: Analysis, season: Season) -> Plan:
     Raises:
         ParameterError: a climate, date, flow or constant that can't be used; the field is named.
     """
-    return _Planner(a, season).run()
+    return _planned(_Asked(f"{a.box}{season.model_dump_json()}{a.hive.model_dump_json()}", a, season))
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """What a plan is made of, known by its text: lifting and winter ask for the plan that the season made."""
+
+    text: str
+    a: Analysis = field(compare=False)
+    season: Season = field(compare=False)
+
+
+@lru_cache(maxsize=16)
+def _planned(asked: _Asked) -> Plan:
+    return _Planner(asked.a, asked.season).run()
 
 
 class _Planner:
     """Walks the days once, doing what the keeper would."""
 
     def __init__(self, a: Analysis, season: Season) -> None:
+        if not a.layout.combs:
+            raise ParameterError(
+                f"{a.path}/run/items",
+                0,
+                "The run holds no comb, so no colony can live in it: put bars or frames in on the Run step.",
+                "no-comb",
+            )
         self.season = season
         self.nest = Nest(a)
         self.c = constants(dict(season.constants))

@@ -5,8 +5,6 @@ From a generic climate (data/climates.toml), the keeper's own monthly means, or 
 
 from __future__ import annotations
 
-import csv
-import io
 import tomllib
 from dataclasses import dataclass
 from functools import lru_cache
@@ -19,6 +17,7 @@ from sabaka_core.dates import ordinal, parse_day_of_year
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Floats
+from sabaka_core.tables import read_table
 
 YEAR = 365
 _MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
@@ -125,27 +124,25 @@ def monthly_from_csv(text: str) -> tuple[float, ...]:
     Raises:
         ParameterError: a column or a month is missing, or a value can't be read; the line is named.
     """
-    rows = csv.DictReader(io.StringIO(text.lstrip("\ufeff")))
-    names = {name.strip().lower(): name for name in rows.fieldnames or ()}
+    names, rows = read_table(text, "/season/weather")
     for wanted in ("date", "least", "greatest"):
         if wanted not in names:
             raise ParameterError(
                 "/season/weather", ", ".join(names), f"The table has no column “{wanted}”.", "no-column"
             )
     sums: dict[int, list[float]] = {month: [] for month in range(1, 13)}
-    for line, row in enumerate(rows, start=2):
+    for line, row in rows:
         at = f"/season/weather/line {line}"
-        day = (row[names["date"]] or "").strip()
-        ordinal(day, at)
+        ordinal(row["date"], at)
         try:
-            mean = (float(row[names["least"]]) + float(row[names["greatest"]])) / 2
-        except (TypeError, ValueError):
+            mean = (float(row["least"]) + float(row["greatest"])) / 2
+        except ValueError:
             raise ParameterError(
                 at, str(row), f"Line {line}: the temperatures can't be read.", "not-a-number"
             ) from None
         if not -60 <= mean <= 60:
             raise ParameterError(at, mean, f"Line {line}: {mean:g} °C is no weather for bees.", "out-of-range")
-        sums[int(day[5:7])].append(mean)
+        sums[int(row["date"][5:7])].append(mean)
     missing = [month for month, values in sums.items() if not values]
     if missing:
         listed = ", ".join(str(month) for month in missing)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import asin, atanh, cbrt, pi, sqrt
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.analysis import LEAST_COMB_MM, Analysis, no_room
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
@@ -223,6 +223,8 @@ def winter_of(a: Analysis, season: Season, wintering: Wintering, plan_combs: int
     run = winter_run(a, nest, combs)
     shell = shell_of(a, run, c, wintering.school == "vented")
     high = min(a.section.height_mm, a.comb_depth_mm) / 1000
+    if high * 1000 < LEAST_COMB_MM:
+        raise no_room(a)
     cluster = cluster_of(wintering.bees, c["bee_ml"], high, a.section.top_mm / 1000, run.long_mm / 1000)
     return Winter(a, wintering, c, weather_of(season), run, shell, cluster)
 

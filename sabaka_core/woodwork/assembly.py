@@ -27,11 +27,21 @@ class Clash:
 
 
 def parts_of_hive(hive: Hive) -> tuple[Part, ...]:
-    """All parts of a design, those that are alike as one.
+    """All parts of a design that can be cut, those that are alike as one.
 
     Raises:
         ParameterError: sizes that can't be built.
     """
+    return tuple(part for part in reckoned_parts(hive) if part.has_size)
+
+
+def without_size(hive: Hive) -> tuple[Part, ...]:
+    """Parts that the design asks for and that come out with nothing between two of their faces."""
+    return tuple(part for part in reckoned_parts(hive) if not part.has_size)
+
+
+def reckoned_parts(hive: Hive) -> tuple[Part, ...]:
+    """All parts of a design, those included that no board could give."""
     everything = whole(hive)
     found: list[Part] = []
     for a in everything.chambers:

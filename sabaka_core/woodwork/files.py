@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import csv
 import io
 import json
 
@@ -14,6 +13,7 @@ from trimesh.exchange.stl import export_stl
 
 from sabaka_core.document.chambers import Disc
 from sabaka_core.document.hive import Hive
+from sabaka_core.tables import written_table
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.solids import Prism, rect
@@ -102,44 +102,18 @@ def stl(mesh: trimesh.Trimesh) -> bytes:
 
 def parts_csv(parts: tuple[Part, ...]) -> str:
     """The parts list as CSV."""
-    out = io.StringIO()
-    writer = csv.writer(out)
-    writer.writerow(
-        [
-            "number",
-            "part",
-            "group",
-            "count",
-            "long_mm",
-            "wide_mm",
-            "thick_mm",
-            "material",
-            "bevel_deg",
-            "rebate",
-            "joint",
-            "note",
-            "kg",
-        ]
-    )
-    for index, p in enumerate(parts):
-        writer.writerow(
-            [
-                index + 1,
-                p.name,
-                p.group,
-                p.count,
-                round(p.long_mm, 1),
-                round(p.wide_mm, 1),
-                round(p.thick_mm, 1),
-                p.material,
-                round(p.bevel_deg, 2),
-                p.rebate,
-                p.joint,
-                p.note,
-                round(p.kg, 3),
-            ]
+    columns = (
+        "number", "part", "group", "count", "long_mm", "wide_mm", "thick_mm", "material", "bevel_deg", "rebate", "joint",
+        "note", "kg",
+    )  # fmt: skip
+    rows = (
+        (
+            index, p.name, p.group, p.count, round(p.long_mm, 1), round(p.wide_mm, 1), round(p.thick_mm, 1), p.material,
+            round(p.bevel_deg, 2), p.rebate, p.joint, p.note, round(p.kg, 3),
         )
-    return out.getvalue()
+        for index, p in enumerate(parts, start=1)
+    )  # fmt: skip
+    return written_table(columns, rows)
 
 
 def plan_json(plan: CutPlan) -> str:

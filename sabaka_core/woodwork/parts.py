@@ -8,6 +8,9 @@ from functools import cached_property
 from sabaka_core.materials import density
 from sabaka_core.woodwork.solids import Prism
 
+# What is thinner is nothing: sizes are cut to tenths of a millimetre.
+LEAST_MM = 0.05
+
 
 @dataclass(frozen=True)
 class Hole:
@@ -50,6 +53,11 @@ class Part:
         if self.places:
             return sum(prism.volume_mm3 for prism in self.places[0])
         return self.long_mm * self.wide_mm * self.thick_mm
+
+    @property
+    def has_size(self) -> bool:
+        """Whether there is anything of it between each two of its faces."""
+        return min(self.long_mm, self.wide_mm, self.thick_mm) >= LEAST_MM
 
     @property
     def kg(self) -> float:

@@ -11,7 +11,7 @@ from sabaka_core.drawing.models import Drawing
 from sabaka_core.findings import find
 from sabaka_core.quantity import Quantity, Text, Value, count, deg, mm, text
 from sabaka_core.whole import whole
-from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg
+from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg, without_size
 from sabaka_core.woodwork.costs import Bill, bill_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
@@ -191,6 +191,18 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
                 severity="error",
                 words=clash_words(clash, names),
                 why="Parts put together in space don’t go together.",
+            )
+        )
+    for part in without_size(hive):
+        sizes = {"long": mm(part.long_mm), "wide": mm(part.wide_mm), "thick": mm(part.thick_mm)}
+        found.append(
+            BuildFinding(
+                code="no-size",
+                severity="error",
+                words=Text(
+                    template=f"“{part.name}” comes out {{long}} × {{wide}} × {{thick}}: it is left out", values=sizes
+                ),
+                why="Its clearances are larger than the room it stands in. Look at it in the Run step.",
             )
         )
     for name in plan.too_long:

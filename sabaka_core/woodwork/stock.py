@@ -2,39 +2,40 @@
 
 from __future__ import annotations
 
-import csv
-import io
+from pydantic import ValidationError
 
 from sabaka_core.document.hive import Board
+from sabaka_core.document.load import refusal_of
 from sabaka_core.errors import ParameterError
+from sabaka_core.tables import read_table
+
+_NEEDED = ("length_mm", "width_mm", "thickness_mm")
 
 
 def read_stock(table: str) -> tuple[Board, ...]:
     """Boards on hand out of a CSV table with columns label, length_mm, width_mm, thickness_mm, count.
 
     Raises:
-        ParameterError: at ``stock``: a column is missing, or a number can't be read or used.
+        ParameterError: at ``stock``: a column is missing, or a number can't be read or used; the line is named.
     """
-    rows = csv.DictReader(io.StringIO(table))
-    missing = {"length_mm", "width_mm", "thickness_mm"} - set(rows.fieldnames or ())
+    names, rows = read_table(table, "stock")
+    missing = [name for name in _NEEDED if name not in names]
     if missing:
         raise ParameterError(
-            "stock",
-            ", ".join(sorted(missing)),
-            "The table needs columns length_mm, width_mm and thickness_mm.",
-            "no-column",
+            "stock", ", ".join(missing), "The table needs columns length_mm, width_mm and thickness_mm.", "no-column"
         )
-    found = []
-    for number, row in enumerate(rows, 2):
+    found: list[Board] = []
+    for line, row in rows:
         try:
-            found.append(
-                Board(
-                    label=row.get("label") or f"board {number - 1}", length_mm=float(row["length_mm"]), width_mm=float(row["width_mm"]),
-                    thickness_mm=float(row["thickness_mm"]), count=int(row.get("count") or 1),
-                )
-            )  # fmt: skip
-        except (ValueError, TypeError) as error:
-            raise ParameterError(
-                "stock", str(row), f"Line {number} can’t be used: {str(error).splitlines()[0]}", "bad-line"
-            ) from None
+            sizes = {name: float(row[name]) for name in _NEEDED}
+            count = int(row.get("count") or 1)
+            found.append(Board(label=row.get("label") or f"board {len(found) + 1}", count=count, **sizes))
+        except ValidationError as error:
+            raise _unusable(line, row, refusal_of(error).reason) from None
+        except ValueError as error:
+            raise _unusable(line, row, str(error)) from None
     return tuple(found)
+
+
+def _unusable(line: int, row: dict[str, str], reason: str) -> ParameterError:
+    return ParameterError("stock", str(row), f"Line {line} can’t be used: {reason}", "bad-line")

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from django.conf import settings
 from django.http import HttpRequest
 from ninja import Router, Schema
+from pydantic import Field
 
 from server.accounts import services
 from server.auth import our_page
@@ -24,8 +27,8 @@ class Me(Schema):
 class Credentials(Schema):
     """A name and its password."""
 
-    name: str
-    password: str
+    name: Annotated[str, Field(max_length=200)]
+    password: Annotated[str, Field(max_length=500)]
 
 
 def _me(request: HttpRequest) -> Me:

@@ -11,7 +11,8 @@ from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 
 from sabaka_core.errors import FieldProblem, ParameterError
-from server.designs.demo import DEMO_KEEPER, load_demo
+from sabaka_core.texts import odd_character, odd_reason
+from server.designs.demo import DEMO_KEEPER, demo_keeper
 
 _BACKEND = "django.contrib.auth.backends.ModelBackend"
 
@@ -22,9 +23,14 @@ def register(request: HttpRequest, name: str, password: str) -> User:
     Raises:
         ParameterError: the name is taken or unusable, or the password is weak.
     """
-    name = name.strip()
+    name = normal_name(name)
     if not 2 <= len(name) <= 60:
         raise ParameterError("name", name, "A name has 2 to 60 characters.", "bad-name")
+    odd = odd_character(name)
+    if odd is not None:
+        raise ParameterError("name", name, odd_reason(odd), "bad-name")
+    if name.casefold() == DEMO_KEEPER:
+        raise ParameterError("name", name, "That name belongs to the demo bench. Take another.", "name-taken")
     try:
         validate_password(password, User(username=name))
     except ValidationError as error:
@@ -40,13 +46,21 @@ def register(request: HttpRequest, name: str, password: str) -> User:
     return user
 
 
+def normal_name(name: str) -> str:
+    """A name in its one written form: é is one sign, whether typed as one or as e with an accent.
+
+    Source: Unicode Standard Annex 15, form NFKC, in which the accounts are stored.
+    """
+    return User.normalize_username(name).strip()
+
+
 def sign_in(request: HttpRequest, name: str, password: str) -> User:
     """Sign in.
 
     Raises:
         ParameterError: name and password don't match. Too many tries are answered by the lockout.
     """
-    user = authenticate(request, username=name.strip(), password=password)
+    user = authenticate(request, username=normal_name(name), password=password)
     if not isinstance(user, User):
         raise ParameterError("password", "", "Name and password don't match.", "no-match")
     login(request, user)
@@ -66,7 +80,6 @@ def enter_demo(request: HttpRequest) -> User:
     """
     if not settings.DEMO:
         raise ParameterError("demo", "", "This server has no demo account.", "no-demo")
-    load_demo()
-    user = User.objects.get(username=DEMO_KEEPER)
+    user, _ = demo_keeper()
     login(request, user, backend=_BACKEND)
     return user

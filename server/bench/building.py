@@ -7,7 +7,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
-from sabaka_core import validate_hive
+from sabaka_core import working_hive
 from sabaka_core.woodwork.report import BuildReport, SearchReport, building_report, search_report
 from server.auth import keeper_only
 from server.problems import REFUSALS
@@ -24,12 +24,12 @@ class BuildIn(Schema):
 @router.post("/plan", response={200: BuildReport, **REFUSALS})
 def plan(request: HttpRequest, payload: BuildIn) -> HttpResponse:
     """Parts, cut plan, bill, order of work."""
-    report = building_report(validate_hive(payload.document))
+    report = building_report(working_hive(payload.document))
     return HttpResponse(report.model_dump_json(), content_type="application/json")
 
 
 @router.post("/search", response={200: SearchReport, **REFUSALS})
 def search(request: HttpRequest, payload: BuildIn) -> HttpResponse:
     """Whether a size a little smaller or larger would save boards."""
-    report = search_report(validate_hive(payload.document))
+    report = search_report(working_hive(payload.document))
     return HttpResponse(report.model_dump_json(), content_type="application/json")

@@ -11,7 +11,7 @@ from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import ParameterError, build_report, dump_hive, hive_text, validate_hive
+from sabaka_core import ParameterError, build_report, dump_hive, hive_text, refuse_beyond, validate_hive, working_hive
 from sabaka_core.compare import Comparison, compare
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
@@ -37,6 +37,7 @@ router = Router(auth=keeper_only)
 
 WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf", "workshop.zip"]
 Label = Annotated[str, Field(max_length=200)]
+SaveId = Annotated[str, Field(max_length=40, pattern=r"^[a-zA-Z0-9-]*$")]
 
 
 class PresetOut(Schema):
@@ -86,11 +87,17 @@ class NewIn(Schema):
 
 
 class SaveIn(Schema):
-    """A design and the revision it was worked out from."""
+    """A design and the revision it was worked out from.
 
-    base_revision: int
+    ``save_id`` is the sender's own name for this save, and ``unanswered`` those of earlier ones whose answers
+    never came: what they stored is no conflict.
+    """
+
+    base_revision: Annotated[int, Field(ge=0, le=1_000_000_000)]
     document: dict[str, Any]
     label: Label = ""
+    save_id: SaveId = ""
+    unanswered: Annotated[list[SaveId], Field(max_length=50)] = []
 
 
 class NameIn(Schema):
@@ -172,6 +179,7 @@ def create(request: HttpRequest, payload: NewIn) -> HttpResponse:
     """Start a design."""
     start = preset_hive(payload.preset)
     hive = validate_hive({**dump_hive(start), "name": payload.name, "notes": "", "boards": []})
+    refuse_beyond(hive)
     return written(opened(services.create_design(keeper_of(request), hive, "Begun")))
 
 
@@ -189,11 +197,11 @@ def import_file(request: HttpRequest) -> HttpResponse:
 def compare_designs(request: HttpRequest, payload: CompareIn) -> HttpResponse:
     """A document beside a design of the shelf, or a starting point."""
     if payload.design is not None:
-        other = validate_hive(selectors.design_of(keeper_of(request), payload.design).document)
+        other = working_hive(selectors.design_of(keeper_of(request), payload.design).document)
     else:
         other = preset_hive(payload.preset)
     return HttpResponse(
-        compare(validate_hive(payload.document), other).model_dump_json(), content_type="application/json"
+        compare(working_hive(payload.document), other).model_dump_json(), content_type="application/json"
     )
 
 
@@ -206,8 +214,10 @@ def open_design(request: HttpRequest, ident: UUID) -> HttpResponse:
 @router.put("/{ident}", response={200: DesignOut, 409: ConflictOut, **REFUSALS})
 def save(request: HttpRequest, ident: UUID, payload: SaveIn) -> HttpResponse:
     """Save a design; 409 when a newer revision stands in the way, and both are kept."""
-    keeper = keeper_of(request)
-    saved = services.save_design(keeper, ident, payload.base_revision, payload.document, payload.label)
+    sent = services.Save(
+        payload.base_revision, payload.document, payload.label, payload.save_id, tuple(payload.unanswered)
+    )
+    saved = services.save_design(keeper_of(request), ident, sent)
     if saved.aside is None:
         return written(opened(saved.design))
     conflict = written(
@@ -279,14 +289,14 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The season on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(season_card(validate_hive(design.document)), "application/pdf", design, "season.pdf")
+    return _file(season_card(working_hive(design.document)), "application/pdf", design, "season.pdf")
 
 
 @router.get("/{ident}/workshop/{name}")
 def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measure: Measure = "mm") -> HttpResponse:
     """A file for the workshop, or all of them in one archive."""
     design = selectors.design_of(keeper_of(request), ident)
-    hive = validate_hive(design.document)
+    hive = working_hive(design.document)
     if name == "booklet.pdf":
         return _file(booklet(hive, measure), "application/pdf", design, name)
     if name == "templates.pdf":
@@ -300,28 +310,28 @@ def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measu
 def export_winter_card(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The winter on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(winter_card(validate_hive(design.document)), "application/pdf", design, "winter.pdf")
+    return _file(winter_card(working_hive(design.document)), "application/pdf", design, "winter.pdf")
 
 
 @router.get("/{ident}/moving-page")
 def export_moving_page(request: HttpRequest, ident: UUID) -> HttpResponse:
     """Moving in on one A4 page."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_page(validate_hive(design.document)), "application/pdf", design, "moving.pdf")
+    return _file(moving_page(working_hive(design.document)), "application/pdf", design, "moving.pdf")
 
 
 @router.get("/{ident}/moving-calendar")
 def export_moving_calendar(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The days of the move as a calendar file."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_calendar(validate_hive(design.document)), "text/calendar", design, "moving.ics")
+    return _file(moving_calendar(working_hive(design.document)), "text/calendar", design, "moving.ics")
 
 
 @router.post("/{ident}/conversion-box", response={200: DesignOut, **REFUSALS})
 def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
     """Put the conversion box of a design's move on the shelf as a design of its own."""
     keeper = keeper_of(request)
-    box = conversion_design(validate_hive(selectors.design_of(keeper, ident).document))
+    box = conversion_design(working_hive(selectors.design_of(keeper, ident).document))
     return written(opened(services.create_design(keeper, box, "Out of a move")))
 
 
@@ -329,7 +339,7 @@ def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: int | None = None) -> HttpResponse:
     """A drawing of one chamber, or of the whole, as an SVG file in millimetres."""
     design = selectors.design_of(keeper_of(request), ident)
-    drawing = build_report(validate_hive(design.document), (name,), box).drawings.get(name)
+    drawing = build_report(working_hive(design.document), (name,), box).drawings.get(name)
     if drawing is None:
         raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
     return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")

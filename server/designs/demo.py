@@ -6,26 +6,40 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from sabaka_core import load_hive
-from server.designs.models import Design
+from sabaka_core import ParameterError, load_hive
 from server.designs.services import create_design
 
 DEMO_KEEPER = "wren"
 DEMO_HIVES = ("granny", "sheepshank", "bowline")
 
 
-@transaction.atomic
 def load_demo() -> int:
     """Make the demo keeper and the demo hives, unless they were made before.
 
     Returns:
         How many hives were put on the shelf; 0 when the keeper was there already.
     """
-    user, made = User.objects.get_or_create(username=DEMO_KEEPER, defaults={"first_name": "Wren, Saltmarsh Row"})
-    if not made:
-        return 0
-    user.set_unusable_password()
-    user.save()
+    return demo_keeper()[1]
+
+
+@transaction.atomic
+def demo_keeper() -> tuple[User, int]:
+    """The demo keeper, and how many hives were put on the shelf just now: all where there was no keeper yet.
+
+    Nobody signs in to the demo keeper by a password. An account of its name that has one is somebody's own: the
+    demo then gets another name, and nobody is handed what isn't theirs.
+    """
+    for name in (DEMO_KEEPER, *(f"{DEMO_KEEPER}-{number}" for number in range(2, 1000))):
+        user = User.objects.filter(username=name).first()
+        if user is None:
+            return _made(name)
+        if not user.has_usable_password():
+            return user, 0
+    raise ParameterError("demo", "", "Every name for the demo keeper is taken.", "no-demo")
+
+
+def _made(username: str) -> tuple[User, int]:
+    user = User.objects.create_user(username, first_name="Wren, Saltmarsh Row")
     for name in DEMO_HIVES:
         create_design(user, load_hive((settings.EXAMPLES / f"{name}.json").read_bytes()), "Demo hive")
-    return Design.objects.filter(owner=user).count()
+    return user, len(DEMO_HIVES)

@@ -31,7 +31,8 @@ class Design(models.Model):
 class Revision(models.Model):
     """One state of a design that was kept.
 
-    ``aside`` marks a save that came too late and was kept beside the newer one.
+    ``aside`` marks a save that came too late and was kept beside the newer one. ``save_id`` is the sender's own
+    name for the save, by which it knows its own again when the answer was lost.
     """
 
     class Kind(models.TextChoices):
@@ -44,6 +45,7 @@ class Revision(models.Model):
     number = models.PositiveIntegerField()
     kind = models.CharField(max_length=16, choices=Kind)
     label = models.CharField(max_length=200, blank=True)
+    save_id = models.CharField(max_length=40, blank=True, default="")
     document = models.JSONField()
     made_at = models.DateTimeField(auto_now_add=True)
 

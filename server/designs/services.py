@@ -11,7 +11,8 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from sabaka_core import Hive, ParameterError, build_report, dump_hive, load_hive, validate_hive
+from sabaka_core import Hive, ParameterError, build_report, dump_hive, load_hive, refuse_beyond, validate_hive
+from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
 
@@ -28,7 +29,7 @@ class Saved:
 
 @transaction.atomic
 def create_design(owner: User, hive: Hive, label: str = "") -> Design:
-    """Put a new design on the keeper's shelf. It has to be one that can be reported on."""
+    """Put a new design on the keeper's shelf. It has to be one that can be reported on, and within reach."""
     if Design.objects.filter(owner=owner, deleted_at=None).count() >= MOST_DESIGNS:
         raise ParameterError("", "", f"The shelf is full: {MOST_DESIGNS} designs at most.", "shelf-full")
     build_report(hive, ())
@@ -44,24 +45,55 @@ def import_design(owner: User, text: bytes) -> Design:
     Raises:
         ParameterError: names the field that is wrong, or says that the file is newer.
     """
-    return create_design(owner, load_hive(text), "From a file")
+    hive = load_hive(text)
+    refuse_beyond(hive)
+    return create_design(owner, hive, "From a file")
+
+
+@dataclass(frozen=True)
+class Save:
+    """One save as it was sent.
+
+    Attributes:
+        base: the revision it was worked out from.
+        document: the design as plain data.
+        label: what was done.
+        save_id: the sender's own name for this save; none when empty.
+        unanswered: names of earlier saves of this sender whose answers never came.
+    """
+
+    base: int
+    document: dict[str, Any]
+    label: str = ""
+    save_id: str = ""
+    unanswered: tuple[str, ...] = ()
 
 
 @transaction.atomic
-def save_design(owner: User, ident: UUID, base: int, raw: dict[str, Any], label: str) -> Saved:
-    """Save a design that was worked out from revision ``base``.
+def save_design(owner: User, ident: UUID, save: Save) -> Saved:
+    """Save a design that was worked out from revision ``save.base``.
 
-    A stale save is kept as a revision aside, and the newer one stays.
+    A stale save is kept as a revision aside, and the newer one stays; one that says what stands there already
+    is no conflict and makes no revision.
+
+    Raises:
+        ParameterError: names the field that is wrong, or brings in what lies beyond reach.
     """
     design = _locked(owner, ident)
-    hive = validate_hive(raw)
+    odd = odd_character(save.label)
+    if odd is not None:
+        raise ParameterError("label", save.label, odd_reason(odd), "bad-label")
+    hive = validate_hive(save.document)
+    _refuse_new(design, hive)
     build_report(hive, ())
-    if base != design.head:
-        kept = _add_revision(design, Revision.Kind.ASIDE, label, dump_hive(hive))
-        return Saved(design, aside=kept.number)
     document = dump_hive(hive)
-    if document != design.document:
-        _become(design, document, Revision.Kind.SAVED, label)
+    # What stands there already is kept, whoever sent it: a save whose answer was lost comes again like this.
+    if document == design.document:
+        return Saved(design)
+    if save.base != design.head and not _all_own(design, save):
+        kept = _kept_aside(design, document) or _add_revision(design, Revision.Kind.ASIDE, save.label, document)
+        return Saved(design, aside=kept.number)
+    _become(design, document, Revision.Kind.SAVED, save.label, save.save_id)
     return Saved(design)
 
 
@@ -70,6 +102,7 @@ def rename_design(owner: User, ident: UUID, name: str) -> Design:
     """Give a design another name."""
     design = _locked(owner, ident)
     hive = validate_hive({**design.document, "name": name})
+    refuse_beyond(hive, validate_hive(design.document))
     if hive.name != design.name:
         _become(design, dump_hive(hive), Revision.Kind.SAVED, f"Renamed from {design.name}")
     return design
@@ -117,13 +150,42 @@ def _locked(owner: User, ident: UUID) -> Design:
     return design_of(owner, ident)
 
 
-def _become(design: Design, document: dict[str, Any], kind: str, label: str) -> None:
-    revision = _add_revision(design, kind, label, document)
+def _refuse_new(design: Design, hive: Hive) -> None:
+    """Refuse what lies beyond reach, unless some kept state of the design holds it: what was saved may come back."""
+    try:
+        refuse_beyond(hive, validate_hive(design.document))
+    except ParameterError as error:
+        for revision in design.revisions.all():
+            try:
+                return refuse_beyond(hive, validate_hive(revision.document))
+            except ParameterError:
+                continue
+        raise error
+
+
+def _all_own(design: Design, save: Save) -> bool:
+    """Whether all that came after the save's base are saves of the same sender whose answers were lost."""
+    if not save.unanswered or save.base > design.head:
+        return False
+    since = design.revisions.filter(number__gt=save.base).exclude(kind=Revision.Kind.ASIDE)
+    return all(name in save.unanswered for name in since.values_list("save_id", flat=True))
+
+
+def _kept_aside(design: Design, document: dict[str, Any]) -> Revision | None:
+    """The newest revision aside, if it says the same: the same late save sent twice is kept once."""
+    last = design.revisions.filter(kind=Revision.Kind.ASIDE).first()
+    return last if last is not None and last.document == document else None
+
+
+def _become(design: Design, document: dict[str, Any], kind: str, label: str, save_id: str = "") -> None:
+    revision = _add_revision(design, kind, label, document, save_id)
     design.document, design.head = document, revision.number
     design.name, design.system = document["name"], document["system"]
     design.save()
 
 
-def _add_revision(design: Design, kind: str, label: str, document: dict[str, Any]) -> Revision:
+def _add_revision(design: Design, kind: str, label: str, document: dict[str, Any], save_id: str = "") -> Revision:
     last = design.revisions.aggregate(last=Max("number"))["last"] or 0
-    return Revision.objects.create(design=design, number=last + 1, kind=kind, label=label[:200], document=document)
+    return Revision.objects.create(
+        design=design, number=last + 1, kind=kind, label=label[:200], document=document, save_id=save_id
+    )

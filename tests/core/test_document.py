@@ -69,7 +69,7 @@ class BadInput(TestCase):
             (f"{section}/slope_deg", ["chambers", 0, "section", "slope_deg"], 61, "less than 60"),
             (f"{section}/kind", ["chambers", 0, "section", "kind"], "blob", "trapezoid"),
             ("/comb_types/0/width_mm", ["comb_types", 0, "width_mm"], 900, "at most 200"),
-            ("/comb_types/0/id", ["comb_types", 0, "id"], "Not An Id", "pattern"),
+            ("/comb_types/0/id", ["comb_types", 0, "id"], "Not An Id", "Small letters"),
             ("/name", ["name"], "  ", "Nothing was typed"),
             ("/choices/bee_space_mm", ["choices", "bee_space_mm"], 5, "at least 6"),
             ("/surprise", ["surprise"], 1, "No such field"),
@@ -154,7 +154,8 @@ class BadInput(TestCase):
         chamber(document)["section"] = {"kind": "trapezoid", "top_mm": 50.0, "floor_mm": 45.0, "height_mm": 210.0}
         self.assertEqual(refused(document), "/chambers/0/section/top_mm")
         document = sound()
-        chamber(document)["length_mm"] = 30.0
+        document["comb_types"][0]["width_mm"] = 150.0
+        chamber(document)["length_mm"] = 100.0
         self.assertEqual(refused(document), "/chambers/0/length_mm")
         document = sound()
         document["comb_types"] = []

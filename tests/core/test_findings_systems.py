@@ -128,6 +128,10 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("spacing-too-narrow", "error", "deep-horizontal", frame(spacing_mm=29.0, top_bar_width_mm=29.0), True),
     ("bar-too-weak", "warning", "tall-in-stack", frame(top_bar_thickness_mm=9.0), True),
     ("rebate-too-wide", "error", "long-shallow", rest(width_mm=20.0), True),
+    ("beyond-reach", "error", "long-shallow", frame(spacing_mm=1.0), True),
+    ("beyond-reach", "error", "long-shallow", section(0, height_mm=9_000.0), True),
+    ("beyond-reach", "error", "tall-in-stack", supers(0, boxes=9_000), True),
+    ("beyond-reach", "error", "tree-cavity", lambda d: d.update(name="Two\nlines"), True),
 ]  # fmt: skip
 
 

@@ -17,6 +17,7 @@ from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import leftover_mm
 from sabaka_core.edits.models import Drop, FitRun, ForgetRun, PutNucleus, SaveRun, UseRun
+from sabaka_core.report.models import SavedOut
 from sabaka_core.report.run_sheet import kept_mm, run_sheet, solve
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
@@ -134,7 +135,7 @@ class WholeRuns(TestCase):
     def test_states_are_kept_and_brought_back(self) -> None:
         design = apply_edit(opened("bowline"), SaveRun(name="today"))
         changed = apply_edit(design, FitRun(counts={"brood": 20, "honey": 8}))
-        self.assertEqual(run_sheet(analyse(changed)).saved, ("today: 19 combs",))
+        self.assertEqual(run_sheet(analyse(changed)).saved, (SavedOut(text="today: 19 combs"),))
         back = apply_edit(changed, UseRun(index=0))
         self.assertEqual(back.chambers[0].run.items, design.chambers[0].run.items)
         self.assertEqual(apply_edit(back, ForgetRun(index=0)).chambers[0].run.saved, ())

@@ -184,7 +184,8 @@ class Sizing(TestCase):
         self.assertEqual(len(a.layout.combs), number)
         self.assertAlmostEqual(a.layout.leftover_mm, 0.0, places=3)
 
-    @given(st.floats(65, 400))
+    # A bore of 240 mm holds 271 L at the greatest height that is worked with.
+    @given(st.floats(65, 270))
     def test_by_litres_the_cavity_holds_them(self, litres: float) -> None:
         for name in ("sloped-top-bar", "tree-cavity"):
             a = analyse(apply_edit(opened(name), SizeBox(by="litres", text=f"{litres:.3f}")))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.test import Client, TestCase, override_settings
 
 
@@ -70,3 +71,47 @@ class Accounts(TestCase):
 
     def test_the_page_carries_a_policy_that_loads_nothing_from_elsewhere(self) -> None:
         self.assertIn("default-src 'self'", self.page.get("/")["Content-Security-Policy"])
+
+    def test_10_a_name_is_the_same_however_its_accents_are_typed(self) -> None:
+        """é as one sign and as e with an accent; Unicode Standard Annex 15."""
+        for typed, again in (("Andre\u0301", "Andr\u00e9"), ("\u00c5sa", "A\u030asa"), ("\uff37ren77", "Wren77")):
+            with self.subTest(ascii(typed)):
+                self.assertEqual(self.call("register", name=typed, password="rope-walk-77").status_code, 200)
+                self.call("sign-out")
+                for name in (typed, again, f" {typed} "):
+                    self.assertEqual(self.call("sign-in", name=name, password="rope-walk-77").status_code, 200)
+                    self.call("sign-out")
+                taken = self.call("register", name=again, password="rope-walk-78")
+                self.assertIn("taken", taken.json()["reason"])
+
+    def test_10_the_demos_name_cannot_be_registered(self) -> None:
+        for name in ("wren", "Wren", " WREN ", "\uff57ren"):
+            with self.subTest(ascii(name)):
+                answer = self.call("register", name=name, password="rope-walk-77")
+                self.assertEqual((answer.status_code, answer.json()["problems"][0]["field"]), (422, "name"))
+
+    def test_10_an_account_of_the_demos_name_is_not_handed_to_visitors(self) -> None:
+        """One made before the name was kept for the demo: whoever opens the demo gets another keeper."""
+        owner = User.objects.create_user("wren", password="rope-walk-77")
+        self.assertEqual(self.call("demo").status_code, 200)
+        visitor = User.objects.get(pk=self.page.session["_auth_user_id"])
+        self.assertNotEqual(visitor, owner)
+        self.assertFalse(visitor.has_usable_password())
+        self.assertEqual(self.page.get("/api/designs").json()[0]["name"], "Bowline")
+        self.call("sign-out")
+        self.call("demo")
+        self.assertEqual(self.page.session["_auth_user_id"], str(visitor.pk))
+        owner.refresh_from_db()
+        self.assertTrue(owner.has_usable_password())
+
+    def test_9_control_characters_are_refused_in_a_keepers_name(self) -> None:
+        for name in ("two\nlines", "a\x00b", "a\x1b[2J", "\u202egnp"):
+            with self.subTest(ascii(name)):
+                answer = self.call("register", name=name, password="rope-walk-77")
+                self.assertEqual((answer.status_code, answer.json()["problems"][0]["field"]), (422, "name"))
+
+    def test_8_names_and_passwords_of_any_length_are_answered(self) -> None:
+        for path in ("register", "sign-in"):
+            for name, password in (("x" * 4_000, "rope-walk-77"), ("tern", "y" * 4_000), ("\ud800", "rope-walk-77")):
+                with self.subTest(path, name=ascii(name)[:12]):
+                    self.assertEqual(self.call(path, name=name, password=password).status_code, 422)

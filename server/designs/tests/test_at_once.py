@@ -12,7 +12,7 @@ from django.test import TransactionTestCase
 
 from sabaka_core import load_hive
 from server.designs.models import Design, Revision
-from server.designs.services import Saved, create_design, save_design
+from server.designs.services import Save, Saved, create_design, save_design
 from tests.core.support import EXAMPLES
 
 
@@ -26,7 +26,7 @@ class AtOnce(TransactionTestCase):
             document: dict[str, Any] = design.document | {"notes": f"window {number}"}
             start.wait()
             try:
-                return save_design(keeper, design.id, 1, document, f"window {number}")
+                return save_design(keeper, design.id, Save(1, document, f"window {number}"))
             finally:
                 connection.close()
 

@@ -2732,7 +2732,20 @@ export interface components {
             /** Excluders */
             excluders: components["schemas"]["Fact"][];
             /** Saved */
-            saved: string[];
+            saved: components["schemas"]["SavedOut"][];
+        };
+        /**
+         * SavedOut
+         * @description A kept state of the run. ``gone`` names kinds of comb that it hangs on and the design no longer has.
+         */
+        SavedOut: {
+            /** Text */
+            text: string;
+            /**
+             * Gone
+             * @default []
+             */
+            gone: string[];
         };
         /**
          * SavedRun
@@ -3849,7 +3862,7 @@ export interface components {
         };
         /**
          * UseRun
-         * @description Bring a kept state of the run back.
+         * @description Bring a kept state of the run back; ``instead`` names a kind of comb for each that is gone since.
          */
         UseRun: {
             /**
@@ -3859,6 +3872,13 @@ export interface components {
             do: "use-run";
             /** Index */
             index: number;
+            /**
+             * Instead
+             * @default {}
+             */
+            instead?: {
+                [key: string]: string;
+            };
         };
         /**
          * SeasonReport
@@ -5152,6 +5172,9 @@ export interface components {
         /**
          * SaveIn
          * @description A design and the revision it was worked out from.
+         *
+         *     ``save_id`` is the sender's own name for this save, and ``unanswered`` those of earlier ones whose answers
+         *     never came: what they stored is no conflict.
          */
         SaveIn: {
             /** Base Revision */
@@ -5165,6 +5188,16 @@ export interface components {
              * @default
              */
             label?: string;
+            /**
+             * Save Id
+             * @default
+             */
+            save_id?: string;
+            /**
+             * Unanswered
+             * @default []
+             */
+            unanswered?: string[];
         };
         /**
          * NameIn

@@ -34,11 +34,11 @@ export function useRevisions(id: string, head: number): UseQueryResult<RevisionO
   });
 }
 
-/** Changes of who is signed in; everything known before is forgotten. */
-export function useEntering() {
+/** Changes of who is signed in; everything known before is forgotten, unless one stays where one is. */
+export function useEntering({ stay = false } = {}) {
   const queries = useQueryClient();
   const settle = (me: Me) => {
-    queries.clear();
+    if (!stay) queries.clear();
     queries.setQueryData(key.me, me);
   };
   return {

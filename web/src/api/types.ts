@@ -35,6 +35,7 @@ export type ChamberName = Schemas["ChamberName"];
 export type Comparison = Schemas["Comparison"];
 export type Ranking = Schemas["Ranking"];
 export type RunSheet = Schemas["RunSheet"];
+export type SavedOut = Schemas["SavedOut"];
 export type Fact = Schemas["Fact"];
 export type SeasonReport = Schemas["SeasonReport"];
 export type MovingReport = Schemas["MovingReport"];

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Units } from "../api/types";
+import { fromDevice, ontoDevice } from "./device";
 
 export type Theme = "sheet" | "night";
 
@@ -21,11 +22,11 @@ export function useSettings(): Settings {
 
 /** A value kept on this device, when it is one of those allowed. */
 export function recall<T extends string>(key: string, allowed: readonly T[]): T | null {
-  const kept = localStorage.getItem(`sabaka.${key}`);
+  const kept = fromDevice(`sabaka.${key}`);
   return allowed.find((value) => value === kept) ?? null;
 }
 
 /** Keeps a value on this device. */
 export function remember(key: string, value: string): void {
-  localStorage.setItem(`sabaka.${key}`, value);
+  ontoDevice(`sabaka.${key}`, value);
 }

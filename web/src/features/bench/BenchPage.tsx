@@ -4,20 +4,26 @@ import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import { BenchRoom, type BenchStep } from "./BenchRoom";
 import { firstReport } from "./useBench";
-import { unsavedWork } from "./useKeeping";
+import { dropSlot, leftWork, type Left } from "./slots";
+import { keepAside } from "./useKeeping";
 
 /** Opens a design with its first report, work left from an earlier visit included. */
 async function load(id: string) {
   const design = await openDesign(id);
-  const unsaved = unsavedWork(id);
-  if (unsaved) {
+  const found = await leftWork(id);
+  const newest = found.pop();
+  // One of them lies on the bench; the others are kept beside it on the server.
+  for (const other of found) await keepAside(id, other);
+  if (newest && JSON.stringify(newest.work.document) === JSON.stringify(design.document)) dropSlot(newest.slot);
+  else if (newest) {
     try {
-      return { design, first: await firstReport(unsaved.document), unsaved };
+      return { design, first: await firstReport(newest.work.document), left: newest };
     } catch {
-      // What was left can't be used any more; the kept design can.
+      // What was left can't be used any more; it stays on the device, and the kept design opens.
     }
   }
-  return { design, first: await firstReport(design.document), unsaved: null };
+  const left: Left | null = null;
+  return { design, first: await firstReport(design.document), left };
 }
 
 export function BenchPage({ step }: { step: BenchStep }) {

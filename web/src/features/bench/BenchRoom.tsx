@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
-import { useMovingRod, useSeasonRod } from "../../api/queries";
-import type { DesignOut, EditOut, Hive, ReportPart } from "../../api/types";
+import { bringBack, useMovingRod, useSeasonRod } from "../../api/queries";
+import type { DesignOut, EditOut, ReportPart } from "../../api/types";
+import { SignInAgain } from "../signin";
 import { BuildStep } from "./BuildStep";
 import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
@@ -13,6 +14,7 @@ import { Rod } from "./Rod";
 import { RunStep } from "./RunStep";
 import { SeasonStep } from "./SeasonStep";
 import { TopBar } from "./TopBar";
+import type { Left } from "./slots";
 import { WinterStep } from "./WinterStep";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
@@ -27,12 +29,12 @@ interface BenchRoomProps {
   step: BenchStep;
   design: DesignOut;
   first: EditOut;
-  unsaved: { base: number; document: Hive; label: string } | null;
+  left: Left | null;
 }
 
 /** The bench: rail, drawing, ledger and rod around one design. */
-export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) {
-  const { state, keep, rebase } = useKeeping(id, unsaved?.base ?? design.revision);
+export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
+  const { state, keep, rebase, send } = useKeeping(id, left?.work.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
   const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", PARTS[step]);
   const [chosen, setChosen] = useState<number | null>(null);
@@ -45,8 +47,9 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
   const { undo, redo } = bench;
 
   useEffect(() => {
-    if (unsaved) keep(unsaved.document, unsaved.label);
-  }, [unsaved, keep]);
+    if (left) keep(left.work.document, left.work.label, left);
+  }, [left, keep]);
+  const [signing, setSigning] = useState(false);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -72,17 +75,26 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
     setPointed(finding);
     setTab("read");
   }, []);
+  /** Puts another state on the bench, once all that was typed is kept; false when it can’t be. */
   const becomes = useCallback(
-    async (next: DesignOut) => {
-      await bench.replace(next.document);
-      rebase(next.revision);
+    async (other: () => Promise<DesignOut>) => {
+      await bench.settled();
+      if (!(await send())) return false;
+      try {
+        const next = await other();
+        await bench.replace(next.document);
+        rebase(next.revision);
+        return true;
+      } catch {
+        return false;
+      }
     },
-    [bench, rebase],
+    [bench, rebase, send],
   );
 
   return (
     <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-      <TopBar id={id} bench={bench} keeping={state} />
+      <TopBar id={id} bench={bench} keeping={state} onSignIn={() => { setSigning(true); }} />
       <div className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
         <Rail id={id} step={step} findings={bench.report.findings} />
         {step === "combs" ? (
@@ -112,7 +124,7 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
               onChoose={setChosen}
               pointed={pointed}
               onPoint={setPointed}
-              onBecome={becomes}
+              onBringBack={(number) => becomes(() => bringBack(id, number))}
             />
           </>
         )}
@@ -121,10 +133,20 @@ export function BenchRoom({ id, step, design, first, unsaved }: BenchRoomProps) 
       {state.kind === "conflict" ? (
         <Conflict
           conflict={state.conflict}
-          onNewer={() => becomes(state.conflict.current)}
+          onNewer={() => becomes(() => Promise.resolve(state.conflict.current))}
           onMine={() => {
             rebase(state.conflict.current.revision);
             keep(bench.document, "Kept over a newer revision");
+          }}
+        />
+      ) : null}
+      {signing ? (
+        <SignInAgain
+          onClose={() => { setSigning(false); }}
+          onDone={() => {
+            setSigning(false);
+            bench.wake();
+            void send();
           }}
         />
       ) : null}

@@ -32,7 +32,7 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
     },
     onCommit: (text) => bench.commit(edit(text), `${mark.name} ${text}`, path ?? ""),
     onCancel: () => {
-      bench.calm();
+      bench.calm(path ?? "");
       close();
     },
   });

@@ -53,7 +53,9 @@ function Size({ field, bench, group }: { field: SizeField; bench: Bench; group: 
       bench.preview(typedEdit(field, text, units), field.path);
     },
     onCommit: (text) => bench.commit(typedEdit(field, text, units), `${group}: ${field.label} ${text}`, field.path),
-    onCancel: bench.calm,
+    onCancel: () => {
+      bench.calm(field.path);
+    },
   });
   const problem = bench.trouble?.source === field.path ? bench.trouble.reason : null;
   return (
@@ -147,7 +149,9 @@ function Words({ path, label, value, long, bench, group }: WordsProps) {
     shown: value,
     onPreview: () => undefined,
     onCommit: (text) => bench.commit(setEdit(path, text), `${group}: ${label}`, path),
-    onCancel: bench.calm,
+    onCancel: () => {
+      bench.calm(path);
+    },
   });
   const problem = bench.trouble?.source === path ? bench.trouble.reason : null;
   const common = {

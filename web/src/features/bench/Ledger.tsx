@@ -1,4 +1,3 @@
-import type { DesignOut } from "../../api/types";
 import { CompareTab } from "./CompareTab";
 import { ReadTab } from "./ReadTab";
 import { RevisionsTab } from "./RevisionsTab";
@@ -26,11 +25,11 @@ interface LedgerProps {
   onChoose: (index: number | null) => void;
   pointed: string | null;
   onPoint: (finding: string | null) => void;
-  onBecome: (design: DesignOut) => Promise<void>;
+  onBringBack: (number: number) => Promise<boolean>;
 }
 
 /** Beside the drawing: what it reads, what can be set, and what was kept. */
-export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, pointed, onPoint, onBecome }: LedgerProps) {
+export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, pointed, onPoint, onBringBack }: LedgerProps) {
   return (
     <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
       <div role="tablist" aria-label="Ledger" className="no-print flex border-b border-[var(--line)] px-4">
@@ -62,7 +61,7 @@ export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, poin
         {tab === "set" ? <SetTab bench={bench} /> : null}
         {tab === "run" ? <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> : null}
         {tab === "compare" ? <CompareTab id={id} bench={bench} /> : null}
-        {tab === "kept" ? <RevisionsTab id={id} revision={revision} onBecome={onBecome} /> : null}
+        {tab === "kept" ? <RevisionsTab id={id} revision={revision} onBringBack={onBringBack} /> : null}
       </div>
     </aside>
   );

@@ -1,17 +1,19 @@
 import { useState } from "react";
-import { bringBack, lookAtRevision, useRevisions } from "../../api/queries";
+import { lookAtRevision, useRevisions } from "../../api/queries";
 import type { DesignOut, RevisionOut } from "../../api/types";
 import { ago, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Ask } from "../../ui/Ask";
+import { Problem } from "../../ui/Problem";
 import { firstReport } from "./useBench";
 
 interface RevisionsTabProps {
   id: string;
   revision: number;
-  onBecome: (design: DesignOut) => Promise<void>;
+  /** Makes a kept state the current one; false while a newer change isn’t kept yet. */
+  onBringBack: (number: number) => Promise<boolean>;
 }
 
 interface Looked {
@@ -21,20 +23,22 @@ interface Looked {
 }
 
 /** Every kept state, to look at and to bring back, and the files to take along. */
-export function RevisionsTab({ id, revision, onBecome }: RevisionsTabProps) {
+export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
   const revisions = useRevisions(id, revision);
   const [looked, setLooked] = useState<Looked | null>(null);
   const { units } = useSettings();
   const [now] = useState(Date.now);
+  const [stuck, setStuck] = useState(false);
 
   const section = looked?.first.report.drawings["section"];
   const look = async (number: number) => {
     const design = await lookAtRevision(id, number);
+    setStuck(false);
     setLooked({ number, design, first: await firstReport(design.document) });
   };
   const back = async (number: number) => {
-    await onBecome(await bringBack(id, number));
-    setLooked(null);
+    if (await onBringBack(number)) setLooked(null);
+    else setStuck(true);
   };
 
   return (
@@ -82,6 +86,7 @@ export function RevisionsTab({ id, revision, onBecome }: RevisionsTabProps) {
             <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>Bring it back</button>
             <button type="button" className="btn btn-ghost" onClick={() => { setLooked(null); }}>Leave it</button>
           </div>
+          <Problem id="revision-problem">{stuck ? "Your last change isn’t kept yet, so nothing takes its place. Try again when Sabaka can be reached." : null}</Problem>
         </Ask>
       ) : null}
     </>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Fact, RunSheet } from "../../api/types";
+import type { Fact, RunSheet, SavedOut } from "../../api/types";
 import { numberPlace } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Grip } from "../../drawing/Grip";
@@ -218,14 +218,38 @@ function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
       </form>
       <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
       <ul className="mt-2" data-testid="states">
-        {sheet.saved.map((words, index) => (
-          <li key={words} className="flex items-baseline gap-3 border-b border-[var(--line)] py-1">
-            <span className="grow">{words}</span>
-            <button type="button" className="underline underline-offset-4" onClick={() => void bench.commit({ do: "use-run", index }, `Run as ${words}`, "run-name")}>Bring back</button>
-            <button type="button" className="underline underline-offset-4" aria-label={`Take off ${words}`} onClick={() => void bench.commit({ do: "forget-run", index }, `${words} taken off`, "run-name")}>Off</button>
-          </li>
+        {sheet.saved.map((state, index) => (
+          <State key={state.text} state={state} index={index} bench={bench} />
         ))}
       </ul>
     </>
+  );
+}
+
+/** A kept state: brought back, taken off, or, where its kind of comb is gone, hung on another first. */
+function State({ state, index, bench }: { state: SavedOut; index: number; bench: Bench }) {
+  const kinds = bench.document.comb_types ?? [];
+  const [instead, setInstead] = useState<Record<string, string>>({});
+  const chosen = (gone: string) => instead[gone] ?? kinds[0]?.id ?? "";
+  const back = () => {
+    const named = Object.fromEntries(state.gone.map((gone) => [gone, chosen(gone)]));
+    void bench.commit({ do: "use-run", index, instead: named }, `Run as ${state.text}`, "run-name");
+  };
+  return (
+    <li className="border-b border-[var(--line)] py-1">
+      <div className="flex items-baseline gap-3">
+        <span className="grow">{state.text}</span>
+        <button type="button" className="min-h-7 underline underline-offset-4" aria-label={`Bring back ${state.text}`} onClick={back}>Bring back</button>
+        <button type="button" className="min-h-7 underline underline-offset-4" aria-label={`Take off ${state.text}`} onClick={() => void bench.commit({ do: "forget-run", index }, `${state.text} taken off`, "run-name")}>Off</button>
+      </div>
+      {state.gone.map((gone) => (
+        <label key={gone} className="flex flex-wrap items-center gap-2 text-error">
+          “{gone}” is gone from this design; hang its combs on
+          <select className="h-8 rounded border border-[var(--line)] bg-base-100 px-1 text-base-content" aria-label={`Instead of ${gone}`} value={chosen(gone)} onChange={(event) => { setInstead({ ...instead, [gone]: event.target.value }); }}>
+            {kinds.map((kind) => <option key={kind.id} value={kind.id}>{kind.name}</option>)}
+          </select>
+        </label>
+      ))}
+    </li>
   );
 }

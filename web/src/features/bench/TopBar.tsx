@@ -3,11 +3,18 @@ import { useEntering, useMe } from "../../api/queries";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
-import type { Bench } from "./useBench";
+import type { Bench, Waiting } from "./useBench";
 import type { Keeping } from "./useKeeping";
 
+interface TopBarProps {
+  id: string;
+  bench: Bench;
+  keeping: Keeping;
+  onSignIn: () => void;
+}
+
 /** Name, state line, and the tools that are the same on every step. */
-export function TopBar({ id, bench, keeping }: { id: string; bench: Bench; keeping: Keeping }) {
+export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
   const { units, setUnits, theme, setTheme } = useSettings();
   const me = useMe();
   const { signOut } = useEntering();
@@ -18,7 +25,7 @@ export function TopBar({ id, bench, keeping }: { id: string; bench: Bench; keepi
       <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
       <span className="named text-lg" data-testid="hive-name">{bench.document.name}</span>
       <span className="soft max-lg:hidden">{sentence(bench.report.summary, units)}</span>
-      <StateLine keeping={keeping} />
+      <StateLine keeping={keeping} waiting={bench.waiting} onSignIn={onSignIn} />
       <span className="grow" />
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
         <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
@@ -59,17 +66,31 @@ function Tool({ label, hint, onClick }: { label: string; hint: string | null; on
   );
 }
 
-function StateLine({ keeping }: { keeping: Keeping }) {
-  const words: Record<Keeping["kind"], string> = {
-    kept: `kept, revision ${String(keeping.revision)}`,
-    keeping: "keeping …",
-    waiting: keeping.kind === "waiting" ? `not kept yet: ${keeping.reason}` : "",
-    conflict: "changed elsewhere; both versions kept",
-  };
-  const wrong = keeping.kind === "waiting" || keeping.kind === "conflict";
+interface StateLineProps {
+  keeping: Keeping;
+  waiting: Waiting | null;
+  onSignIn: () => void;
+}
+
+/** Where the work stands, never better than it does: a change that waits is said before what is kept. */
+function StateLine({ keeping, waiting, onSignIn }: StateLineProps) {
+  const out = waiting === "sign-in" || keeping.kind === "signed-out";
+  const wrong = out || waiting !== null || keeping.kind === "waiting" || keeping.kind === "conflict";
   return (
-    <span role="status" data-testid="state" className={wrong ? "font-semibold text-error" : "soft"}>
-      {words[keeping.kind]}
-    </span>
+    <>
+      <span role="status" data-testid="state" className={wrong ? "font-semibold text-error" : "soft"}>
+        {stateWords(keeping, waiting)}
+      </span>
+      {out ? <button type="button" className="btn btn-sm btn-neutral" onClick={onSignIn}>Sign in</button> : null}
+    </>
   );
+}
+
+function stateWords(keeping: Keeping, waiting: Waiting | null): string {
+  if (keeping.kind === "conflict") return "changed elsewhere; both versions kept";
+  if (keeping.kind === "signed-out") return `signed out, not kept yet: ${keeping.reason}`;
+  if (waiting === "sign-in") return "signed out: the last change waits on this page";
+  if (keeping.kind === "waiting") return `not kept yet: ${keeping.reason}`;
+  if (waiting === "server") return "not kept yet: the last change waits for Sabaka to come back";
+  return keeping.kind === "keeping" ? "keeping …" : `kept, revision ${String(keeping.revision)}`;
 }

@@ -36,15 +36,26 @@ export interface Bench {
   /** Put another chamber on the bench. */
   enter: (box: number) => void;
   preview: (edit: Edit, source: string) => void;
-  calm: () => void;
+  /** Give up what was typed or dragged there, also when it waits for the server. */
+  calm: (source: string) => void;
   commit: (edit: Edit, label: string, source: string) => Promise<boolean>;
   undo: () => void;
   redo: () => void;
   replace: (document: Hive) => Promise<void>;
+  /** What a change waits for, if one does: the server, or the keeper to sign in. */
+  waiting: Waiting | null;
+  /** Send what waits now. */
+  wake: () => void;
+  /** Settles once every change so far has its answer. */
+  settled: () => Promise<void>;
 }
+
+export type Waiting = "server" | "sign-in";
 
 // So long a pause in typing means that more isn't coming: “3” is no height, but “300” will be.
 const PAUSE_MS = 700;
+// A change that found no server is sent again after so long.
+const AGAIN_MS = 3_000;
 const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
 const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
@@ -80,6 +91,9 @@ export function useBench(
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const waiting = useRef<{ edit: Edit; source: string } | null>(null);
   const asking = useRef(false);
+  // A change that waits for the server or the keeper: where it was typed, and what ends the wait.
+  const held = useRef<{ source: string; end: (again: boolean) => void } | null>(null);
+  const [waitingFor, setWaitingFor] = useState<Waiting | null>(null);
   // A new turn makes the answers of earlier previews stale.
   const turn = useRef<symbol>(Symbol());
 
@@ -95,9 +109,45 @@ export function useBench(
   }, []);
 
   const fail = useCallback((error: unknown, source: string) => {
-    const reason = error instanceof RefusedError ? reasonOf(error) : "Sabaka can’t be reached. Your work is still here.";
+    const reason =
+      error instanceof RefusedError ? reasonOf(error) : "Sabaka can’t be reached. Your work is still here, and is sent when it can be.";
     setTrouble({ source, reason });
   }, []);
+
+  /** Until the wait is over: true to send the change again, false when it was given up. */
+  const again = useCallback((source: string, kind: Waiting): Promise<boolean> => {
+    setWaitingFor(kind);
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => { held.current?.end(true); }, AGAIN_MS);
+      held.current = {
+        source,
+        end: (once) => {
+          clearTimeout(timer);
+          held.current = null;
+          setWaitingFor(null);
+          resolve(once);
+        },
+      };
+    });
+  }, []);
+
+  const wake = useCallback(() => {
+    held.current?.end(true);
+  }, []);
+
+  useEffect(() => {
+    // A change that no server has seen is on this page alone.
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (held.current) event.preventDefault();
+    };
+    addEventListener("online", wake);
+    addEventListener("beforeunload", leaving);
+    return () => {
+      removeEventListener("online", wake);
+      removeEventListener("beforeunload", leaving);
+      held.current?.end(false);
+    };
+  }, [wake]);
 
   const complain = useCallback(
     (error: unknown, source: string) => {
@@ -124,19 +174,23 @@ export function useBench(
         const now = latest.current;
         const edit = typeof wish === "function" ? wish(now) : wish;
         if (!edit) return false;
-        try {
-          const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current);
-          settle(becoming(out, now));
-          if (out.patch.length > 0) onKept(out.document, label);
-          return true;
-        } catch (error) {
-          setPassing(null);
-          fail(error, source);
-          return false;
+        for (;;) {
+          try {
+            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current);
+            settle(becoming(out, now));
+            if (out.patch.length > 0) onKept(out.document, label);
+            return true;
+          } catch (error) {
+            setPassing(null);
+            fail(error, source);
+            const kind = awaited(error);
+            // A look is asked for anew; a change is the keeper's, and waits.
+            if (!kind || edit.do === "look" || !(await again(source, kind))) return false;
+          }
         }
       });
     },
-    [fail, inTurn, onKept, settle],
+    [again, fail, inTurn, onKept, settle],
   );
 
   const commit = useCallback(
@@ -217,8 +271,9 @@ export function useBench(
     [complain],
   );
 
-  const calm = useCallback(() => {
+  const calm = useCallback((source: string) => {
     clearTimeout(pause.current);
+    if (held.current?.source === source) held.current.end(false);
     turn.current = Symbol();
     waiting.current = null;
     setPassing(null);
@@ -249,12 +304,15 @@ export function useBench(
   }, [stepParts, look]);
 
   const replace = useCallback(
-    async (document: Hive) => {
-      const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
-      settle({ document: out.document, report: out.report, past: [], future: [] });
-    },
-    [settle],
+    (document: Hive) =>
+      inTurn(async () => {
+        const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
+        settle({ document: out.document, report: out.report, past: [], future: [] });
+      }),
+    [inTurn, settle],
   );
+
+  const settled = useCallback(() => queue.current.then(() => undefined), []);
 
   return useMemo(
     () => ({
@@ -272,13 +330,23 @@ export function useBench(
       undo,
       redo,
       replace,
+      waiting: waitingFor,
+      wake,
+      settled,
     }),
-    [kept, passing, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace],
+    [kept, passing, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
   );
 }
 
 function patchEdit(patch: PatchOps | undefined): Edit | null {
   return patch ? { do: "patch", patch } : null;
+}
+
+/** What would have to come back for a change to be taken; nothing when it was refused for what it is. */
+function awaited(error: unknown): Waiting | null {
+  if (!(error instanceof RefusedError)) return "server";
+  if (error.status === 401) return "sign-in";
+  return error.status >= 502 ? "server" : null;
 }
 
 function reasonOf(error: RefusedError): string {

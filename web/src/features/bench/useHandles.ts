@@ -27,7 +27,9 @@ export function useHandles(bench: Bench, units: Units) {
         onNudge: (forward: boolean, fine: boolean) => {
           void commit({ do: "nudge", handle: handle.id, forward, fine, units: system(units) }, `${handle.label} moved`, handle.id);
         },
-        onCancel: calm,
+        onCancel: () => {
+          calm(handle.id);
+        },
       };
     },
     [preview, commit, calm, units],

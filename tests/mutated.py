@@ -1,0 +1,342 @@
+"""Documents spoilt at random, through everything that the core makes of them.
+
+What must hold of each: only our own errors; no number that isn't one; no negative litre, area or mass; nothing
+takes over two seconds; a mend on offer can be clicked. A part of a fixed series is run by the tests; all of it:
+
+    python -m tests.mutated                     # 10,000 documents of the fixed series
+    python -m tests.mutated --seed random       # as many that nobody has seen
+    python -m tests.mutated --first 4711 --documents 1 --keep bad.json
+"""
+
+from __future__ import annotations
+
+import argparse
+import copy
+import json
+import math
+import random
+import secrets
+import sys
+import time
+import traceback
+from collections import Counter
+from collections.abc import Callable, Iterator
+from concurrent.futures import ProcessPoolExecutor
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any, get_args
+
+from pydantic import TypeAdapter, ValidationError
+
+from sabaka_core import apply_edit, build_report, dump_hive, validate_hive, within_reach
+from sabaka_core.compare import compare
+from sabaka_core.document.building import USUAL, Building
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.document.moving import Moving
+from sabaka_core.document.season import Season
+from sabaka_core.document.wintering import Wintering
+from sabaka_core.edits.models import Edit, Patch
+from sabaka_core.errors import SabakaError
+from sabaka_core.lifting.report import lifting_report
+from sabaka_core.moving.report import moving_report
+from sabaka_core.quantity import Value
+from sabaka_core.report.models import Report
+from sabaka_core.season.constants import constants
+from sabaka_core.season.report import season_report
+from sabaka_core.winter.report import winter_report
+from sabaka_core.woodwork.report import building_report
+
+SEED, DOCUMENTS = 20260, 10_000
+LONGEST_S = 2.0
+NEVER_NEGATIVE = ("L", "cm2", "m2", "kg")
+ROOT = Path(__file__).resolve().parents[1]
+Raw = dict[str, Any]
+Path_ = tuple[str | int, ...]
+
+STEPS: dict[str, Callable[[Hive], Value]] = {
+    "season": season_report,
+    "moving": moving_report,
+    "lifting": lifting_report,
+    "winter": winter_report,
+    # The solver's time is not what is tried here.
+    "building": lambda hive: building_report(hive, 0.02),
+    "compare": lambda hive: compare(hive, hive),
+}
+NUMBERS = (0, 1, 5, 10, 60, 200, 500, 2_500, 3_000, 20_000, 1e5, 1e-9, 1e-3, 0.0016)
+FACTORS = (-1.0, 0.1, 0.5, 0.99, 1.01, 2.0, 10.0, 100.0)
+WORDS = (
+    "", " ", "=1+1", "a\nb", "a\rb", "\x00", "\x1b[31m", "\u202egnp", "²", "x" * 90, "é", "\ud800",
+    "20120115", "2012-W03-1", "0001-01-01", "9999-12-31", "2026-02-29", "2026-06-01", "02-30", "nan",
+)  # fmt: skip
+ODD: tuple[Any, ...] = (None, True, [], {}, [[]], 10**400, -0.0, 1e308)
+
+
+@dataclass
+class Outcome:
+    """What became of a stretch of documents: how often what, and each kind of trouble with its documents."""
+
+    counts: Counter[str] = field(default_factory=Counter)
+    trouble: dict[str, list[tuple[int, Raw]]] = field(default_factory=dict)
+
+    def note(self, what: str, number: int, document: Raw) -> None:
+        self.trouble.setdefault(what, []).append((number, document))
+
+    def add(self, other: Outcome) -> None:
+        self.counts += other.counts
+        for what, found in other.trouble.items():
+            self.trouble.setdefault(what, []).extend(found)
+
+
+def examples() -> list[Raw]:
+    """The examples as plain data, each also with everything written down that a keeper can say of it."""
+    plain = [json.loads(file.read_text("utf-8")) for file in sorted((ROOT / "examples").glob("*.json"))]
+    return [*plain, *(_told(copy.deepcopy(raw)) for raw in plain)]
+
+
+def _told(raw: Raw) -> Raw:
+    """An example with its wishes for every step, and a state of its run kept."""
+    frame = {"kind": "frame", "id": "old", "name": "old", "standard": "own", "spacing_mm": 35.0, "top_bar_mm": 482.6,
+             "top_bar_thickness_mm": 19.0, "lug_mm": 17.0, "body_width_mm": 447.7, "depth_mm": 231.8}  # fmt: skip
+    flow = {"first": "04-20", "last": "06-20", "strength": 0.8}
+    seen = {"day": "2026-06-01", "combs_covered": 8.0, "combs_brood": 4.0, "combs_honey": 2.0}
+    box = {"name": "deep", "across_mm": 374.7, "along_mm": 466.7, "height_mm": 244.5, "rest_depth_mm": 19.0, "rest_width_mm": 9.5}  # fmt: skip
+    wishes: dict[str, Any] = {
+        "season": Season().model_dump(mode="json") | {"flows": [flow], "seen": [seen], "constants": constants({}), "monthly_c": [2.0, 3.0, 6.0, 9.0, 13.0, 16.0, 18.0, 18.0, 14.0, 10.0, 6.0, 3.0]},
+        "moving": Moving(brood={"wide_mm": 300.0, "high_mm": 180.0, "below_mm": 120.0}).model_dump(mode="json") | {"own": frame, "standard": "own", "boxes": [box, box]},
+        "lifting": Lifting().model_dump(mode="json", exclude_none=True) | {"elbow_mm": 1050.0, "reach_mm": 600.0, "limit_kg": 12.0, "lid_kg": 9.0},
+        "wintering": Wintering(combs=4).model_dump(mode="json") | {"constants": constants({}, "winter")},
+        "building": Building(for_sale=USUAL).model_dump(mode="json"),
+        "roof": raw.get("roof", {}) | {"kind": "gabled", "clearance_mm": 60.0, "layers": [{"material": "eps", "thickness_mm": 40.0}]},
+        "stand": {"height_mm": 500.0, "splay_deg": 5.0},
+    }  # fmt: skip
+    for chamber in raw["chambers"]:
+        run = chamber["run"]
+        run["saved"] = [{"name": "today", "items": copy.deepcopy(run["items"])}]
+    return raw | wishes
+
+
+def mutated(seed: int, number: int, from_these: list[Raw]) -> Raw:
+    """Document ``number`` of a series: an example with one to four things changed."""
+    dice = random.Random(f"{seed}:{number}")
+    document = copy.deepcopy(dice.choice(from_these))
+    for _ in range(dice.choice((1, 1, 2, 2, 3, 4))):
+        sites = [site for site in _sites(document) if site]
+        # Numbers are what keepers mistype; words and lists come by the way.
+        numbers = [site for site in sites if isinstance(_at(document, site), int | float)]
+        _spoil(dice, document, dice.choice(numbers if dice.random() < 0.6 else sites), from_these)
+    return document
+
+
+def _spoil(dice: random.Random, document: Raw, site: Path_, from_these: list[Raw]) -> None:
+    parent, last = _at(document, site[:-1]), site[-1]
+    old, roll = parent[last], dice.random()
+    number = isinstance(old, int | float) and not isinstance(old, bool)
+    if number and roll < 0.92:
+        new = dice.choice(NUMBERS) if dice.random() < 0.5 else old * dice.choice(FACTORS)
+        parent[last] = int(new) if isinstance(old, int) else float(new)
+    elif isinstance(old, str) and roll < 0.15:
+        parent[last] = dice.choice(WORDS)
+    elif roll < 0.2:
+        parent[last] = dice.choice(ODD)
+    elif isinstance(parent, list) and roll < 0.5:
+        parent[int(last) : int(last)] = [copy.deepcopy(old)] * dice.choice((1, 1, 1, 30))
+    elif isinstance(parent, list) and roll < 0.65:
+        dice.shuffle(parent)
+    elif (isinstance(parent, list) and roll < 0.85) or roll < 0.35:
+        del parent[last]
+    else:
+        donors = [s for s in _sites(dice.choice(from_these)) if s and s[-1] == last]
+        if donors:
+            donor = next(d for d in from_these if _has(d, donors[0]))
+            same = [s for s in donors if _has(donor, s)]
+            parent[last] = copy.deepcopy(_at(donor, dice.choice(same)))
+
+
+def _sites(node: Any, path: Path_ = ()) -> Iterator[Path_]:
+    yield path
+    children = node.items() if isinstance(node, dict) else enumerate(node) if isinstance(node, list) else ()
+    for key, child in children:
+        yield from _sites(child, (*path, key))
+
+
+def edited(outcome: Outcome, seed: int, numbers: range) -> None:
+    """So many edits of a series, each on an example: what is typed, chosen, dragged and clicked, sense or nonsense."""
+    these, edits = [validate_hive(raw) for raw in examples()], TypeAdapter(Edit)
+    for number in numbers:
+        dice = random.Random(f"edit {seed}:{number}")
+        hive = dice.choice(these)
+        raw = _edit(dice, dump_hive(hive))
+        try:
+            edit = edits.validate_python(raw)
+        except ValidationError:
+            outcome.counts["edit unread"] += 1
+            continue
+        try:
+            build_report(apply_edit(hive, edit, dice.choice((None, 0, 1, 7))), ("findings", "rod", "sheet", "forms"))
+            outcome.counts["edit made"] += 1
+        except SabakaError:
+            outcome.counts["edit refused"] += 1
+        except Exception as error:
+            outcome.note(f"edit {raw['do']}: {signature(error)}", number, raw)
+
+
+def _edit(dice: random.Random, document: Raw) -> Raw:
+    kinds = [tag for kind in get_args(get_args(Edit)[0]) for tag in (kind.model_fields["do"].default,)]
+    kind = "set" if dice.random() < 0.6 else dice.choice(kinds)
+    leaves = [site for site in _sites(document) if site and not isinstance(_at(document, site), dict | list)]
+    path = "/" + "/".join(map(str, dice.choice(leaves)))
+    wishes = ("season/start_day", "season/constants/cold", "building/kerf_mm", "building/trim_mm", "lifting/stack_box",
+              "lifting/elbow_mm", "wintering/bees", "wintering/combs", "moving/standard", "moving/count", "moving/day",
+              "moving/making/frames", "stand/height_mm", "roof/overlap_mm", "chambers/²/length_mm", "name")  # fmt: skip
+    if dice.random() < 0.2:
+        path = "/" + dice.choice(wishes)
+    typed = str(dice.choice((*NUMBERS, *WORDS, "7/8", "14 5/16 in", "1 m", "langstroth-deep", "warre-bar", "yes")))
+    index = dice.choice((0, 1, 2, 5, 17, 400))
+    ident = dice.choice([kind["id"] for kind in document["comb_types"]] + ["langstroth-deep", "nothing"])
+    length = dice.choice(NUMBERS)
+    have: Raw = {
+        "path": path, "text": typed, "units": dice.choice(("mm", "in")), "sizes": ["top_mm", "height_mm", "slope_deg"],
+        "top_mm": length, "height_mm": dice.choice(NUMBERS), "slope_deg": dice.choice((-59, -5, 0, 22, 59)),
+        "section": {"kind": "circle", "diameter_mm": length}, "handle": dice.choice(("follower-near", "follower-far", "floor", "x")),
+        "x_mm": length, "forward": dice.random() < 0.5, "side": dice.choice(("near", "far")), "at": index,
+        "other": dice.choice((0, 3, 400)), "type": ident, "index": index, "standard": dice.choice((ident, "warre-bar")),
+        "by": dice.choice(("combs", "litres", "board")), "counts": {ident: index}, "combs": dice.choice((1, 4, 60)),
+        "name": typed, "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
+        "combs_covered": typed, "combs_brood": "1", "combs_honey": "2", "bees": "frames", "stage": index, "step": "boards",
+        "table": dice.choice(("", "date,least,greatest\n20120115,1,2", "length_mm,width_mm,thickness_mm\n1,2", "\x00", "a;b\r1;2")),
+        "patch": [{"op": dice.choice(("replace", "remove", "test", "x")), "path": path, "value": dice.choice(ODD[:6])}],
+    }  # fmt: skip
+    model = next(k for k in get_args(get_args(Edit)[0]) if k.model_fields["do"].default == kind)
+    return {"do": kind} | {name: have[name] for name in model.model_fields if name in have}
+
+
+def _at(node: Any, path: Path_) -> Any:
+    for step in path:
+        node = node[step]
+    return node
+
+
+def _has(node: Any, path: Path_) -> bool:
+    try:
+        _at(node, path)
+    except (KeyError, IndexError, TypeError):
+        return False
+    return True
+
+
+def tried(seed: int, numbers: range) -> Outcome:
+    """So many documents of a series, each through everything."""
+    outcome, these = Outcome(), examples()
+    for number in numbers:
+        _try(outcome, number, mutated(seed, number, these))
+    # An edit costs a tenth of a document.
+    edited(outcome, seed, range(numbers.start * 2, numbers.stop * 2))
+    return outcome
+
+
+def _try(outcome: Outcome, number: int, document: Raw) -> None:
+    try:
+        hive = validate_hive(document)
+    except SabakaError:
+        outcome.counts["refused"] += 1
+        return
+    except Exception as error:
+        outcome.note(f"reading: {signature(error)}", number, document)
+        return
+    near = within_reach(hive)
+    outcome.counts["opened"] += 1
+    outcome.counts["beyond reach"] += near is not hive
+
+    def run(name: str, work: Callable[[], Value]) -> None:
+        found = _timed(name, work, outcome, number, document)
+        for what in _wrong_numbers(found.model_dump()) if found is not None else ():
+            outcome.note(f"{name}: {what}", number, document)
+        if isinstance(found, Report):
+            _click(outcome, number, document, hive, found)
+
+    run("report", lambda: build_report(hive))
+    for name, step in STEPS.items():
+        run(name, lambda step=step: step(near))  # type: ignore[misc]
+
+
+def _timed(name: str, work: Callable[[], Value], outcome: Outcome, number: int, document: Raw) -> Value | None:
+    for last in (False, True):
+        start = time.process_time()
+        try:
+            found: Value | None = work()
+        except SabakaError:
+            outcome.counts[f"{name} said what is wrong"] += 1
+            found = None
+        except Exception as error:
+            outcome.note(f"{name}: {signature(error)}", number, document)
+            return None
+        # The machine is noisy: what took too long once gets a second try.
+        if time.process_time() - start <= LONGEST_S:
+            return found
+        if last:
+            outcome.note(f"{name}: over {LONGEST_S:g} s", number, document)
+    return found
+
+
+def _click(outcome: Outcome, number: int, document: Raw, hive: Hive, report: Report) -> None:
+    """Each mend on offer, clicked."""
+    for finding in report.findings:
+        for mend in finding.mends:
+            outcome.counts["mends"] += 1
+            try:
+                apply_edit(hive, Patch(patch=mend.patch))
+            except Exception as error:
+                outcome.note(f"mend of {finding.code}: {signature(error)}", number, document)
+
+
+def _wrong_numbers(node: Any, at: str = "") -> Iterator[str]:
+    if isinstance(node, float) and not math.isfinite(node):
+        yield f"not a number at {at}"
+    elif isinstance(node, dict):
+        value, unit = node.get("value"), node.get("unit")
+        if unit in NEVER_NEGATIVE and isinstance(value, int | float) and value < -1e-9:
+            yield f"less than no {unit} at {at}"
+        for key, child in node.items():
+            yield from _wrong_numbers(child, f"{at}/{key}")
+    elif isinstance(node, list | tuple):
+        for child in node:
+            yield from _wrong_numbers(child, at)
+
+
+def signature(error: BaseException) -> str:
+    """What an error is known by: its kind, and where in our code it arose."""
+    ours = [frame for frame in traceback.extract_tb(error.__traceback__) if "sabaka_core" in frame.filename]
+    where = f"{ours[-1].filename.split('sabaka_core/')[-1]}:{ours[-1].lineno}" if ours else "?"
+    return f"{type(error).__name__} ({str(error)[:80]}) at {where}"
+
+
+def main() -> int:
+    """Run a series on every core. Exit code 1 when anything was wrong."""
+    ways = argparse.ArgumentParser(description=(__doc__ or "").splitlines()[0])
+    ways.add_argument("--seed", default=str(SEED), help="a number, or “random”")
+    ways.add_argument("--first", type=int, default=0)
+    ways.add_argument("--documents", type=int, default=DOCUMENTS)
+    ways.add_argument("--keep", type=Path, help="write one document of each kind of trouble to this file")
+    asked = ways.parse_args()
+    seed = secrets.randbelow(10**9) if asked.seed == "random" else int(asked.seed)
+    print(f"Series {seed}, documents {asked.first} to {asked.first + asked.documents - 1}", flush=True)
+    total, stretch = Outcome(), 50
+    starts = range(asked.first, asked.first + asked.documents, stretch)
+    with ProcessPoolExecutor() as pool:
+        work = [pool.submit(tried, seed, range(s, min(s + stretch, asked.first + asked.documents))) for s in starts]
+        for done, each in enumerate(work, start=1):
+            total.add(each.result())
+            if done % 20 == 0:
+                print(f"  {done * stretch} tried, {len(total.trouble)} kinds of trouble", flush=True)
+    for what, number in sorted(total.counts.items()):
+        print(f"{number:8} {what}")
+    for what, found in sorted(total.trouble.items(), key=lambda item: -len(item[1])):
+        print(f"WRONG {len(found):4} × {what}; first in document {found[0][0]}")
+    if asked.keep:
+        asked.keep.write_text(json.dumps({what: found[0] for what, found in total.trouble.items()}), "utf-8")
+    return 1 if total.trouble else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
