@@ -106,7 +106,7 @@ def all_codes() -> set[str]:
 
 
 def drafts(hive: Whole) -> list[Draft]:
-    """What every rule has to say of every chamber and of the whole, gravest first."""
+    """What every rule has to say of every chamber and of the whole, gravest first; what lies beyond reach before all."""
     found = [
         replace(draft, box=a.box, chamber=a.chamber.id if len(hive.chambers) > 1 else "")
         for a in hive.chambers
@@ -114,7 +114,7 @@ def drafts(hive: Whole) -> list[Draft]:
         for draft in function(a)
     ]
     found += [draft for function in HIVE_RULES.values() for draft in function(hive)]
-    return sorted(found, key=lambda draft: -GRAVITY_OF[draft.severity])
+    return sorted(found, key=lambda draft: (draft.code != BEYOND, -GRAVITY_OF[draft.severity]))
 
 
 def find(hive: Whole, mends: bool = True) -> tuple[Finding, ...]:

@@ -37,6 +37,7 @@ AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" 
 # Answers that a test provokes on purpose show up in the console as failed loads.
 PROVOKED = (
     "status of 401",
+    "status of 403",
     "status of 409",
     "status of 413",
     "status of 422",

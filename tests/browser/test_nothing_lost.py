@@ -224,6 +224,15 @@ class NothingLost(BrowserCase):
         self.kept()
         self.eventually(lambda: top_mm(self.bowline.document) == 470.0)
 
+    def test_6_cookies_that_are_gone_are_a_session_that_ended(self) -> None:
+        self.context.clear_cookies()
+        self.type_dimension("Top width", "473")
+        self.state().to_contain_text("signed out")
+        self.page.get_by_role("button", name="Sign in", exact=True).click()
+        self.page.get_by_role("dialog").get_by_role("button", name="Open the demo bench").click()
+        self.kept()
+        self.eventually(lambda: top_mm(self.bowline.document) == 473.0)
+
     def test_6_a_session_that_ends_before_the_save_keeps_undo_and_work(self) -> None:
         self.page.route(SAVES, lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
         self.type_dimension("Top width", "471")

@@ -29,7 +29,17 @@ function csrfToken(): string {
   return found?.[1] ?? "";
 }
 
-export const client = createClient<paths>({ baseUrl: "/" });
+/** Sends a call. One refused for want of the page's token, as when the cookies are gone, fetches it and goes again. */
+async function sent(request: Request): Promise<Response> {
+  const spare = request.clone();
+  const response = await fetch(request);
+  if (response.status !== 403) return response;
+  await fetch("/", { cache: "no-store" });
+  spare.headers.set("X-CSRFToken", csrfToken());
+  return fetch(spare);
+}
+
+export const client = createClient<paths>({ baseUrl: "/", fetch: sent });
 
 client.use({
   onRequest({ request }) {
