@@ -38,8 +38,12 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
         Polygon(layer=heat_layer(left / total), points=_wall(half_top, half_floor, high, thick, -1)),
         Polygon(layer=heat_layer(right / total), points=_wall(half_top, half_floor, high, thick, 1)),
         rectangle(heat_layer(heats["Top"] / total), -out, -lid, out, 0),
-        rectangle(heat_layer(heats["Floor"] / total), -half_floor - thick, high, half_floor + thick, high + base),
     ]
+    floor = heats["Floor"] > 0
+    if floor:
+        shapes.append(
+            rectangle(heat_layer(heats["Floor"] / total), -half_floor - thick, high, half_floor + thick, high + base)
+        )
     cluster = winter.cluster
     radius_x, radius_y = min(cluster.across * 1000, half_top * 0.95), cluster.upright * 1000
     middle = min(radius_y + 10, high - radius_y)
@@ -56,7 +60,8 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     if not round_wall:
         shapes += _tag("Right side", right, out + 24, high * 0.45, "start")
     shapes += _tag("Top", heats["Top"], 0, -lid - 16, "middle")
-    shapes += _tag("Floor", heats["Floor"], 0, high + base + 28, "middle")
+    if floor:
+        shapes += _tag("Floor", heats["Floor"], 0, high + base + 28, "middle")
     x = out + 24
     for order, name in enumerate(n for n in ("Near end", "Far end", "Air") if n in heats):
         shapes += _tag(name, heats[name], x, high * 0.45 + 52 * (order + 1), "start")

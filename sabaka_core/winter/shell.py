@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import pi
+from itertools import pairwise
+from math import acos, atan2, hypot, log, pi
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.run import Follower, Gap, Run
+from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
 from sabaka_core.errors import ParameterError
+from sabaka_core.geometry.profile import Chord
 from sabaka_core.materials import conductivity
 from sabaka_core.season.nest import Nest
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
@@ -72,49 +75,146 @@ def shell_of(a: Analysis, run: WinterRun, c: dict[str, float], vented: bool) -> 
     for name, layers in (("sides", walls.sides), ("ends", walls.ends), ("floor", walls.floor)):
         if sum(layer.thickness_mm for layer in layers) <= 0:
             raise ParameterError(f"{a.path}/walls/{name}", 0, "A wall needs a thickness.", "no-thickness")
-    high, wide, long = a.section.height_mm / 1000, a.section.top_mm / 1000, run.long_mm / 1000
+    top_r, top_t = _top(a, c, vented)
+    top_u = transmittance(top_r, c["rsi_up"], c["rse"])
+    top = Face("Top", a.section.top_mm * run.long_mm / 1e6, top_u, top_t, c["rsi_up"])
+    if a.chamber.axis == "standing" and a.cavity.chord is not None:
+        return _standing_log(a, a.cavity.chord, c, top)
+    if isinstance(a.chamber.section, CircleSection):
+        return _lying_log(a, a.chamber.section, run, c)
+    return _box(a, run, c, top)
+
+
+def _box(a: Analysis, run: WinterRun, c: dict[str, float], top: Face) -> Shell:
+    """Two side walls of whatever profile, two ends, top and floor.
+
+    A wall's inside face is its profile's length. Where it turns, the conductance of a square edge counts by the
+    share of a right angle: a trapezoid written as a polygon, or with a point more along its wall, is the same.
+    """
+    walls = a.chamber.walls
     along = a.chamber.axis == "lying" and a.chamber.combs == "along"
     edge_walls, end_walls = (walls.ends, walls.sides) if along else (walls.sides, walls.ends)
-    top_r, top_t = _top(a, c, vented)
-    floor = Face("Floor", wide * long, *_floor(a, c), c["rsi_down"])
-    top = Face("Top", wide * long, transmittance(top_r, c["rsi_up"], c["rse"]), top_t, c["rsi_up"])
-    if a.chamber.axis == "standing" and a.cavity.chord is not None:
-        return _log(a, c, top, high)
-    face = (a.trapezoid.face_mm if a.trapezoid else a.section.height_mm) / 1000
-    floor_wide = max(a.section.floor_mm, 1.0) / 1000
-    floor = Face("Floor", floor_wide * long, floor.u, floor.thick, floor.rsi)
-    side_u, side_t = _plain(edge_walls, c)
+    side, long = side_wall(a), run.long_mm / 1000
+    side_u, side_t = (
+        _plain(edge_walls, c) if side.radius is None else (_round_u(side.radius, edge_walls, c), _thick(edge_walls))
+    )
     near, far = (_end(end, end_walls, c) for end in (run.near, run.far))
-    area = a.section.area_mm2 / 1e6
+    floor_u, floor_t = _floor(a, c)
+    area, wide, foot = a.section.area_mm2 / 1e6, a.section.top_mm / 1000, a.section.floor_mm / 1000
     faces = (
-        Face("Left side", face * long, side_u, side_t, c["rsi_side"]),
-        Face("Right side", face * long, side_u, side_t, c["rsi_side"]),
+        Face("Left side", side.long * long, side_u, side_t, c["rsi_side"]),
+        Face("Right side", side.long * long, side_u, side_t, c["rsi_side"]),
         Face("Near end", area, *near, c["rsi_side"]),
         Face("Far end", area, *far, c["rsi_side"]),
         top,
-        floor,
+        Face("Floor", foot * long, floor_u, floor_t, c["rsi_down"]),
     )
-    edges = (
-        (0, 4, long), (1, 4, long), (0, 5, long), (1, 5, long), (0, 2, face), (0, 3, face), (1, 2, face), (1, 3, face),
-        (2, 4, wide), (3, 4, wide), (2, 5, floor_wide), (3, 5, floor_wide),
-    )  # fmt: skip
-    corners = tuple((side, end, level) for side in (0, 1) for end in (2, 3) for level in (4, 5))
-    return Shell(faces, edges, corners)
+    edges = [(i, 4, side.top_turn * long) for i in (0, 1)] + [(i, i, side.way_turn * long) for i in (0, 1)]
+    edges += [(i, end, side.long) for i in (0, 1) for end in (2, 3)] + [(end, 4, wide) for end in (2, 3)]
+    if foot > 0:
+        edges += [(i, 5, side.foot_turn * long) for i in (0, 1)] + [(end, 5, foot) for end in (2, 3)]
+    else:
+        # The walls meet below: one edge, turned by what both lack.
+        edges.append((0, 1, 2 * side.foot_turn * long))
+    levels = (4, 5) if foot > 0 else (4,)
+    corners = tuple((wall, end, level) for wall in (0, 1) for end in (2, 3) for level in levels)
+    return Shell(faces, tuple(edges), corners)
 
 
-def _log(a: Analysis, c: dict[str, float], top: Face, high: float) -> Shell:
+@dataclass(frozen=True)
+class SideWall:
+    """A side wall across the run.
+
+    Attributes:
+        long: length of its inside face from the bars to the floor [m].
+        top_turn, way_turn, foot_turn: how far it turns at the top, on its way and at the floor [right angles]. They
+            add up to two: from level to level.
+        radius: radius of a round wall [m]; none for one of straight facets, whose turns are edges.
+    """
+
+    long: float
+    top_turn: float
+    way_turn: float
+    foot_turn: float
+    radius: float | None
+
+
+def side_wall(a: Analysis) -> SideWall:
+    """The side wall of a lying chamber that isn't a bore."""
+    points = a.section.wall
+    steps = [(x1 - x2, d2 - d1) for (x1, d1), (x2, d2) in pairwise(points)]
+    long = sum(hypot(inward, down) for inward, down in steps) / 1000
+    right = pi / 2
+    section = a.chamber.section
+    if isinstance(section, BarrelSection):
+        # Upright at the bars, level at its lowest point; as bent as the arc as long that turns as far.
+        return SideWall(long, 1.0, 0.0, 0.0, long / right)
+    if isinstance(section, SegmentSection):
+        turn = acos(1 - section.height_mm / section.radius_mm)
+        return SideWall(long, 2.0 - turn / right, 0.0, 0.0, section.radius_mm / 1000)
+    first, last = (atan2(inward, down) / right for inward, down in (steps[0], steps[-1]))
+    return SideWall(long, 1.0 + first, last - first, 1.0 - last, None)
+
+
+def _standing_log(a: Analysis, bore: Chord, c: dict[str, float], top: Face) -> Shell:
     """A standing log: one round wall, a top and a floor."""
-    across = a.run_mm / 1000
-    disc = pi * across**2 / 4
-    u, t = _plain(a.chamber.walls.sides, c)
+    high, up, low = bore.height_mm / 1000, bore.top_radius_mm / 1000, bore.floor_radius_mm / 1000
+    walls = a.chamber.walls.sides
     floor_u, floor_t = _floor(a, c)
     faces = (
-        Face("Wall", pi * across * high, u, t, c["rsi_side"]),
-        Face("Top", disc, top.u, top.thick, top.rsi),
-        Face("Floor", disc, floor_u, floor_t, c["rsi_down"]),
+        Face("Wall", _cone_m2(up, low, high), _round_u((up + low) / 2, walls, c), _thick(walls), c["rsi_side"]),
+        Face("Top", pi * up**2, top.u, top.thick, top.rsi),
+        Face("Floor", pi * low**2, floor_u, floor_t, c["rsi_down"]),
     )
-    # A round wall is as wide at its middle as its bore and one thickness: π·t·H more area, told as an edge.
-    return Shell(faces, ((0, 1, pi * across), (0, 2, pi * across), (0, 0, pi * high / 0.54)), ())
+    return Shell(faces, ((0, 1, 2 * pi * up), (0, 2, 2 * pi * low)), ())
+
+
+def _lying_log(a: Analysis, section: CircleSection, run: WinterRun, c: dict[str, float]) -> Shell:
+    """A lying log: its round wall by quarters, above, below and to both sides, and a disc at each end."""
+    one, two = section.diameter_mm / 2000, (section.far_diameter_mm or section.diameter_mm) / 2000
+    across = a.chamber.combs == "across"
+    long = (run.long_mm if across else a.chamber.length_mm) / 1000
+    walls, ends = a.chamber.walls.sides, a.chamber.walls.ends
+    quarter = _cone_m2(one, two, long) / 4
+    round_wall = {
+        name: Face(name, quarter, _round_u((one + two) / 2, walls, c, c[rsi]), _thick(walls), c[rsi])
+        for name, rsi in (
+            ("Left side", "rsi_side"),
+            ("Right side", "rsi_side"),
+            ("Top", "rsi_up"),
+            ("Floor", "rsi_down"),
+        )
+    }
+    near, far = (_end(end, ends, c) if across else _plain(ends, c) for end in (run.near, run.far))
+    faces = (
+        round_wall["Left side"],
+        round_wall["Right side"],
+        Face("Near end", pi * one**2, *near, c["rsi_side"]),
+        Face("Far end", pi * two**2, *far, c["rsi_side"]),
+        round_wall["Top"],
+        round_wall["Floor"],
+    )
+    edges = tuple((i, end, pi * r / 2) for i in (0, 1, 4, 5) for end, r in ((2, one), (3, two)))
+    return Shell(faces, edges, ())
+
+
+def _cone_m2(one: float, two: float, high: float) -> float:
+    """Inside of a round wall that may taper: ``π(r₁ + r₂)·slant`` [m²]."""
+    return pi * (one + two) * hypot(high, one - two)
+
+
+def _round_u(radius: float, layers: Sequence[Layer], c: dict[str, float], rsi: float | None = None) -> float:
+    """U-value of a round wall for its inside area [W/m²K].
+
+    Heat spreads outward: ``1/U = Rsi + Σ r·ln(r₂/r₁)/k + Rse·r/r_out``, r the inside radius [m].
+    Source: radial conduction through a cylinder, from memory.
+    """
+    total, here = c["rsi_side"] if rsi is None else rsi, radius
+    for layer in layers:
+        there = here + layer.thickness_mm / 1000
+        total += radius * log(there / here) / conductivity(layer.material)
+        here = there
+    return 1 / (total + c["rse"] * radius / here)
 
 
 def _plain(layers: Sequence[Layer], c: dict[str, float]) -> tuple[float, float]:
@@ -163,6 +263,7 @@ def _end(end: tuple[Follower | None, Gap | None], walls: Sequence[Layer], c: dic
         t += board.thickness_mm / 1000
         if board.insulated:
             r += resistance((_FOLLOWER_CORK,))
+            t += _thick((_FOLLOWER_CORK,))
         if gap is not None and gap.length_mm > 5:
             filled = min(gap.length_mm, 400.0) / 1000 / conductivity("straw")
             r += filled if gap.purpose == "straw" else c["air_gap"]
