@@ -51,9 +51,37 @@ class Practice(BaseModel):
         return self.low, self.high
 
     def holds(self, value: float) -> bool:
-        """Whether ``value`` lies in the row's range, ends included."""
+        """Whether ``value`` lies in the row's range, ends included, also as they are written in inches."""
         low, high = self.span
-        return low - 1e-9 <= value <= high + 1e-9
+        if self.unit != "mm":
+            return low - 1e-9 <= value <= high + 1e-9
+        return at_least(value, low) and at_most(value, high)
+
+
+# Inch rules are read to a sixteenth, and a limit is written so; lengths are typed to a thirty-second.
+_SIXTEENTH_MM = 25.4 / 16
+_THIRTY_SECOND_MM = 25.4 / 32
+_CLOSE_MM = 1e-6
+
+
+def at_least(value_mm: float, low_mm: float) -> bool:
+    """Whether a length keeps a least limit [mm]: a fraction of an inch keeps it as it is written in fractions.
+
+    A limit of 9 mm reads 3/8 in, and 19 mm reads 3/4 in: what is typed so is not beyond it.
+    """
+    shown = round(low_mm / _SIXTEENTH_MM) * _SIXTEENTH_MM
+    return value_mm >= low_mm - _CLOSE_MM or (_is_fraction(value_mm) and value_mm >= shown - _CLOSE_MM)
+
+
+def at_most(value_mm: float, high_mm: float) -> bool:
+    """Whether a length keeps a greatest limit [mm], read in the same way."""
+    shown = round(high_mm / _SIXTEENTH_MM) * _SIXTEENTH_MM
+    return value_mm <= high_mm + _CLOSE_MM or (_is_fraction(value_mm) and value_mm <= shown + _CLOSE_MM)
+
+
+def _is_fraction(value_mm: float) -> bool:
+    parts = value_mm / _THIRTY_SECOND_MM
+    return abs(parts - round(parts)) * _THIRTY_SECOND_MM < 0.005
 
 
 @lru_cache(maxsize=1)

@@ -93,8 +93,10 @@ class CombOutlines:
         """One side of the predicted comb [mm²]."""
         area = self.free.area_between_mm2(0.0, self.limit_depth_mm)
         for touch in self.contacts:
-            ends = self.limit_half_width_mm(touch.upper_mm) + self.limit_half_width_mm(touch.lower_mm)
-            area -= self.free.area_between_mm2(touch.upper_mm, touch.lower_mm) - ends * touch.depth_mm
+            # Where the moved walls meet above the comb's foot, the comb ends there.
+            lower = min(touch.lower_mm, self.limit_depth_mm)
+            ends = self.limit_half_width_mm(touch.upper_mm) + self.limit_half_width_mm(lower)
+            area -= self.free.area_between_mm2(touch.upper_mm, lower) - ends * (lower - touch.upper_mm)
         return area
 
     @cached_property

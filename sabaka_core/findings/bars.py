@@ -17,7 +17,7 @@ from sabaka_core.findings.alike import alike, bar_path, be, carrier_path, length
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Place
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_least, at_most, practice
 
 BEES: dict[str, str] = {
     "african": "bees of African stock",
@@ -72,7 +72,7 @@ def bar_too_short(a: Analysis) -> Iterator[Draft]:
     row = practice("bar_bearing")
     least = a.section.top_mm + 2 * row.number
     for bars in alike(a, length_mm):
-        if length_mm(bars[0]) < least - 0.05:
+        if not at_least(length_mm(bars[0]), least - 0.05):
             yield Draft(
                 code="bar-too-short",
                 subject=subject(bars),
@@ -100,7 +100,7 @@ def bar_too_long(a: Analysis) -> Iterator[Draft]:
     say = "than the rebates allow." if rebated else "than the box is wide, and stands out under the lid."
     lid = "A lid that meets the bars' ends doesn't close, and rain runs in along them."
     for bars in alike(a, length_mm):
-        if length_mm(bars[0]) > most + 0.05:
+        if not at_most(length_mm(bars[0]), most + 0.05):
             yield Draft(
                 code="bar-too-long",
                 subject=subject(bars),
@@ -132,7 +132,7 @@ def spacing_too_narrow(a: Analysis) -> Iterator[Draft]:
     for bar in a.carriers:
         if isinstance(bar, Frame) and bar.make in ("feeder", "follower", "adapter"):
             continue
-        if bar.spacing_mm < least - 1e-6:
+        if not at_least(bar.spacing_mm, least):
             wished = _wished_mm(a)
             yield Draft(
                 code="spacing-too-narrow",
@@ -160,10 +160,10 @@ def spacing_odd(a: Analysis) -> Iterator[Draft]:
     """The bar's width isn't what these bees, or honey combs, are usually given."""
     least = practice("comb_thickness").span[1] + practice("bee_space").span[0]
     for bar in a.bars:
-        if bar.width_mm < least - 1e-6:
+        if not at_least(bar.width_mm, least):
             continue
         low, high, row_key = _usual_width(a, bar)
-        if low - 1e-6 <= bar.width_mm <= high + 1e-6:
+        if at_least(bar.width_mm, low) and at_most(bar.width_mm, high):
             continue
         row = practice(row_key)
         nearest = _wished_mm(a) if row_key != "honey_spacing" else (low if bar.width_mm < low else high)

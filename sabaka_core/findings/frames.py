@@ -16,7 +16,7 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.frames.verdict import gap_words, under_words
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Severity
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_least, at_most, practice
 
 # Where a mend puts a gap that may lie anywhere in a range: well inside it.
 SIDE_MM = 9.5
@@ -87,10 +87,10 @@ def frame_side_gap(a: Analysis) -> Iterator[Draft]:
     for frame in a.frames:
         fit = a.fit(frame)
         least, most = fit.ends("side")
-        if fit.nominal.side < 0 or (least >= low - 1e-6 and most <= high + 1e-6):
+        if fit.nominal.side < 0 or (at_least(least, low) and at_most(most, high)):
             continue
-        nominal = low - 1e-6 <= fit.nominal.side <= high + 1e-6
-        tight = least < low - 1e-6
+        nominal = at_least(fit.nominal.side, low) and at_most(fit.nominal.side, high)
+        tight = not at_least(least, low)
         worst = least if tight else most
         severity: Severity = "warning" if nominal else "error"
         ends = " at the end of its tolerance" if nominal else ""
@@ -144,12 +144,12 @@ def frame_under_gap(a: Analysis) -> Iterator[Draft]:
         nominal = fit.nominal.under + below
         if nominal < 0 or (under_words(least)[1] and under_words(most)[1]):
             continue
-        tight = least < row.span[0] - 1e-6
+        tight = not at_least(least, row.span[0])
         worst = least if tight else most
         yield Draft(
             code="frame-under-gap",
             subject=frame.id,
-            severity="error" if nominal < row.span[0] - 1e-6 else "warning",
+            severity="warning" if at_least(nominal, row.span[0]) else "error",
             text=text(
                 f"Under the {frame.name} {{gap}} stay open: "
                 + ("it is glued down." if tight else "comb is built below it."),
@@ -195,7 +195,7 @@ def frame_over_gap(a: Analysis) -> Iterator[Draft]:
         if frame.make in _COMBLESS or (abs(frame.bar_gap_mm) < 0.5 and not rods):
             continue
         gap = a.fit(frame).nominal.over
-        if gap < 0 or (gap >= low - 1e-6 and (gap <= high + 1e-6 or rods)):
+        if gap < 0 or (at_least(gap, low) and (at_most(gap, high) or rods)):
             continue
         tight = gap < low
         yield Draft(
@@ -232,7 +232,7 @@ def lug_off_rest(a: Analysis) -> Iterator[Draft]:
         return
     for frame in a.frames:
         fit = a.fit(frame).nominal
-        short, long = fit.bearing < row.number - 1e-6, fit.play < -1e-6
+        short, long = not at_least(fit.bearing, row.number), fit.play < -1e-6
         if fit.side < 0 or not (short or long):
             continue
         yield Draft(

@@ -17,7 +17,7 @@ from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
 from sabaka_core.run.layout import Placed, is_gap
-from sabaka_core.sources import GEOMETRY, practice
+from sabaka_core.sources import GEOMETRY, at_least, practice
 
 
 def item_path(a: Analysis, placed: Placed, field: str) -> str:
@@ -99,7 +99,7 @@ def gap_bridged(a: Analysis) -> Iterator[Draft]:
     gaps = [] if a.cavity.varies else [placed for placed in a.layout.nest if is_gap(placed.item)]
     for order, placed in enumerate(gaps, start=1):
         length = placed.length_mm
-        if length < 0.05 or low <= length <= high:
+        if length < 0.05 or row.holds(length):
             continue
         tight = length < low
         yield Draft(
@@ -201,7 +201,7 @@ def feeder_gap_small(a: Analysis) -> Iterator[Draft]:
     for side in ("near", "far"):
         for placed in a.layout.behind(side):
             item = placed.item
-            if not isinstance(item, Gap) or item.purpose != "feeder" or item.length_mm >= row.number - 0.05:
+            if not isinstance(item, Gap) or item.purpose != "feeder" or at_least(item.length_mm, row.number - 0.05):
                 continue
             yield Draft(
                 code="feeder-gap-small",

@@ -13,7 +13,7 @@ from sabaka_core.edits.openings import add_entrance, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.quantity import Quantity, count, mm, text
 from sabaka_core.run.passages import way_out
-from sabaka_core.sources import COMMON, GEOMETRY, practice
+from sabaka_core.sources import COMMON, GEOMETRY, at_least, at_most, practice
 from sabaka_core.whole import Stack, Whole
 
 
@@ -227,7 +227,7 @@ def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
             continue
         a = next(a for a in hive.chambers if a.chamber.id == each.chamber)
         gap = (a.section.top_mm - kind.body_width_mm) / 2
-        if low - 1e-6 <= gap <= high + 1e-6:
+        if at_least(gap, low) and at_most(gap, high):
             continue
         wished = kind.body_width_mm + 2 * 9.5
         yield Draft(

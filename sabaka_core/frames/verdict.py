@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from sabaka_core.document.combs import Frame
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_least, at_most, practice
 
 Verdict = tuple[str, bool]
 
@@ -15,9 +15,9 @@ def side_words(gap_mm: float) -> Verdict:
     low, high = practice("bee_space").span
     if gap_mm < 0:
         return "doesn’t go in", False
-    if gap_mm < low - 1e-6:
+    if not at_least(gap_mm, low):
         return "glued shut", False
-    return ("bee space", True) if gap_mm <= high + 1e-6 else ("bridged with comb", False)
+    return ("bee space", True) if at_most(gap_mm, high) else ("bridged with comb", False)
 
 
 def gap_words(gap_mm: float) -> Verdict:
@@ -27,9 +27,9 @@ def gap_words(gap_mm: float) -> Verdict:
         return "closed ceiling", True
     if gap_mm < 0:
         return "the bars overlap", False
-    if gap_mm < low - 1e-6:
+    if not at_least(gap_mm, low):
         return "neither closed nor a bee space", False
-    return ("bee space", True) if gap_mm <= high + 1e-6 else ("bridged with comb", False)
+    return ("bee space", True) if at_most(gap_mm, high) else ("bridged with comb", False)
 
 
 def under_words(gap_mm: float) -> Verdict:
@@ -37,9 +37,9 @@ def under_words(gap_mm: float) -> Verdict:
     row = practice("gap_under_frames")
     if gap_mm < 0:
         return "stands on the floor", False
-    if gap_mm < row.span[0] - 1e-6:
+    if not at_least(gap_mm, row.span[0]):
         return "glued to the floor", False
-    return ("open", True) if gap_mm <= row.span[1] + 1e-6 else ("built below", False)
+    return ("open", True) if at_most(gap_mm, row.span[1]) else ("built below", False)
 
 
 def over_words(frame: Frame) -> Callable[[float], Verdict]:

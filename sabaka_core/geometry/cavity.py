@@ -49,7 +49,8 @@ class Cavity:
         """The profile that a comb at a place of the run faces [mm from the run's near end]."""
         off = abs(place_mm - self.run_mm / 2)
         if self.chord is not None:
-            edge = min(self.chord.top_radius_mm, self.chord.floor_radius_mm) - 1.0
+            # A comb hangs from the top: there the bore has to be wide enough, below it ends where the wall meets it.
+            edge = self.chord.top_radius_mm - 1.0
             return Chord(
                 self.chord.top_radius_mm, self.chord.floor_radius_mm, self.chord.height_mm, min(round(off, 6), edge)
             )

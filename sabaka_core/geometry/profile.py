@@ -137,7 +137,8 @@ class Chord:
     Attributes:
         top_radius_mm, floor_radius_mm: radius of the bore at the top and at the floor, > 0.
         height_mm: height of the cavity.
-        off_mm: distance of the comb's middle plane from the log's axis, less than both radii.
+        off_mm: distance of the comb's middle plane from the log's axis, less than the top radius. Where the bore is
+            narrower than that, there is nothing.
     """
 
     top_radius_mm: float

@@ -15,6 +15,7 @@ from sabaka_core.lifting.body import Body, value
 from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
 from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
 from sabaka_core.lifting.stand import Standing
+from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.plan import DayRow, Plan
 
 
@@ -258,14 +259,14 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
         honey_left = row.honey_kg + row.nectar_kg
         # As many boxes as hold what the colony fills, two at least once it has one and a half.
         deep_combs = max(row.need.combs * comb_mm2, 1.0)
-        needed = max(ceil(deep_combs * 87_150.0 / box.area_mm2 - 0.25), 1)
+        needed = max(ceil(deep_combs * DEEP_MM2 / box.area_mm2 - 0.25), 1)
         height, hold = box.box.height_mm, value("box_hold")
         foot = work.lifting.stack_stand_mm
         out = value("toes") + box.box.along_mm / 2 + 19.0
         minutes = (needed - 1) * 2 * value("minutes_a_box") + deep_combs * value("minutes_a_comb") + 3.0
         hours = hours_of(minutes)
         lifts: list[Lift] = []
-        comb_lifts = 2 * ceil(deep_combs * 87_150.0 / (box.area_mm2 / box.frames))
+        comb_lifts = 2 * ceil(deep_combs * DEEP_MM2 / (box.area_mm2 / box.frames))
         rate = ((needed - 1) * 2 + comb_lifts) / max(minutes, 1.0)
         for number in range(needed - 1, 0, -1):
             held = min(honey_left, box.honey_kg)

@@ -119,7 +119,9 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[Com
         wood = wood_volume_mm3(frame) * density("softwood") / 1e9
         yield CombFact(label="Comb, one side", text=text("{area}", area=Quantity(value=area / 100, unit="cm2")))
         yield CombFact(label="Cells, both sides", text=text("{cells}", cells=Quantity(value=cells, unit="count")))
-        yield CombFact(label="Honey when full", text=text("{kg}", kg=Quantity(value=full, unit="kg")))
+        told = practice("tall_frame_honey")
+        note = f": {told.why}" if frame.make in ("tall", "two-part") and full > told.span[1] else ""
+        yield CombFact(label="Honey when full", text=text(f"{{kg}}{note}", kg=Quantity(value=full, unit="kg")))
         yield CombFact(label="To lift, wood and honey", text=text("{kg}", kg=Quantity(value=full + wood, unit="kg")))
         yield CombFact(label="Comb without a break", text=text("{mm} high", mm=mm(unbroken_height_mm(frame))))
         loaded = frame.body_width_mm - 2 * frame.side_bar_thickness_mm

@@ -12,8 +12,9 @@ from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.season.model import CombSizes
+from sabaka_core.sources import practice
 
-DEEP_MM2 = 87_150.0
+DEEP_MM2 = practice("deep_comb").number * 100
 LEAST_COMBS = 3
 
 

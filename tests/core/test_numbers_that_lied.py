@@ -1,0 +1,159 @@
+"""Regression tests of numbers that were plainly wrong, each held to reckoning that shares no code with it."""
+
+from __future__ import annotations
+
+from math import cos, radians, sqrt, tan
+from typing import Any
+from unittest import TestCase
+
+from scipy.integrate import quad
+
+from sabaka_core import build_report
+from sabaka_core.analysis import analyse
+from sabaka_core.combs.contents import honey_kg
+from sabaka_core.combs.outlines import outlines_of
+from sabaka_core.document.combs import Frame
+from sabaka_core.document.hive import Choices
+from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.frames.parts import comb_area_mm2
+from sabaka_core.geometry.trapezoid import Trapezoid
+from sabaka_core.quantity import plain
+from sabaka_core.report.combs import catalogue_cards
+from sabaka_core.sources import at_least, at_most, practice, practice_table
+from sabaka_core.units import inches_text, parse_length
+from tests.core.support import chamber, example, follower, hive, items, sound
+from tests.core.test_findings import findings
+
+
+class InchFractions(TestCase):
+    """Limits that are inch fractions hold to the fraction."""
+
+    def test_4_three_quarters_of_an_inch_under_a_follower_is_inside_its_limit(self) -> None:
+        for foot, right in (("3/4", True), ("3/8", True), ("13/16", False), ("5/16", False)):
+            document = sound()
+            follower(document, "far")["foot_gap_mm"] = parse_length(foot, "in")
+            codes = {f.code for f in findings(document)}
+            with self.subTest(foot):
+                self.assertEqual("follower-foot-gap" not in codes, right)
+
+    def test_4_every_limit_in_millimetres_holds_as_it_is_written_in_inches(self) -> None:
+        """Each limit of the table, written to a sixteenth as the screen does and typed back."""
+        for key, row in practice_table().items():
+            if row.unit != "mm" or row.low is None or row.high is None:
+                continue
+            for limit in row.span:
+                typed = parse_length(inches_text(limit, 16), "in")
+                with self.subTest(key, limit=limit, typed=typed):
+                    self.assertTrue(row.holds(typed))
+
+    def test_4_what_is_typed_in_millimetres_keeps_to_the_millimetre(self) -> None:
+        row = practice("follower_foot_gap")
+        self.assertFalse(row.holds(19.1))
+        self.assertFalse(row.holds(8.9))
+        self.assertTrue(at_least(9.0, 9.0) and at_most(19.0, 19.0))
+        self.assertFalse(at_most(20.6375, 19.0), "13/16 in is not 3/4")
+
+
+def chord_mm(depth: float, top: float, low: float, high: float, off: float) -> float:
+    """Hand: a comb's width at a depth of a bore that tapers, a bee space short of its wall."""
+    inner = top / 2 + (low - top) / 2 * depth / high - 9.5
+    return 2 * sqrt(inner**2 - off**2) if inner > off else 0.0
+
+
+class Logs(TestCase):
+    def test_13_combs_of_a_log_that_narrows_end_where_the_wall_meets_them(self) -> None:
+        """Hand: the chord of the bore less a bee space, integrated over the taper, for every comb of three logs."""
+        for top, low in ((360.0, 200.0), (300.0, 300.0), (220.0, 300.0)):
+            document = example("tree-cavity")
+            chamber(document)["section"] = {"kind": "circle", "diameter_mm": top, "far_diameter_mm": low}
+            a = analyse(hive(document))
+            high, depth = chamber(document)["length_mm"], a.comb_depth_mm
+            for placed in a.layout.combs:
+                off = abs(placed.middle_mm - top / 2)
+
+                with self.subTest(top=top, low=low, off=off):
+                    whole = quad(chord_mm, 0, depth, args=(top, low, high, off), limit=400)[0]
+                    self.assertAlmostEqual(a.hung(placed).predicted_area_mm2 / 100, whole / 100, delta=1.0)
+
+
+class Rooms(TestCase):
+    def parts(self, document: dict[str, Any]) -> tuple[float, ...]:
+        metrics = build_report(hive(document), ("metrics",)).metrics
+        keys = ("occupied_l", "near_gap_l", "far_gap_l", "boards_l", "litter_l")
+        return tuple(metrics[f"cavity.{key}"].value for key in keys)
+
+    def test_16_a_run_longer_than_its_box_leaves_no_room_less_than_none(self) -> None:
+        document = sound()
+        chamber(document)["length_mm"] = 500.0
+        self.assertTrue(all(part >= 0 for part in self.parts(document)), self.parts(document))
+
+    def test_16_linings_turned_round_or_too_thick_take_no_more_than_there_is(self) -> None:
+        for lining in (
+            {"from_mm": 300.0, "to_mm": 100.0},
+            {"thickness_mm": 900.0},
+            {"to_mm": 5000.0, "floor_mm": 900.0},
+        ):
+            document = example("conversion-box")
+            chamber(document)["linings"][0] |= lining
+            with self.subTest(lining):
+                self.assertTrue(all(part >= -1e-9 for part in self.parts(document)), self.parts(document))
+
+    def test_16_the_parts_of_a_closed_run_still_add_up(self) -> None:
+        for name in ("sloped-top-bar", "conversion-box", "bowline"):
+            document = example(name)
+            whole = build_report(hive(document), ("metrics",)).metrics["cavity.whole_l"].value
+            with self.subTest(name):
+                self.assertAlmostEqual(sum(self.parts(document)), whole, delta=1e-3 * whole)
+
+
+class Combs(TestCase):
+    def test_16_a_very_shallow_frame_holds_no_comb_rather_than_less_than_none(self) -> None:
+        document = example("long-shallow")
+        document["comb_types"][0] |= {"depth_mm": 30.0, "top_bar_thickness_mm": 19.0, "bottom_bar_thickness_mm": 19.0}
+        a = analyse(hive(document))
+        assert a.main is not None
+        self.assertEqual(a.hung_of(a.main.id).predicted_area_mm2, 0.0)
+        self.assertEqual(a.honey_kg(a.main), 0.0)
+
+    def test_16_the_comb_where_moved_walls_meet_above_its_foot(self) -> None:
+        """Hand: the lesser of parabola and moved wall, integrated; walls of 35° meet 198 mm down, the comb reaches for 235."""
+        top, slope, high, gap, space = 300.0, 35.0, 210.0, 15.0, 9.5
+        section = Trapezoid(top, top - 2 * high * tan(radians(slope)), high)
+        guide, depth = 270.0, high - gap + 40.0
+
+        def half(d: float) -> float:
+            wall = top / 2 - d * tan(radians(slope)) - space / cos(radians(slope))
+            free = guide / 2 * sqrt(max(1 - d / depth, 0.0))
+            return max(min(wall, free), 0.0)
+
+        found = outlines_of(section, space, depth, guide, "parabola")
+        self.assertLess(found.limit_depth_mm, depth)
+        whole = 2 * quad(half, 0, depth, limit=400, points=[found.limit_depth_mm])[0]
+        self.assertAlmostEqual(found.predicted_area_mm2 / whole, 1.0, places=5)
+
+    def test_16_one_ten_frame_deep_from_its_inches(self) -> None:
+        litres = 18.375 * 14.75 * 9.625 * 25.4**3 / 1e6
+        self.assertAlmostEqual(practice("box_deep_ten").number, litres, places=2)
+        self.assertAlmostEqual(practice("box_deep_ten").number, 42.75, places=2)
+
+    def test_16_one_deep_comb_from_its_frame(self) -> None:
+        deep = catalogue()["langstroth-deep"].carrier
+        assert isinstance(deep, Frame)
+        self.assertAlmostEqual(practice("deep_comb").number, comb_area_mm2(deep) / 100, delta=0.5)
+
+    def test_16_a_tall_frames_honey_is_explained_where_it_is_over_what_is_told(self) -> None:
+        for ident, explained in (("tall-one-piece", True), ("two-part-deep", False), ("langstroth-deep", False)):
+            card = next(card for card in catalogue_cards(Choices()) if card.id == ident)
+            frame = catalogue()[ident].carrier
+            assert isinstance(frame, Frame)
+            fact = next(fact for fact in card.facts if fact.label == "Honey when full")
+            with self.subTest(ident):
+                self.assertEqual("commonly told" in plain(fact.text), explained)
+                self.assertEqual(honey_kg(comb_area_mm2(frame), frame.spacing_mm) > 6.0, explained)
+
+
+class Empty(TestCase):
+    def test_16_items_of_no_run(self) -> None:
+        document = sound()
+        items(document)[:] = []
+        self.assertTrue(build_report(hive(document), ("metrics",)).metrics)
