@@ -16,9 +16,7 @@ from sabaka_core.document.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.materials import density
-
-# A lid and covers are taken as this much softwood over the hive's outside.
-LID_MM = 20.0
+from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)
@@ -170,7 +168,7 @@ class Whole:
     @cached_property
     def empty_kg(self) -> float:
         """Boxes, lid, bars and frames without comb [kg]."""
-        return sum(self._shell_kg(a) for a in self.chambers) + self._carriers_kg + self._supers_kg + self._lid_kg
+        return sum(self._shell_kg(a) for a in self.chambers) + self._carriers_kg + self._supers_kg + self.lid_kg
 
     @property
     def full_kg(self) -> float:
@@ -178,13 +176,16 @@ class Whole:
         return self.empty_kg + self.honey_kg
 
     def _shell_kg(self, a: Analysis) -> float:
-        section, run = a.section, a.run_mm
+        section, walls = a.section, a.chamber.walls
+        # Sides run past the ends, which stand between them; the floor lies under both.
+        long = a.run_mm + 2 * a.end_mm
         face = a.trapezoid.face_mm if a.trapezoid else _wall_length(a)
-        sides = 2 * face * run * _kg_per_mm2(a.chamber.walls.sides)
+        sides = 2 * face * long * _kg_per_mm2(_edge_walls(a))
         if a.chamber.axis == "standing" and a.cavity.chord is not None:
             return a.section.height_mm * _ring_mm2(a) * density(a.chamber.walls.sides[0].material) / 1e9
-        ends = 2 * section.area_mm2 * 1.1 * _kg_per_mm2(a.chamber.walls.ends)
-        floor = 0.0 if a.stands_open else max(section.floor_mm, 1.0) * run * _kg_per_mm2(a.chamber.walls.floor)
+        ends = 2 * section.area_mm2 * _kg_per_mm2(_run_walls(a))
+        foot = section.floor_mm + 2 * a.side_mm if section.floor_mm > 0 else 0.0
+        floor = 0.0 if a.stands_open else foot * long * _kg_per_mm2(walls.floor)
         return sides + ends + floor
 
     @cached_property
@@ -203,11 +204,23 @@ class Whole:
                 total += round_about * block.height_mm * _kg_per_mm2(a.chamber.walls.sides)
         return total
 
+    @property
+    def foot_mm(self) -> tuple[float, float]:
+        """Length and width of what stands on the stand [mm]."""
+        low = [stack.boxes[0] for stack in self.stacks]
+        long = max(b.x[1] for b in low) - min(b.x[0] for b in low)
+        return long, max(b.y[1] for b in low) - min(b.y[0] for b in low)
+
     @cached_property
-    def _lid_kg(self) -> float:
-        tops = [max(s.boxes, key=lambda b: b.z[1]) for s in self.stacks]
-        area = sum((b.x[1] - b.x[0]) * (b.y[1] - b.y[0]) for b in tops)
-        return area * LID_MM * density("softwood") / 1e9
+    def lid_kg(self) -> float:
+        """The lid [kg]: as its keeper weighed it, by its layers, or as one of boards and sheet metal."""
+        long, wide = self.foot_mm
+        lifting, roof = self.hive.lifting, self.hive.roof
+        if lifting is not None and lifting.lid_kg is not None:
+            return lifting.lid_kg
+        if roof is not None and roof.layers:
+            return _kg_per_mm2(roof.layers) * long * wide
+        return practice("lid_mass").number * long * wide / 1e6
 
 
 def carrier_kg(hive: Hive, type_id: str) -> float:
@@ -233,6 +246,18 @@ def whole(hive: Hive) -> Whole:
 
 def _kg_per_mm2(layers: tuple[Layer, ...]) -> float:
     return sum(layer.thickness_mm * density(layer.material) for layer in layers) / 1e9
+
+
+def _edge_walls(a: Analysis) -> tuple[Layer, ...]:
+    """The walls at the combs' edges: sides, or ends where combs run along."""
+    along = a.chamber.axis == "lying" and a.chamber.combs == "along"
+    return a.chamber.walls.ends if along else a.chamber.walls.sides
+
+
+def _run_walls(a: Analysis) -> tuple[Layer, ...]:
+    """The walls at the run's ends."""
+    along = a.chamber.axis == "lying" and a.chamber.combs == "along"
+    return a.chamber.walls.sides if along or a.chamber.axis == "standing" else a.chamber.walls.ends
 
 
 def _wall_length(a: Analysis) -> float:

@@ -14,7 +14,6 @@ from sabaka_core.errors import ParameterError
 from sabaka_core.frames.catalogue import BoxSizes, catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.lifting.body import value
-from sabaka_core.lifting.stand import foot_mm
 from sabaka_core.materials import density
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.whole import Whole, carrier_kg
@@ -131,16 +130,10 @@ class Lid:
 
 def lid_of(whole: Whole, lifting: Lifting) -> Lid:
     """The hive's lid: weighed, by its layers, or as one of boards and sheet metal."""
-    long, wide = foot_mm(whole)
+    long, wide = whole.foot_mm
     roof = whole.hive.roof
-    area = long * wide / 1e6
-    kg = lifting.lid_kg
-    if kg is None and roof is not None and roof.layers:
-        kg = sum(layer.thickness_mm / 1000 * density(layer.material) for layer in roof.layers) * area
-    if kg is None:
-        kg = value("lid_kg_m2") * area
     hinge = lifting.lid_hinge or ("long-side" if roof is not None and roof.kind == "hinged" else "lift-off")
-    return Lid(kg, hinge, long if hinge == "end" else wide)
+    return Lid(whole.lid_kg, hinge, long if hinge == "end" else wide)
 
 
 def people(kg: float) -> int:

@@ -19,6 +19,7 @@ from sabaka_core.lifting.stand import handles_of, right_stand_mm
 from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
 from sabaka_core.quantity import Quantity, Text, Value, deg, mm, text
 from sabaka_core.season.plan import plan_of
+from sabaka_core.sources import practice
 from sabaka_core.whole import Whole, whole
 
 CAUTIONS = (
@@ -187,6 +188,7 @@ def _season(season: SeasonOfLifts) -> SeasonLiftsOut:
 def _stand(work: Work, everything: Whole) -> list[JudgedOut]:
     body, standing = work.body, work.standing
     low, high = body.bars_mm
+    steady = standing.tipping_deg >= practice("tipping").number
     bars_right = low - 1 <= standing.bars_mm <= high + 1
     right = right_stand_mm(work.a, everything, body)
     found = [
@@ -202,8 +204,8 @@ def _stand(work: Work, everything: Whole) -> list[JudgedOut]:
         ),
         JudgedOut(
             words=text("Hive and stand tip over at {lean}", lean=deg(standing.tipping_deg)),
-            why="Stands against wind and a stumble." if standing.tipping_deg >= 15 else "Spread the legs, or lower the stand: wind or a stumble throws it.",
-            good=standing.tipping_deg >= 15,
+            why="Stands against wind and a stumble." if steady else "Spread the legs, or lower the stand: wind or a stumble throws it.",
+            good=steady,
         ),
     ]  # fmt: skip
     out, turn = work.place(_nearest_place(work))
@@ -247,7 +249,7 @@ def _loads(hive: Hive, work: Work, everything: Whole, lifting: Lifting) -> list[
         found.append(
             JudgedOut(
                 words=text(f"{load.name}: empty {{empty}}, brood {{brood}}, full of honey {{honey}}", empty=_kg(load.by_contents["empty"]), brood=_kg(load.by_contents["brood"]), honey=_kg(kg)),
-                why="With its bees, wood and wax.", good=kg <= 7.5,
+                why="With its bees, wood and wax.", good=kg <= practice("comb_to_lift").number,
             )
         )  # fmt: skip
     lid = lid_of(everything, lifting)
@@ -256,7 +258,7 @@ def _loads(hive: Hive, work: Work, everything: Whole, lifting: Lifting) -> list[
             JudgedOut(
                 words=text("Lid, lifted off: {kg}", kg=_kg(lid.kg)),
                 why=f"{people(lid.kg)} to lift it.",
-                good=lid.kg <= 12,
+                good=lid.kg <= practice("lid_to_lift").number,
             )
         )
     else:
@@ -264,7 +266,7 @@ def _loads(hive: Hive, work: Work, everything: Whole, lifting: Lifting) -> list[
         found.append(
             JudgedOut(
                 words=text(f"Lid of {{kg}}, hinged on the {lid.hinge.replace('-', ' ')}: at its far edge {steps}", kg=_kg(lid.kg)),
-                why=f"A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop against the wind.", good=lid.force_n(0) <= 100,
+                why=f"A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop against the wind.", good=lid.force_n(0) <= practice("lid_force").number,
             )
         )  # fmt: skip
     for block in everything.boxes:
@@ -273,15 +275,15 @@ def _loads(hive: Hive, work: Work, everything: Whole, lifting: Lifting) -> list[
             break
     found.append(
         JudgedOut(
-            words=text("The whole hive: {empty} empty, {full} with every comb full", empty=_kg(everything.empty_kg + lid.kg), full=_kg(everything.full_kg + lid.kg)),
-            why=f"{people(everything.empty_kg + lid.kg)} to carry it empty, {people(everything.full_kg + lid.kg)} full: best moved empty.",
-            good=everything.full_kg + lid.kg <= 50,
+            words=text("The whole hive: {empty} empty, {full} with every comb full", empty=_kg(everything.empty_kg), full=_kg(everything.full_kg)),
+            why=f"{people(everything.empty_kg)} to carry it empty, {people(everything.full_kg)} full: best moved empty.",
+            good=everything.full_kg <= practice("hive_to_move").number,
         )
     )  # fmt: skip
     for stack in everything.stacks:
         if len(stack.boxes) > 1:
             found.append(
-                JudgedOut(words=text(f"The stack “{stack.name}” tips at {{lean}}", lean=deg(stack.tipping_deg)), why="Strap stacks over the winter.", good=stack.tipping_deg >= 20)
+                JudgedOut(words=text(f"The stack “{stack.name}” tips at {{lean}}", lean=deg(stack.tipping_deg)), why="Strap stacks over the winter.", good=stack.tipping_deg >= practice("tipping").number)
             )  # fmt: skip
     return found
 
@@ -290,7 +292,7 @@ def _super(hive: Hive, work: Work, everything: Whole, top_mm: float) -> JudgedOu
     each = hive.supers[0]
     kind = hive.comb_type(each.comb_type)
     box = stack_box(getattr(kind, "standard", ""))
-    kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * 3.0
+    kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * practice("super_frame").number
     height = (hive.stand.height_mm if hive.stand else 0.0) + top_mm - 60.0
     m = multipliers(LiftAt(work.place(work.a.run_mm / 2)[0], max(height, 0.0), 300.0, 45.0), work.lifting.grip, 0.2, 1)
     index = finite(lifting_index(kg, m.recommended_kg))

@@ -67,16 +67,10 @@ def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Standing:
     return Standing(stand.height_mm, bars, bars + drop + value("drawn_clear"), legs, _tipping(whole, stand, legs))
 
 
-def foot_mm(whole: Whole) -> tuple[float, float]:
-    """Length and width of what stands on the stand [mm]."""
-    low = [s.boxes[0] for s in whole.stacks]
-    return max(b.x[1] for b in low) - min(b.x[0] for b in low), max(b.y[1] for b in low) - min(b.y[0] for b in low)
-
-
 def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
     if stand.height_mm <= 0:
         return ()
-    long, wide = foot_mm(whole)
+    long, wide = whole.foot_mm
     inset, splay = lifting.leg_inset_mm, radians(stand.splay_deg)
     if wide <= 2 * inset or long <= 2 * inset:
         raise ParameterError(
@@ -105,7 +99,7 @@ def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
 
 def _tipping(whole: Whole, stand: Stand, legs: tuple[Leg, ...]) -> float:
     """How far hive and stand can lean across before they tip, the weight in the middle of the hive [deg]."""
-    _, wide = foot_mm(whole)
+    _, wide = whole.foot_mm
     spread = max(leg.foot_y_mm for leg in legs) - min(leg.foot_y_mm for leg in legs) if legs else wide
     top = max(s.top_mm for s in whole.stacks)
     return degrees(atan(spread / 2 / (stand.height_mm + top / 2)))

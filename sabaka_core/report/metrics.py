@@ -21,7 +21,7 @@ from sabaka_core.report.models import Group, Input, Metric, Working
 from sabaka_core.run.entrances import opening_area_mm2
 from sabaka_core.run.volumes import trough_area_mm2
 from sabaka_core.sources import COMMON, GEOMETRY, KEEPER, Source, practice
-from sabaka_core.whole import LID_MM, Whole
+from sabaka_core.whole import Whole
 
 TO_A_BOX = 10
 HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
@@ -364,7 +364,7 @@ def _hive(hive: Whole) -> Iterator[Metric]:
     )  # fmt: skip
     yield _metric(
         "hive.empty_kg", "Hive, empty", Quantity(value=hive.empty_kg, unit="kg"), "walls, floor, lid, bars and frames × density",
-        _in("l", "lid", LID_MM, "mm", COMMON), source=FROM_MEMORY,
+        _in("l", "lid", hive.lid_kg, "kg", practice("lid_mass").source), source=FROM_MEMORY,
     )  # fmt: skip
     yield _metric(
         "hive.full_kg", "Hive, every comb full of honey", Quantity(value=hive.full_kg, unit="kg"), "empty + honey",

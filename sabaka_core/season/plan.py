@@ -21,6 +21,7 @@ from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
 from sabaka_core.season.weather import YEAR, weather_of
+from sabaka_core.sources import practice
 
 DAYS = 365
 # Where no keeper's hive ends: for asking what a colony would need.
@@ -416,18 +417,23 @@ def _combs(number: int) -> str:
 def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
     c, capacity = planner.c, planner.nest.capacity
     spare = DEEP_COMBS_SPARE / planner.nest.sizes.deep_share
+    held_back, short, stores = (
+        practice("laying_held_back").number,
+        practice("laying_short").number,
+        practice("stores_least"),
+    )
     tests: tuple[tuple[str, int, Callable[[DayRow], bool], str, str], ...] = (
         (
             "crowded",
             7,
-            lambda r: r.need.covered > c["crowded"] * r.given and r.eggs < 0.98 * r.wished_eggs,
+            lambda r: r.need.covered > c["crowded"] * r.given and r.eggs < held_back * r.wished_eggs,
             "Crowded: the colony is likely to swarm.",
             "Bees cover the combs they have and the queen is short of cells for a week and more.",
         ),
         (
             "short-of-cells",
             7,
-            lambda r: r.eggs < 0.8 * r.wished_eggs and r.wished_eggs > 100,
+            lambda r: r.eggs < short * r.wished_eggs and r.wished_eggs > 100,
             "The queen is short of cells.",
             "Drawn comb is full of stores and brood: brood stops growing just when bees are wanted.",
         ),
@@ -448,9 +454,9 @@ def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
         (
             "stores-short",
             2,
-            lambda r: r.honey_kg < 1.0,
+            lambda r: r.honey_kg < stores.number,
             "Stores are short.",
-            "Less than a kilogram is left: a week of rain starves them. Feed.",
+            stores.why,
         ),
     )
     found: list[Warned] = []

@@ -13,13 +13,12 @@ from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_drawing
 from sabaka_core.quantity import Quantity, Text, Unit, Value, count, mm, text
 from sabaka_core.season.plan import plan_of
 from sabaka_core.season.weather import climates
+from sabaka_core.sources import practice
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.improve import other_walls, savings, wet_days
 from sabaka_core.winter.nest import WinterNest, nest_of
 from sabaka_core.winter.summer import SummerDay, summer_of
 
-# What is plausible, common practice: honey of a broodless month, of a whole winter [kg], heat [W].
-PLAUSIBLE = {"month": (0.5, 2.0), "winter": (5.0, 30.0), "heat": (2.0, 10.0)}
 NO_WINTER_DAYS = 20
 CAUTIONS = (
     "A model’s figures from values told from memory: heft the hive, and trust your hands and your neighbours’ winters first.",
@@ -238,19 +237,22 @@ def _findings(winter: Winter, nest: WinterNest, summer: SummerDay) -> list[Winte
                 "Comb slumps: insulate the top, or give shade.",
             )
         return found
-    low, high = PLAUSIBLE["winter"]
-    if not low <= winter.honey_kg <= high:
+    whole, bare_month = practice("winter_whole"), practice("winter_month")
+    low, high = whole.span
+    if not whole.holds(winter.honey_kg):
         say(
             "out-of-range", "warning", text("{kg} of honey over the winter is outside {low} to {high}", kg=_kg(winter.honey_kg), low=_kg(low), high=_kg(high)),
-            "That is what whole winters take, by climate. Look at walls, bees and climate again: the model or an input is off.",
+            whole.why,
         )  # fmt: skip
     bare = [day for day in winter.clustered if not day.brooding]
     if bare:
         month = sum(day.honey_kg for day in bare) / len(bare) * 30
-        if not PLAUSIBLE["month"][0] <= month <= PLAUSIBLE["month"][1]:
+        if not bare_month.holds(month):
+            low, high = bare_month.span
             say(
-                "month-out-of-range", "warning", text("{kg} in a broodless month is outside 0.5 kg to 2 kg", kg=_kg(month)),
-                "Broodless colonies burn that much; more means a cold hive, or a climate beyond the model.",
+                "month-out-of-range", "warning",
+                text("{kg} in a broodless month is outside {low} to {high}", kg=_kg(month), low=_kg(low), high=_kg(high)),
+                bare_month.why,
             )  # fmt: skip
     if nest.present_kg < winter.honey_kg:
         say(
