@@ -150,7 +150,9 @@ def lifting_report(hive: Hive) -> LiftingReport:
 
 def _nearest_place(work: Work) -> float:
     combs = work.a.layout.nest_combs or work.a.layout.combs
-    return combs[len(combs) // 2].middle_mm if combs else work.a.run_mm / 2
+    if not combs:
+        return work.a.run_mm / 2
+    return (combs[(len(combs) - 1) // 2].middle_mm + combs[len(combs) // 2].middle_mm) / 2
 
 
 def _bars(tasks: tuple[Task, ...], there: SeasonOfLifts | None) -> tuple[LiftOut, ...]:

@@ -15,6 +15,7 @@ from sabaka_core.lifting.body import Body, value
 from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
 from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
 from sabaka_core.lifting.stand import Standing
+from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.plan import DayRow, Plan
 
@@ -135,12 +136,27 @@ def hours_of(minutes: float) -> Hours:
     return 1 if minutes <= 60 else 2 if minutes <= 120 else 8
 
 
+def from_entrance(a: Analysis) -> list[Placed]:
+    """The combs of a run from where the nest sits outward: a hive turned end for end is worked on alike."""
+    middle = a.run_mm / 2
+    nest_at = a.chamber.run.nest_at
+    if nest_at == "middle":
+        # Two combs as far from the middle are told apart by what they hold, not by their side.
+        return sorted(a.layout.combs, key=lambda p: (round(abs(p.middle_mm - middle), 3), _held(p)))
+    return list(a.layout.combs) if nest_at == "near" else list(reversed(a.layout.combs))
+
+
+def _held(placed: Placed) -> tuple[str, str]:
+    assert isinstance(placed.item, Comb)
+    return placed.item.type, placed.item.contents
+
+
 def tasks_now(work: Work) -> tuple[Task, ...]:
     """What is done on one visit, with the run as it stands in the design."""
     a = work.a
     if isinstance(a.main, FixedComb):
         return ()
-    placed = [p for p in a.layout.combs if isinstance(p.item, Comb)]
+    placed = from_entrance(a)
 
     def load(
         contents: Contents | None = None, only: tuple[Contents, ...] | None = None
@@ -239,10 +255,16 @@ def season_here(work: Work, plan: Plan) -> SeasonOfLifts:
 
 
 def _places(work: Work, combs: int) -> list[float]:
-    placed = [p.middle_mm for p in work.a.layout.combs]
-    step = work.a.main_spacing_mm
-    start = placed[0] if placed else step / 2
-    return [placed[i] if i < len(placed) else min(start + i * step, work.a.run_mm) for i in range(combs)]
+    """Where so many combs hang, from the entrance on; more than there are lie outward of them."""
+    a = work.a
+    placed = [p.middle_mm for p in from_entrance(a)]
+    step, far = a.main_spacing_mm, a.chamber.run.nest_at == "far"
+    start = placed[0] if placed else (a.run_mm - step / 2 if far else step / 2)
+    places = placed[:combs]
+    for number in range(len(places), combs):
+        on = start - number * step if far else start + number * step
+        places.append(min(max(on, 0.0), a.run_mm))
+    return places
 
 
 def _shares(combs: float) -> list[float]:
