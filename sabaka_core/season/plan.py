@@ -30,6 +30,12 @@ ENDLESS = 400.0
 MOST_ADDED = 4
 # Deep combs of empty room that a colony in the cold stands.
 DEEP_COMBS_SPARE = 4.0
+# What is less than this short isn't fed for [kg].
+LEAST_FEED_KG = 1.0
+_NO_ROOM = (
+    "Syrup wants drawn comb, and so late bees build none: give drawn combs, unite with a colony that has some, or "
+    "feed weeks earlier, while they still build. Watch the stores: this colony may starve before spring."
+)
 # Bees that the stores between flows are reckoned for.
 WINTER_BEES = 14_000.0
 _START: dict[str, tuple[float, float, float, float]] = {
@@ -294,7 +300,7 @@ class _Planner:
 
     def _visit(self, day: int) -> list[Step] | None:
         """What is done on a visit; None when it is too cold to go."""
-        s, at = self.colony, day_of_year(day)
+        at = day_of_year(day)
         cold = self.weather.weekly_c[at] < self.c["cold"]
         late = self._late(day)
         if cold and self.contraction is not None:
@@ -309,19 +315,27 @@ class _Planner:
             self._contract(steps, day)
         elif not late or self.contraction is None:
             self._make_room(steps, day)
-        short_of = self._reserve_on(day) - s.honey_kg
-        if late and short_of > 1.0 and self.contraction == day:
-            steps.append(
-                Step(
-                    "feed",
-                    f"Feed {short_of:.0f} kg of stores for the winter.",
-                    "What is in the combs doesn’t last until the next flow.",
-                    short_of,
-                )
-            )
-            s.honey_kg += short_of
-            s.fed_kg += short_of
+        if late and self.contraction == day:
+            self._feed(steps, day)
         return steps
+
+    def _feed(self, steps: list[Step], day: int) -> None:
+        """Feed for the winter what is short of it, as far as drawn comb has room; say what finds none."""
+        s, comb = self.colony, self.nest.sizes
+        short_of = self._reserve_on(day) - s.honey_kg
+        if short_of <= LEAST_FEED_KG:
+            return
+        need = need_of(s, self.ways)
+        room = max(s.drawn - need.brood - need.pollen - need.nectar - need.honey, 0.0) * comb.honey_kg
+        fed = min(short_of, room)
+        if fed > LEAST_FEED_KG:
+            words = f"Feed {fed:.0f} kg of stores for the winter."
+            steps.append(Step("feed", words, "What is in the combs doesn’t last until the next flow.", fed))
+            s.honey_kg += fed
+            s.fed_kg += fed
+        if short_of - fed > LEAST_FEED_KG:
+            words = f"{short_of - fed:.0f} kg more are wanted, and {s.drawn:.1f} drawn combs have no room for them."
+            steps.append(Step("no-room-for-feed", words, _NO_ROOM, short_of - fed))
 
     def _harvest(self, steps: list[Step], late: bool, day: int) -> None:
         """Take capped honey: what is over the winter's need once flows are over, or what leaves no room before."""

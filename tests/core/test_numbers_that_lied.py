@@ -14,11 +14,13 @@ from sabaka_core.combs.contents import honey_kg
 from sabaka_core.combs.outlines import outlines_of
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Choices
+from sabaka_core.document.season import Season
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import plain
 from sabaka_core.report.combs import catalogue_cards
+from sabaka_core.season.plan import plan_of
 from sabaka_core.sources import at_least, at_most, practice, practice_table
 from sabaka_core.units import inches_text, parse_length
 from tests.core.support import chamber, example, follower, hive, items, sound
@@ -150,6 +152,30 @@ class Combs(TestCase):
             with self.subTest(ident):
                 self.assertEqual("commonly told" in plain(fact.text), explained)
                 self.assertEqual(honey_kg(comb_area_mm2(frame), frame.spacing_mm) > 6.0, explained)
+
+
+class Feeding(TestCase):
+    def test_18_no_plan_feeds_more_than_its_drawn_comb_holds(self) -> None:
+        """Hand: on the day of feeding, what brood, pollen, nectar and honey fill is no more than what is drawn."""
+        fed = refused = 0
+        for name in ("bowline", "deep-horizontal", "long-shallow"):
+            a = analyse(hive(example(name)))
+            for start in ("swarm", "nucleus", "overwintered"):
+                for day in ("2026-06-01", "2026-08-25", "2026-10-01"):
+                    plan = plan_of(a, Season.model_validate({"start": start, "start_day": day}))
+                    for visit in plan.visits:
+                        kinds = {step.kind for step in visit.steps}
+                        refused += "no-room-for-feed" in kinds
+                        if "feed" not in kinds:
+                            continue
+                        fed += 1
+                        row = plan.days[visit.day - plan.days[0].day]
+                        full = row.need.brood + row.need.pollen + row.need.nectar + row.need.honey
+                        with self.subTest(name, start=start, day=day):
+                            # A day lies between the visit and the evening that is told.
+                            self.assertLessEqual(full, row.drawn + 0.2)
+        self.assertGreater(fed, 3)
+        self.assertGreater(refused, 3)
 
 
 class Empty(TestCase):
