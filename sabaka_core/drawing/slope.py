@@ -13,6 +13,7 @@ from sabaka_core.analysis import Analysis
 from sabaka_core.combs.slope import CombBrief, SlopePoint, from_board, leaning, point, steepest_possible_deg, sweep
 from sabaka_core.drawing.models import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
 from sabaka_core.drawing.section import upright
+from sabaka_core.drawing.ticks import ticks
 from sabaka_core.findings.shape import SCHOOLS, school_row
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import Quantity, deg, mm, text
@@ -81,6 +82,7 @@ def slope_drawing(a: Analysis, study: SlopeStudy) -> Drawing:
         scale = BEE_SPACES * a.hive.choices.bee_space_mm
         clear = [p for p in points if p.clearance_mm >= 0]
         longest = max(*(p.contact_mm for p in points), study.here.face_mm)
+        shapes += _scale(areas / 100)
         shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas)
         shapes += _curve(points, "curve-unused", lambda p: p.unused_mm2 / areas)
         shapes += _curve(clear, "curve-clearance", lambda p: p.clearance_mm / scale)
@@ -97,7 +99,7 @@ def slope_drawing(a: Analysis, study: SlopeStudy) -> Drawing:
         title="What each slope gives out of one board’s width"
         if by_board
         else "What each slope gives, top and height held",
-        extent=Box(left_mm=-2.5, top_mm=-HIGH - 16, right_mm=SHARPEST_DEG + 7.5, bottom_mm=20),
+        extent=Box(left_mm=-6.5, top_mm=-HIGH - 16, right_mm=SHARPEST_DEG + 7.5, bottom_mm=20),
         shapes=tuple(shapes),
         handles=(_handle(study),),
     )
@@ -128,6 +130,17 @@ def _axis() -> list[Shape]:
     shapes.append(
         Label(layer="minor", text=text("slope of the side walls from the vertical"), x_mm=SHARPEST_DEG / 2, y_mm=15)
     )
+    return shapes
+
+
+def _scale(top_cm2: float) -> list[Shape]:
+    """The left scale: comb and unused section [cm²]."""
+    shapes: list[Shape] = []
+    for value in ticks(0.0, top_cm2, 5)[1:]:
+        y = -HIGH * value / top_cm2
+        shapes.append(Polyline(layer="datum", points=((-0.4, y), (0, y))))
+        area = Quantity(value=value, unit="cm2")
+        shapes.append(Label(layer="note", text=text("{area}", area=area), x_mm=-0.7, y_mm=y + 1.5, anchor="end"))
     return shapes
 
 

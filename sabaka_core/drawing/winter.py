@@ -7,6 +7,7 @@ from typing import Literal
 
 from sabaka_core.drawing.models import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
 from sabaka_core.drawing.section import outside_half_mm
+from sabaka_core.drawing.ticks import ticks
 from sabaka_core.quantity import Quantity, text
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
@@ -153,13 +154,23 @@ def year_drawing(winter: Winter) -> Drawing:
     zero = -high * (0 - low) / (top - low)
     if low < 0:
         shapes.append(Polyline(layer="limit", points=((0, zero), (days, zero))))
-        shapes.append(Label(layer="note", text=text("0 °C"), x_mm=-2, y_mm=zero + 2, anchor="end"))
     shapes += [
         curve("curve-comb", [d.out_c for d in winter.days], low, top),
         curve("curve-unused", [d.in_c for d in winter.days], low, top),
         curve("curve-clearance", [d.heat_w for d in winter.days], 0.0, most),
         curve("curve-contact", [d.humidity for d in winter.days], 0.0, 100.0),
     ]
+    # Temperatures are read off at the left, heat at the right.
+    for value in ticks(low, top, 5):
+        y = -high * (value - low) / (top - low)
+        shapes.append(Polyline(layer="datum", points=((-3, y), (0, y))))
+        warmth = Quantity(value=value, unit="C")
+        shapes.append(Label(layer="note", text=text("{t}", t=warmth), x_mm=-5, y_mm=y + 2, anchor="end"))
+    for value in ticks(0.0, most, 5)[1:]:
+        y = -high * value / most
+        shapes.append(Polyline(layer="datum", points=((days, y), (days + 3, y))))
+        heat = Quantity(value=value, unit="W")
+        shapes.append(Label(layer="note", text=text("{w}", w=heat), x_mm=days + 5, y_mm=y + 2, anchor="start"))
     at = 0
     for number, long in enumerate(MONTH_DAYS):
         shapes.append(Label(layer="note", text=text("JFMAMJJASOND"[number]), x_mm=at + long / 2, y_mm=9))
@@ -173,6 +184,6 @@ def year_drawing(winter: Winter) -> Drawing:
         shapes.append(Polyline(layer=layer, points=((140, y), (152, y))))
         shapes.append(Label(layer="note", text=text(words), x_mm=155, y_mm=y + 2, anchor="start"))
     return Drawing(
-        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 8, right_mm=days + 4, bottom_mm=14),
+        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 8, right_mm=days + 26, bottom_mm=14),
         shapes=tuple(shapes),
     )  # fmt: skip

@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from sabaka_core.dates import short
 from sabaka_core.drawing.models import Box, Drawing, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.drawing.ticks import ticks
 from sabaka_core.quantity import Quantity, text
 from sabaka_core.season.plan import DayRow, Plan
 
@@ -84,12 +85,11 @@ def _axis(plan: Plan) -> list[Shape]:
 
 
 def _scale(top: float, what: str) -> list[Shape]:
-    step = next(s for s in (1, 2, 5, 10, 20, 50, 5_000, 10_000, 20_000, 50_000, 1e9) if top / s <= 6)
     shapes: list[Shape] = []
-    for number in range(1, int(top / step) + 1):
-        y = -HIGH * number * step / top
+    for value in ticks(0.0, top)[1:]:
+        y = -HIGH * value / top
         shapes.append(Polyline(layer="datum", points=((-3, y), (0, y))))
-        words = text("{n}", n=Quantity(value=number * step, unit="count"))
+        words = text("{n}", n=Quantity(value=value, unit="count" if top >= 6 else "number"))
         shapes.append(Label(layer="note", text=words, x_mm=-5, y_mm=y, anchor="end"))
     shapes.append(Label(layer="minor", text=text(what), x_mm=-5, y_mm=-HIGH - 4, anchor="end"))
     return shapes

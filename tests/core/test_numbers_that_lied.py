@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from math import cos, radians, sqrt, tan
 from typing import Any
 from unittest import TestCase
@@ -15,14 +16,19 @@ from sabaka_core.combs.outlines import outlines_of
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.season import Season
+from sabaka_core.drawing.models import Label
+from sabaka_core.drawing.ticks import ticks
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import plain
 from sabaka_core.report.combs import catalogue_cards
+from sabaka_core.season.chart import _scale
 from sabaka_core.season.plan import plan_of
+from sabaka_core.season.report import season_report
 from sabaka_core.sources import at_least, at_most, practice, practice_table
 from sabaka_core.units import inches_text, parse_length
+from sabaka_core.winter.report import winter_report
 from tests.core.support import chamber, example, follower, hive, items, sound
 from tests.core.test_findings import findings
 
@@ -183,3 +189,37 @@ class Empty(TestCase):
         document = sound()
         items(document)[:] = []
         self.assertTrue(build_report(hive(document), ("metrics",)).metrics)
+
+
+class Scales(TestCase):
+    def test_19_every_range_has_ticks(self) -> None:
+        """Property: two to seven round numbers inside any range, evenly spaced, the first at most a step from its foot."""
+        for power in range(-4, 9):
+            for part in (1.0, 1.2, 1.9, 2.4, 3.0, 4.9, 7.7, 9.99):
+                top = part * 10.0**power
+                found = ticks(0.0, top)
+                steps = {round((b - a) / 10.0**power, 9) for a, b in itertools.pairwise(found)}
+                with self.subTest(top=top):
+                    self.assertTrue(3 <= len(found) <= 8, found)
+                    self.assertEqual(len(steps), 1)
+                    self.assertLessEqual(found[-1], top * (1 + 1e-9))
+        self.assertEqual(ticks(-7.0, 13.0, 5), (-5.0, 0.0, 5.0, 10.0))
+        self.assertEqual(ticks(3.0, 3.0), ())
+
+    def test_19_small_colonies_and_large_ones_have_a_scale(self) -> None:
+        """A top between 300 and 5,000 once had none."""
+        for top in (12.0, 301.0, 2_500.0, 4_999.0, 38_000.0):
+            labels = [s for s in _scale(top, "bees") if isinstance(s, Label) and s.layer == "note"]
+            with self.subTest(top):
+                self.assertGreaterEqual(len(labels), 2)
+
+    def test_19_slope_season_and_winter_charts_have_ticks_in_every_example(self) -> None:
+        for name in ("bowline", "granny", "sheepshank"):
+            design = hive(example(name))
+            slope = build_report(design, ("slope",)).drawings["slope"]
+            season = season_report(design).charts
+            year = winter_report(design).year
+            for chart in (slope, *season.values(), year):
+                left = [s for s in chart.shapes if isinstance(s, Label) and s.anchor == "end" and s.text.values]
+                with self.subTest(name, chart=chart.name):
+                    self.assertGreaterEqual(len(left), 2)
