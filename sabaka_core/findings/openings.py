@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
+from math import ceil, sqrt
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.hive import Colony, Hive
@@ -13,7 +14,7 @@ from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
 from sabaka_core.report.models import Place
-from sabaka_core.run.entrances import PlacedEntrance
+from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs
 from sabaka_core.run.passages import connected
 from sabaka_core.sources import COMMON, GEOMETRY, practice
 
@@ -50,6 +51,48 @@ def entrance_beyond_follower(a: Analysis) -> Iterator[Draft]:
             path=entrance_path(a, placed, "setting"),
             proposals=partial(_plugging, a, placed),
         )
+
+
+@rule("discs-too-near")
+def discs_too_near(a: Analysis) -> Iterator[Draft]:
+    """Two entrance discs of one wall lie in each other, or have no play to turn past each other."""
+    row = practice("disc_play")
+    for pair in disc_pairs(a.entrances):
+        if pair.verdict == "clear":
+            continue
+        over = pair.verdict == "overlap"
+        yield Draft(
+            code="discs-too-near",
+            subject=f"{pair.one.index}-{pair.two.index}",
+            severity="error" if over else "warning",
+            text=text(
+                f"{pair.one.label} and {pair.two.label.lower()} have their discs’ centres {{apart}} apart: "
+                + ("the discs lie in each other." if over else "they turn with too little play."),
+                apart=mm(pair.apart_mm),
+            ),
+            why=row.why,
+            place=_rod_place(pair.two),
+            number=mm(pair.apart_mm),
+            limit=text("at least {clear}", clear=mm(pair.clear_mm)),
+            source=row.source,
+            path=entrance_path(a, pair.two, "at_mm"),
+            proposals=partial(_parted, a, pair),
+        )
+
+
+def _parted(a: Analysis, pair: DiscPair) -> Iterator[Proposal]:
+    """Either disc moved along the wall until it clears the other, the shorter way first."""
+    level = pair.two.entrance.at_mm - pair.one.entrance.at_mm
+    up = sqrt(max(pair.apart_mm**2 - level**2, 0.0))
+    along = ceil(sqrt(max(pair.clear_mm**2 - up**2, 0.0)) * 10 - 1e-6) / 10
+    ways = []
+    for moved, still in ((pair.two, pair.one), (pair.one, pair.two)):
+        for sign in (1, -1):
+            at = round(still.entrance.at_mm + sign * along, 1)
+            ways.append((abs(at - moved.entrance.at_mm), moved, at))
+    for _, moved, at in sorted(ways, key=lambda way: way[0]):
+        words = text(f"Move {moved.label.lower()} to {{at}}", at=mm(at))
+        yield Proposal(words, partial(replace_value, a.hive, entrance_path(a, moved, "at_mm"), at))
 
 
 def _plugging(a: Analysis, placed: PlacedEntrance) -> tuple[Proposal]:

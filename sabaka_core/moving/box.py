@@ -338,7 +338,7 @@ def later_lives(box: ConversionBox, bees: Bees, room: Room, moving: Moving) -> t
         LaterLife("A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."),
         LaterLife("A deep-frame hive", places >= 3, f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, {box.drop_mm:.1f} mm deep."),
         LaterLife("Extra deep, under other boxes", bool(box.boxes), f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its boxes go back on any stack." if box.boxes else "Out of boards it matches no other box."),
-        LaterLife("Entrances in both halves", apart >= value("disc"), f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is {value('disc'):.0f} mm across."),
+        LaterLife("Entrances in both halves", apart >= value("disc") + practice("disc_play").number, f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is {value('disc'):.0f} mm across."),
     ]  # fmt: skip
     return tuple(lives)
 

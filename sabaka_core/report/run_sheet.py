@@ -6,7 +6,6 @@ from collections.abc import Iterator
 from itertools import combinations
 
 from sabaka_core.analysis import Analysis
-from sabaka_core.document.chambers import Disc
 from sabaka_core.document.run import Comb, Excluder, Follower, SavedRun
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.edits.runs import gone_kinds
@@ -15,7 +14,7 @@ from sabaka_core.frames.fit import moved_mm
 from sabaka_core.quantity import Quantity, mm, text
 from sabaka_core.report.models import Fact, FitOut, RunSheet, SavedOut
 from sabaka_core.run.covers import slats
-from sabaka_core.run.entrances import opening_area_mm2
+from sabaka_core.run.entrances import disc_pairs, opening_area_mm2
 from sabaka_core.run.fit import Fit, Kind, fits
 from sabaka_core.run.layout import item_length_mm
 from sabaka_core.sources import practice
@@ -143,15 +142,12 @@ def _openings(a: Analysis) -> Iterator[Fact]:
             why=wild.why + " A slot of 75 to 100 mm is ample.",
             good=LEAST_SLOT_CM2 <= area <= wild.span[1] + 1e-6,
         )  # fmt: skip
-    discs = [p for p in a.entrances if isinstance(p.entrance, Disc)]
-    for one, two in combinations(discs, 2):
-        if one.entrance.wall == two.entrance.wall and isinstance(one.entrance, Disc):
-            apart = abs(one.middle_mm - two.middle_mm)
-            if apart < 2 * one.entrance.disc_mm:
-                yield Fact(
-                    text=text(f"{one.label} and {two.label.lower()} stand {{apart}} apart", apart=mm(apart)),
-                    why="Discs stand at least a disc apart, or they can’t be turned.", good=apart >= one.entrance.disc_mm * 2 - 1e-6,
-                )  # fmt: skip
+    for pair in disc_pairs(a.entrances):
+        yield Fact(
+            text=text(f"{pair.one.label} and {pair.two.label.lower()} stand {{apart}} apart", apart=mm(pair.apart_mm)),
+            why=practice("disc_play").why,
+            good=pair.verdict == "clear",
+        )
     yield from _two_colonies(a)
     brood = [p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.contents == "brood"]
     if brood:

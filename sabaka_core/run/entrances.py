@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import combinations
+from math import hypot
+from typing import Literal
 
 from sabaka_core.document.base import Wall
-from sabaka_core.document.chambers import Chamber, Entrance
+from sabaka_core.document.chambers import Chamber, Disc, Entrance
 from sabaka_core.run.layout import RunLayout
+from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)
@@ -26,6 +31,41 @@ class PlacedEntrance:
     @property
     def label(self) -> str:
         return f"Entrance {self.index + 1}"
+
+
+@dataclass(frozen=True)
+class DiscPair:
+    """Two discs of one wall: how far their centres are apart, and how far they must be to clear each other [mm]."""
+
+    one: PlacedEntrance
+    two: PlacedEntrance
+    apart_mm: float
+    touch_mm: float
+
+    @property
+    def verdict(self) -> Literal["overlap", "tight", "clear"]:
+        """Whether they lie in each other, turn with too little play, or turn freely."""
+        if self.apart_mm < self.touch_mm - 1e-6:
+            return "overlap"
+        return "clear" if self.apart_mm >= self.clear_mm - 1e-6 else "tight"
+
+    @property
+    def clear_mm(self) -> float:
+        """The distance at which they turn freely."""
+        return self.touch_mm + practice("disc_play").number
+
+
+def disc_pairs(entrances: Sequence[PlacedEntrance]) -> tuple[DiscPair, ...]:
+    """Every two discs on one wall."""
+    found = []
+    for one, two in combinations(entrances, 2):
+        first, second = one.entrance, two.entrance
+        if not (isinstance(first, Disc) and isinstance(second, Disc)) or first.wall != second.wall:
+            continue
+        up = first.height_mm + first.opening_mm / 2 - second.height_mm - second.opening_mm / 2
+        apart = hypot(first.at_mm - second.at_mm, up)
+        found.append(DiscPair(one, two, apart, (first.disc_mm + second.disc_mm) / 2))
+    return tuple(found)
 
 
 def place_entrances(chamber: Chamber, layout: RunLayout) -> tuple[PlacedEntrance, ...]:

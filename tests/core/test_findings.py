@@ -297,6 +297,7 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "log-wall-thin": ("/chambers/0/walls",),
     "entrance-area": ("/chambers/0/entrances",),
     "comb-too-small": (_RUN,),
+    "discs-too-near": ("/chambers/0/entrances",),
     "beyond-reach": ("/comb_types", "/chambers/0/section", "/supers", "/name"),
 }
 

@@ -61,6 +61,13 @@ def hole(bore: float) -> Break:
     return lambda d: d["chambers"][0]["entrances"][0].update(diameter_mm=bore)
 
 
+def discs(apart: float) -> Break:
+    """Two discs of 100 mm in the left wall, their centres so far apart."""
+    disc = {"kind": "disc", "wall": "left", "height_mm": 40.0, "disc_mm": 100.0, "opening_mm": 38.0, "setting": "open"}
+    places = (200.0, 200.0 + apart)
+    return lambda d: d["chambers"][0].update(entrances=[{**disc, "at_mm": at} for at in places])
+
+
 def law(answer: str) -> Break:
     return lambda d: d["choices"].update(law=answer)
 
@@ -128,6 +135,10 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("spacing-too-narrow", "error", "deep-horizontal", frame(spacing_mm=29.0, top_bar_width_mm=29.0), True),
     ("bar-too-weak", "warning", "tall-in-stack", frame(top_bar_thickness_mm=9.0), True),
     ("rebate-too-wide", "error", "long-shallow", rest(width_mm=20.0), True),
+    ("discs-too-near", "error", "straight-top-bar", discs(60.0), True),
+    ("discs-too-near", "error", "straight-top-bar", discs(99.9), True),
+    ("discs-too-near", "warning", "straight-top-bar", discs(100.0), True),
+    ("discs-too-near", "warning", "straight-top-bar", discs(102.9), True),
     ("beyond-reach", "error", "long-shallow", frame(spacing_mm=1.0), True),
     ("beyond-reach", "error", "long-shallow", section(0, height_mm=9_000.0), True),
     ("beyond-reach", "error", "tall-in-stack", supers(0, boxes=9_000), True),

@@ -223,3 +223,40 @@ class Scales(TestCase):
                 left = [s for s in chart.shapes if isinstance(s, Label) and s.anchor == "end" and s.text.values]
                 with self.subTest(name, chart=chart.name):
                     self.assertGreaterEqual(len(left), 2)
+
+
+class Discs(TestCase):
+    def test_3_run_and_rule_judge_two_discs_alike(self) -> None:
+        """Trade check: centres a diameter and 3 mm apart are right; two of 100 mm 140 apart once got a cross."""
+        for apart, code, good in (
+            (140.0, None, True),
+            (103.0, None, True),
+            (102.0, "warning", False),
+            (60.0, "error", False),
+        ):
+            document = example("straight-top-bar")
+            disc = {
+                "kind": "disc",
+                "wall": "left",
+                "height_mm": 40.0,
+                "disc_mm": 100.0,
+                "opening_mm": 38.0,
+                "setting": "open",
+            }
+            chamber(document)["entrances"] = [{**disc, "at_mm": 200.0}, {**disc, "at_mm": 200.0 + apart}]
+            report = build_report(hive(document), ("findings", "sheet"))
+            said = [f.severity for f in report.findings if f.code == "discs-too-near"]
+            assert report.sheet is not None
+            fact = next(f for f in report.sheet.openings if "stand" in f.text.template)
+            with self.subTest(apart):
+                self.assertEqual(said, [] if code is None else [code])
+                self.assertEqual(fact.good, good)
+
+    def test_3_discs_of_two_sizes_count_half_of_each_and_heights_count(self) -> None:
+        document = example("straight-top-bar")
+        one = {"kind": "disc", "wall": "left", "height_mm": 40.0, "disc_mm": 80.0, "opening_mm": 38.0, "at_mm": 200.0}
+        two = {**one, "disc_mm": 60.0, "height_mm": 40.0 + 73.0}
+        chamber(document)["entrances"] = [one, two]
+        self.assertEqual([f for f in findings(document) if f.code == "discs-too-near"], [])
+        two["height_mm"] -= 4.0
+        self.assertEqual([f.severity for f in findings(document) if f.code == "discs-too-near"], ["error"])
