@@ -27,7 +27,10 @@ KEEPER = Source(mark="keeper", note="set by you")
 
 
 class Practice(BaseModel):
-    """One row of data/practice.toml: a trade value with its unit, reason and source mark."""
+    """One row of data/practice.toml: a trade value with its unit, reason and source mark.
+
+    ``why`` is the reason of the row, or of its lower limit where ``why_high`` gives one of the upper.
+    """
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
@@ -37,6 +40,11 @@ class Practice(BaseModel):
     unit: str
     source: Source
     why: str
+    why_high: str = ""
+
+    def reason(self, value: float) -> str:
+        """Why the row has a limit on that side of it on which a value lies."""
+        return self.why_high if self.why_high and self.high is not None and value > self.high else self.why
 
     @property
     def number(self) -> float:

@@ -46,7 +46,7 @@ class TopBar(Part):
 FrameMake = Literal[
     "plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone", "feeder", "follower", "adapter"
 ]
-Joint = Literal["none", "screws", "pegs", "straps", "hooks"]
+Joint = Literal["none", "screws", "pegs", "hooks", "straps", "side-bar", "dovetail", "brace"]
 
 
 class Frame(Part):

@@ -91,7 +91,8 @@ def volume_off(a: Analysis) -> Iterator[Draft]:
     for index, colony in a.colonies:
         if colony.stretch != "between-followers" or not a.layout.nest_combs:
             continue
-        row = practice(f"volume_{colony.strength}")
+        ahead = a.hive.season is not None and a.hive.season.room == "ahead"
+        row = practice(f"volume_{colony.strength}{'_ahead' if ahead else ''}")
         room = _room_l(a)
         if row.holds(room):
             continue
@@ -105,7 +106,8 @@ def volume_off(a: Analysis) -> Iterator[Draft]:
                 f"{{room}} between the followers is {'little' if short else 'much'} for {STRENGTHS[colony.strength]}.",
                 room=litres(room),
             ),
-            why=row.why,
+            why=row.reason(room),
+            school="room well ahead" if ahead else "just enough room",
             place=on("rod", (a.layout.nest_start_mm + a.layout.nest_end_mm) / 2, STRIP_MM / 2),
             number=litres(room),
             limit=text("{low} to {high}", low=litres(low), high=litres(high)),

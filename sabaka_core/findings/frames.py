@@ -13,10 +13,11 @@ from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
+from sabaka_core.frames.joints import joints
 from sabaka_core.frames.verdict import gap_words, under_words
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Severity
-from sabaka_core.sources import at_least, at_most, practice
+from sabaka_core.sources import COMMON, at_least, at_most, practice
 
 # Where a mend puts a gap that may lie anywhere in a range: well inside it.
 SIDE_MM = 9.5
@@ -335,29 +336,31 @@ def frame_tolerance(a: Analysis) -> Iterator[Draft]:
 def weak_joint(a: Analysis) -> Iterator[Draft]:
     """The halves of a two-part frame aren't held stiffly."""
     for frame in said_here(a):
-        if frame.make != "two-part" or frame.joint in ("screws", "straps"):
+        joint = joints()[frame.joint]
+        if frame.make != "two-part" or joint.holds:
             continue
         yield Draft(
             code="weak-joint",
             subject=frame.id,
             severity="warning",
             text=text(
-                f"The {frame.name} is {{deep}} deep and held together by {frame.joint.replace('none', 'nothing')}.",
+                f"The {frame.name} is {{deep}} deep and held together by {joint.words}.",
                 deep=mm(frame.depth_mm),
             ),
-            why="A weak joint in a tall frame bends under the honey, and the comb breaks or meets its neighbour.",
+            why=f"{joint.why} A joint that bends breaks the comb, or lets it meet its neighbour.",
             place=on("section", 0.0, frame.depth_mm / 2),
             number=mm(frame.depth_mm),
-            limit=text("screws or straps"),
-            source=practice("lug_bearing").source,
+            limit=text("a joint that bears bending"),
+            source=COMMON,
             path=carrier_path(a, frame, "joint"),
             proposals=partial(_joints, a, frame),
         )
 
 
 def _joints(a: Analysis, frame: Frame) -> Iterator[Proposal]:
-    for joint, words in (("screws", "Screw the halves together"), ("straps", "Join them with steel straps")):
-        yield Proposal(text(words), partial(_joined, a, frame, joint))
+    for name, row in joints().items():
+        if row.holds:
+            yield Proposal(text(f"Hold them by {row.words}"), partial(_joined, a, frame, name))
 
 
 def _joined(a: Analysis, frame: Frame, joint: str) -> Hive:

@@ -10,22 +10,10 @@ from dataclasses import dataclass
 
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.derived import CHEEK_MM
+from sabaka_core.frames.joints import joints
 
 PLY_MM = 6.0
 BOARD_MM = 18.0
-_FIXINGS: dict[str, tuple[str, int, str]] = {
-    "screws": ("Screw 4 × 40", 4, "two a side, from below, so that the halves come apart"),
-    "pegs": ("Hardwood peg 6 × 40", 2, "one a side, a push fit; weakest when the frame is drawn askew"),
-    "straps": ("Steel strap 60 × 12", 4, "one on each face of both sides, two screws each"),
-    "hooks": ("Hook and eye", 2, "one a side; quick to part, and must be drawn tight"),
-}
-JOINT_WORDS = {
-    "none": "nothing yet",
-    "screws": "screws from below",
-    "pegs": "pegs",
-    "straps": "steel straps",
-    "hooks": "hooks and eyes",
-}
 
 
 @dataclass(frozen=True)
@@ -227,8 +215,8 @@ def _two_part(frame: Frame) -> Iterator[FramePart]:
         "Bottom bar", (_cross(frame, middle - thick, thick, wide), _cross(frame, frame.depth_mm - thick, thick, wide))
     )
     if frame.joint != "none":
-        name, number, note = _FIXINGS[frame.joint]
-        yield FramePart(name, (), note, number)
+        row = joints()[frame.joint]
+        yield FramePart(row.part, (), row.note, row.count)
 
 
 def _joined(frame: Frame) -> Iterator[FramePart]:

@@ -22,7 +22,7 @@ def joined(bees: Bees, room: Room) -> Way | None:
     assert isinstance(hanger, Frame)
     hanger = hanger.model_copy(update={"top_bar_mm": room.bar_mm})
     stood = derive(bees.frame, "joined", "joined", "Joined and stood", hanger=hanger)
-    stacked = derive(bees.frame, "two-part", "joined", "One above the other", joint="screws")
+    stacked = derive(bees.frame, "two-part", "joined", "One above the other", joint="straps")
     ways = [_hung(bees, room, each, each is stood) for each in (stood, stacked)]
     return max(ways, key=lambda way: (way.feasible, way.margin_mm))
 

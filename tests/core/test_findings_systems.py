@@ -111,6 +111,7 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("frame-tolerance", "error", "long-shallow", frame(origin="measured", tolerance_mm=5.0), False),
     ("weak-joint", "warning", "tall-in-stack", two_part("pegs"), True),
     ("weak-joint", "warning", "tall-in-stack", two_part("none"), True),
+    ("weak-joint", "warning", "tall-in-stack", two_part("screws"), True),
     ("no-way-out", "error", "two-chamber", passages(), True),
     ("passage-small", "warning", "side-by-side", first_passage(width_mm=80.0), True),
     ("stacks-uneven", "error", "side-by-side", lambda d: d["chambers"][1]["place"].update(z_mm=0.0), True),

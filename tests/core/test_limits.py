@@ -94,7 +94,7 @@ ROWS: list[tuple[str, str, Set, float | None, float, float, float | None]] = [
     ("feeder-gap-small", "feeder gap", feeder, 69.9, 70.0, 200.0, None),
     ("volume-off", "nucleus", strength("nucleus", 3), 7.9, 8.1, 24.9, 25.1),
     ("volume-off", "growing", strength("growing"), 19.9, 20.1, 59.9, 60.1),
-    ("volume-off", "full", strength("full"), 44.9, 45.1, 119.9, 120.1),
+    ("volume-off", "full", strength("full"), 44.9, 45.1, 159.9, 160.1),
 ]
 
 

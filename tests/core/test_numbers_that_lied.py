@@ -19,10 +19,12 @@ from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import Label
 from sabaka_core.drawing.ticks import ticks
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.frames.joints import joints
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import plain
 from sabaka_core.report.combs import catalogue_cards
+from sabaka_core.report.models import Finding
 from sabaka_core.season.chart import _scale
 from sabaka_core.season.plan import plan_of
 from sabaka_core.season.report import season_report
@@ -260,3 +262,57 @@ class Discs(TestCase):
         self.assertEqual([f for f in findings(document) if f.code == "discs-too-near"], [])
         two["height_mm"] -= 4.0
         self.assertEqual([f.severity for f in findings(document) if f.code == "discs-too-near"], ["error"])
+
+
+class Reasons(TestCase):
+    def with_room(self, litres: float, strength: str, room: str = "just-enough") -> list[Finding]:
+        document = sound()
+        document["colonies"][0]["strength"] = strength
+        document["season"] = {"room": room}
+        nest = 578.0
+        wide = litres * 1e6 / nest / 290
+        chamber(document)["section"] = {"kind": "rectangle", "width_mm": wide, "height_mm": 290.0}
+        return [f for f in findings(document) if f.code == "volume-off"]
+
+    def test_5_too_much_room_has_a_reason_of_its_own(self) -> None:
+        little, much = self.with_room(40.0, "full")[0], self.with_room(170.0, "full")[0]
+        self.assertIn("swarms early", little.why)
+        self.assertNotIn("swarm", much.why)
+        self.assertIn("than a full colony covers", much.why)
+
+    def test_5_much_is_stated_by_strength_and_school(self) -> None:
+        """120 L for a full colony lie under hives that swarmed for want of room."""
+        self.assertEqual(self.with_room(125.0, "full"), [])
+        self.assertTrue(self.with_room(125.0, "growing"))
+        self.assertEqual(self.with_room(200.0, "full")[0].school, "just enough room")
+        self.assertEqual(self.with_room(200.0, "full", "ahead"), [])
+
+    def test_5_every_row_with_two_reasons_gives_each_on_its_side(self) -> None:
+        for key, row in practice_table().items():
+            if row.why_high:
+                low, high = row.span
+                with self.subTest(key):
+                    self.assertEqual((row.reason(low - 1), row.reason(high + 1)), (row.why, row.why_high))
+                    self.assertNotEqual(row.why, row.why_high)
+
+
+class Joints(TestCase):
+    def test_6_joints_are_rated_by_what_they_do(self) -> None:
+        """Trade check (no source): screws, glue, pegs and hooks bend; straps, one side bar, dovetail and brace hold."""
+        for joint, holds in (
+            ("none", False), ("screws", False), ("pegs", False), ("hooks", False),
+            ("straps", True), ("side-bar", True), ("dovetail", True), ("brace", True),
+        ):  # fmt: skip
+            document = example("tall-in-stack")
+            document["comb_types"][0] |= {"make": "two-part", "joint": joint}
+            weak = [f for f in findings(document) if f.code == "weak-joint"]
+            with self.subTest(joint):
+                self.assertEqual(not weak, holds)
+                if weak:
+                    self.assertEqual(len(weak[0].mends), 4)
+
+    def test_6_what_the_catalogue_and_the_moves_offer_holds(self) -> None:
+        for ident, row in catalogue().items():
+            if isinstance(row.carrier, Frame) and row.carrier.make == "two-part":
+                with self.subTest(ident):
+                    self.assertTrue(joints()[row.carrier.joint].holds)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.run import Comb
-from sabaka_core.frames.parts import JOINT_WORDS
+from sabaka_core.frames.joints import joints
 from sabaka_core.quantity import Quantity
 from sabaka_core.report.forms.fields import action, choice, size
 from sabaka_core.report.models import Action, FieldGroup, FormField, SizeField, TextField
@@ -71,7 +71,10 @@ def _frame(a: Analysis, frame: Frame) -> FieldGroup:
     if frame.make == "two-part":
         fields.append(
             choice(
-                f"{at}/joint", "Halves held by", frame.joint, *((key, words, "") for key, words in JOINT_WORDS.items())
+                f"{at}/joint",
+                "Halves held by",
+                frame.joint,
+                *((key, row.words, row.why) for key, row in joints().items()),
             )
         )
     if frame.make in ("hybrid", "drone"):

@@ -1912,7 +1912,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            joint?: "none" | "screws" | "pegs" | "straps" | "hooks";
+            joint?: "none" | "screws" | "pegs" | "hooks" | "straps" | "side-bar" | "dovetail" | "brace";
             /** Spacing Mm */
             spacing_mm: number;
             /** Top Bar Mm */
