@@ -88,13 +88,18 @@ def bridged_gaps(way: Way) -> int:
     return sum(gap.verdict == "bridged" for gap in way.gaps)
 
 
+def goes_as_it_is(way: Way) -> bool:
+    """Whether the old combs go in unchanged, with nothing of fit or spacing against it: what a keeper does first."""
+    return way.id == "as-it-is" and way.feasible and not way.parts and not way.bridged and bridged_gaps(way) == 0
+
+
 def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
     """Ways in the order of a wish: those that go first, the wish before the rest."""
     order = (wish, *(other for other in _ORDER if other != wish))
 
     def key(way: Way) -> tuple[object, ...]:
         wished, *rest = (_MEASURES[each](way)[0] for each in order)
-        return (not way.feasible, wished, bridged_gaps(way), *rest, way.id)
+        return (not way.feasible, not goes_as_it_is(way), wished, bridged_gaps(way), *rest, way.id)
 
     ranked = sorted(ways, key=key)
     found: list[Ranked] = []
@@ -102,6 +107,8 @@ def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
         if not way.feasible:
             tight = way.tightest
             words = f"Doesn’t go: {tight.label.lower()}, {-tight.spare_mm:.1f} mm short." if tight else "Doesn’t go."
+        elif goes_as_it_is(way):
+            words = f"The old combs go in as they are: nothing to make, nothing cut, done in {way.days} day."
         else:
             words = _why(way, ranked[index + 1 :], order)
         found.append(Ranked(way, index + 1, words))

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from sabaka_core.moving.values import value
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_most, practice
 
 Verdict = Literal["right", "bridged", "short"]
 
@@ -41,10 +41,12 @@ def side_gap(nominal: float, spread: float, filled: bool = False) -> Gap:
     if spare < -1e-9:
         words = f"under {low:g}: glued to the wall, or doesn’t go in"
         return Gap("side", "Side, each", nominal, least, most, spare, "short", words)
-    if most > high + 1e-9 and not filled:
+    if not at_most(nominal, high) and not filled:
         words = f"over {high:g}: bees build comb there, unless it is filled"
         return Gap("side", "Side, each", nominal, least, most, spare, "bridged", words)
     words = "a bee space, with the filler" if filled and nominal > high else "a bee space"
+    if most > high + 1e-9 and nominal <= high:
+        words += f"; {most:.1f} where frames come out small"
     return Gap("side", "Side, each", nominal, least, most, spare, "right", words)
 
 
@@ -53,7 +55,7 @@ def under_gap(nominal: float, spread: float) -> Gap:
     low, high = practice("bee_space").low or 6.0, practice("gap_under_combs").high or 25.0
     least, most = nominal - spread, nominal + spread
     spare = least - low
-    verdict: Verdict = "short" if spare < -1e-9 else "bridged" if most > high + 1e-9 else "right"
+    verdict: Verdict = "short" if spare < -1e-9 else "right" if at_most(nominal, high) else "bridged"
     words = {
         "short": f"under {low:g}: stands on the floor or is glued to it",
         "bridged": f"over {high:g}: bees build down below it",
@@ -67,7 +69,7 @@ def over_gap(nominal: float, spread: float) -> Gap:
     low, high = practice("bee_space").span
     least, most = nominal - spread, nominal + spread
     spare = least - low
-    verdict: Verdict = "short" if spare < -1e-9 else "bridged" if most > high + 1e-9 else "right"
+    verdict: Verdict = "short" if spare < -1e-9 else "right" if at_most(nominal, high) else "bridged"
     words = {"short": "too tall to go in", "bridged": "bees build comb above it", "right": "a bee space"}[verdict]
     return Gap("over", "Over", nominal, least, most, spare, verdict, words)
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import cos, radians
+from math import cos, inf, radians
 
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.parts import openings_of, parts_of
@@ -11,7 +11,7 @@ from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, over_gap, room
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Outline, Slab, SlabKind, Way
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_least, practice
 
 SMOKE = ("a bee brush", "a water spray", "a spirit level for the bars")
 _STEPS = 24
@@ -75,14 +75,39 @@ def places_gap(room: Room, count: int, spacing_mm: float) -> Gap:
     )
 
 
+def spacing_gap(bees: Bees, room: Room) -> Gap:
+    """From comb to comb: bars that touch set every bar behind them wrong when they are of another width.
+
+    Frames hang where the keeper puts them, so that only the thickness of a comb and its passage binds them.
+    """
+    own, old = room.spacing_mm, bees.spacing_mm
+    least = practice("comb_thickness").span[1] + practice("bee_space").span[0]
+    touching = not isinstance(room.own, Frame) and not room.on_rods
+    off = abs(old - own) > practice("spacing_tolerance").number + 1e-6
+    near = not at_least(old, least)
+    wrong = near or (touching and off)
+    words = "as far apart as the hive’s own combs"
+    if near:
+        words = f"{old:.1f} mm from comb to comb: a comb and its passage take {least:.0f}"
+    elif wrong:
+        words = (
+            f"{old:.1f} mm bars among bars of {own:.1f} mm: the run doesn’t close, or every comb behind stands wrong"
+        )
+    elif off:
+        words = "hung as far apart as each needs"
+    # It decides how combs are put, not whether they go in: it leaves nothing to spare or to lack.
+    return Gap("spacing", "Comb to comb", old, old, old, inf, "bridged" if wrong else "right", words)
+
+
 def width_note(bees: Bees, room: Room) -> tuple[str, ...]:
-    """A bar of another width in the run sets every bar behind it wrong."""
-    own = room.spacing_mm
-    if abs(bees.spacing_mm - own) <= 1.0:
+    """The ways out where combs of another spacing come among a hive's own."""
+    if spacing_gap(bees, room).verdict == "right":
         return ()
+    own, old = room.spacing_mm, bees.spacing_mm
+    strip = f"lay a strip of {own - old:.1f} mm beside each, " if own > old else ""
     return (
-        f"Its combs are {bees.spacing_mm:.1f} mm apart among {own:.1f} mm ones: keep them together at one end, "
-        "or shake the bees off and leave them out.",
+        f"Its combs are {old:.1f} mm apart among {own:.1f} mm ones: {strip}"
+        "put them together at the honey end, or shake the bees off and leave them out.",
     )
 
 
@@ -108,6 +133,7 @@ def as_it_is(bees: Bees, room: Room) -> Way:
         gaps: tuple[Gap, ...] = (
             side_gap(room.least_half_mm(0, room.drop_mm) - widest / 2, spread),
             over_gap(room.drop_mm - frame.depth_mm, spread),
+            spacing_gap(bees, room),
         )
         return Way(
             "as-it-is", "Stands on the rods like the hive’s own frames.", (*gaps, places), tools=SMOKE, visits=1, days=1,
@@ -122,6 +148,7 @@ def as_it_is(bees: Bees, room: Room) -> Way:
         under_gap(room.drop_mm - bottom, spread),
         bearing_gap((min(frame.top_bar_mm, room.span_mm) - room.top_mm) / 2, spread),
         length_gap(room.span_mm - frame.top_bar_mm, spread),
+        spacing_gap(bees, room),
         places,
     )
     return Way(
@@ -166,6 +193,7 @@ def _bar_as_it_is(bees: Bees, room: Room, places: Gap) -> Way:
         under_gap(room.drop_mm - bees.comb_high_mm, bees.spread_mm),
         bearing_gap((min(bees.bar.length_mm, room.span_mm) - room.top_mm) / 2, bees.spread_mm),
         length_gap(room.span_mm - bees.bar.length_mm, bees.spread_mm),
+        spacing_gap(bees, room),
         places,
     )
     half = bees.bar.length_mm / 2
