@@ -13,6 +13,7 @@ from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
+from sabaka_core.frames.fit import across_mm
 from sabaka_core.frames.joints import joints
 from sabaka_core.frames.verdict import gap_words, under_words
 from sabaka_core.quantity import mm, text
@@ -53,18 +54,20 @@ def frame_too_large(a: Analysis) -> Iterator[Draft]:
             continue
         wide = fit.side < 0
         by = -2 * fit.side if wide else -fit.under
+        across = across_mm(frame, a.chamber)
+        what = f"{frame.name}’s lugs are" if wide and across > frame.body_width_mm else f"{frame.name} is"
         yield Draft(
             code="frame-too-large",
             subject=frame.id,
             severity="error",
             text=text(
-                f"The {frame.name} is {{by}} {'wider than its chamber' if wide else 'too deep for its chamber'}.",
+                f"The {what} {{by}} {'wider than its chamber' if wide else 'too deep for its chamber'}.",
                 by=mm(by),
             ),
             why="A frame that doesn't go in is found out in front of open bees: measure the frame and the box.",
             place=on("section", 0.0, 0.0 if wide else a.section.height_mm),
-            number=mm(frame.body_width_mm if wide else frame.depth_mm),
-            limit=text("at most {most}", most=mm((frame.body_width_mm if wide else frame.depth_mm) - by)),
+            number=mm(across if wide else frame.depth_mm),
+            limit=text("at most {most}", most=mm((across if wide else frame.depth_mm) - by)),
             source=practice("bee_space").source,
             path=a.width_path if wide else a.depth_path,
             proposals=partial(_larger_chamber, a, frame),
@@ -105,7 +108,7 @@ def frame_side_gap(a: Analysis) -> Iterator[Draft]:
                 gap=mm(worst),
             ),
             why=row.why,
-            place=on("section", frame.body_width_mm / 2, a.section.height_mm * 0.4),
+            place=on("section", across_mm(frame, a.chamber) / 2, a.section.height_mm * 0.4),
             number=mm(worst),
             limit=text("{low} to {high} on each side", low=mm(low), high=mm(high)),
             source=row.source,
@@ -117,8 +120,10 @@ def frame_side_gap(a: Analysis) -> Iterator[Draft]:
 def _widths(a: Analysis, frame: Frame) -> Iterator[Proposal]:
     """A chamber, or its lining, as wide as the frame asks."""
     lining = _lining_path(a, frame)
+    if across_mm(frame, a.chamber) > frame.body_width_mm:
+        yield Proposal(text("Saw the lugs off flush"), partial(_without_lugs, a, frame))
     for gap in (SIDE_MM, SIDE_MIDDLE_MM):
-        wished = frame.body_width_mm + 2 * gap
+        wished = across_mm(frame, a.chamber) + 2 * gap
         if lining is None:
             yield _set(a, "Make the chamber {size} wide inside", a.width_path, wished)
         elif a.section.top_mm > wished:
@@ -131,6 +136,12 @@ def _lining_path(a: Analysis, frame: Frame) -> str | None:
         if lining.from_mm <= at <= lining.to_mm:
             return f"{a.path}/linings/{index}/thickness_mm"
     return None
+
+
+def _without_lugs(a: Analysis, frame: Frame) -> Hive:
+    """The hive with a frame's top bar as long as its body."""
+    hive = replace_value(a.hive, carrier_path(a, frame, "top_bar_mm"), frame.body_width_mm)
+    return replace_value(hive, carrier_path(a, frame, "lug_mm"), 0.0)
 
 
 @rule("frame-under-gap")

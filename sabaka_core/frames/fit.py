@@ -19,7 +19,7 @@ class Fit:
     """Gaps of one frame in one chamber [mm]; negative where it doesn't go in.
 
     Attributes:
-        side: each side, body to wall.
+        side: each side, from what is widest of the frame between the walls to the wall.
         over: from the frame's top to the chamber's rim; negative when it stands above it.
         under: from the frame's bottom to floor or litter.
         bearing: wood of each lug on its rest; 0 on rods.
@@ -47,6 +47,16 @@ class FitRange:
         """Least and greatest of one gap over all of them [mm]."""
         values = [getattr(fit, gap) for fit in (self.nominal, self.largest, self.smallest, self.wet, self.dry)]
         return min(values), max(values)
+
+
+def across_mm(frame: Frame, chamber: Chamber) -> float:
+    """What is widest of a frame between the walls [mm]: its body, and its lugs too where they find no rest outside.
+
+    Lugs lie on a rim or in a rebate. A frame on rods, or in a chamber without rests, has them between the walls.
+    """
+    if chamber.rest.kind in ("rods", "none"):
+        return max(frame.body_width_mm, frame.top_bar_mm)
+    return frame.body_width_mm
 
 
 def moved_mm(across_grain_mm: float) -> float:
@@ -79,7 +89,7 @@ def fit_in(
     litter = floor_mm + (chamber.litter.depth_mm if chamber.litter.kind != "none" else 0.0)
 
     def fit(more: float, taller: float) -> Fit:
-        body, depth, long = frame.body_width_mm + more, frame.depth_mm + more, frame.top_bar_mm + more
+        body, depth, long = across_mm(frame, chamber) + more, frame.depth_mm + more, frame.top_bar_mm + more
         room = height_mm + taller
         side = (width_mm - body) / 2
         if chamber.rest.kind == "rods":

@@ -316,3 +316,27 @@ class Joints(TestCase):
             if isinstance(row.carrier, Frame) and row.carrier.make == "two-part":
                 with self.subTest(ident):
                     self.assertTrue(joints()[row.carrier.joint].holds)
+
+
+class WidestPart(TestCase):
+    def narrow_on_rods(self, long: float) -> list[Finding]:
+        document = example("rear-access")
+        document["comb_types"][0] |= {"body_width_mm": 355.6, "top_bar_mm": long}
+        for each in document["chambers"]:
+            each["section"] = {"kind": "rectangle", "width_mm": 374.6, "height_mm": 278.0}
+        return [f for f in findings(document) if f.code in ("frame-too-large", "frame-side-gap")]
+
+    def test_1_on_rods_the_lugs_are_between_the_walls_too(self) -> None:
+        """A top bar of 393.7 in a chamber 374.6 wide once got “Nothing to mend”."""
+        found = self.narrow_on_rods(393.7)
+        self.assertEqual({(f.code, f.severity) for f in found}, {("frame-too-large", "error")})
+        self.assertAlmostEqual(found[0].number.value, 393.7)
+        self.assertIn("lugs", plain(found[0].text))
+        self.assertEqual(self.narrow_on_rods(355.6), [])
+
+    def test_1_lugs_may_be_sawn_off_where_the_body_then_fits(self) -> None:
+        mends = [plain(mend.label) for f in self.narrow_on_rods(393.7) for mend in f.mends]
+        self.assertIn("Saw the lugs off flush", mends)
+
+    def test_1_in_a_rebate_lugs_lie_outside_the_walls(self) -> None:
+        self.assertEqual([f.code for f in findings(example("long-shallow"))], [])
