@@ -187,7 +187,7 @@ def part_drawing(part: Part) -> Drawing:
     else:
         shapes.append(rectangle("timber", 0, 0, long, wide))
     for hole in part.holes:
-        at = (hole.along_mm + (long / 2 if part.profile else 0.0), wide - hole.up_mm)
+        at = (hole.x_mm, wide - hole.up_outside_mm)
         if hole.round:
             shapes.append(Circle(layer="entrance-open", x_mm=at[0], y_mm=at[1], radius_mm=hole.wide_mm / 2))
         else:

@@ -21,7 +21,7 @@ from sabaka_core.report.models import Severity
 from sabaka_core.sources import COMMON, at_least, at_most, practice
 
 # Where a mend puts a gap that may lie anywhere in a range: well inside it.
-SIDE_MM = 9.5
+SIDE_MM = practice("frame_side").number
 SIDE_MIDDLE_MM = 8.0
 UNDER_MM = 12.0
 _COMBLESS = ("feeder", "follower", "adapter")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 from dataclasses import replace
 from math import ceil, radians, tan
 from typing import Any, Literal
@@ -16,7 +17,9 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing, part_drawing
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.paper.page import INK, LEFT, POINTS, RIGHT, SOFT, heading, paragraph, picture, words
+from sabaka_core.quantity import Text, plain_quantity
 from sabaka_core.units import inches_text
+from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.report import CAUTIONS, build_of, design_errors
@@ -44,7 +47,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     top = float(page._pagesize[1]) - 16 * POINTS
     _cover(page, hive, parts, top, bill.total, bill.hours)
     _parts(page, parts, top, measure)
-    _sheets(page, parts, top)
+    _sheets(page, parts, top, measure)
     _plan(page, parts, plan, top)
     _steps(page, hive, parts, top)
     _run_card(page, hive, top, measure)
@@ -55,6 +58,18 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
 def length(value: float, measure: Measure) -> str:
     """A length as the booklet writes it."""
     return f"{value:.1f}" if measure == "mm" else inches_text(value, _FRACTION)
+
+
+def written(sentence: Text, measure: Measure) -> str:
+    """A sentence with its lengths as the booklet writes them."""
+
+    def quantity(match: re.Match[str]) -> str:
+        found = sentence.values.get(match[1])
+        if found is None:
+            return match[0]
+        return length(found.value, measure) if found.unit == "mm" else plain_quantity(found)
+
+    return re.sub(r"\{(\w+)\}", quantity, sentence.template)
 
 
 def rounding_mm(parts: tuple[Part, ...]) -> float:
@@ -117,19 +132,7 @@ def _parts(page: Any, parts: tuple[Part, ...], top: float, measure: Measure) -> 
             if part.group == "Bought"
             else " x ".join(length(v, measure) for v in (part.long_mm, part.wide_mm, part.thick_mm))
         )
-        more = "; ".join(
-            t
-            for t in (
-                f"bevel {part.bevel_deg:.1f}°" if part.bevel_deg > 0.05 else "",
-                f"rebate {part.rebate}" if part.rebate else "",
-                part.note,
-                *(
-                    f"hole {length(h.wide_mm, measure)} at {length(h.along_mm, measure)}, {length(h.up_mm, measure)} up"
-                    for h in part.holes
-                ),
-            )
-            if t
-        )
+        more = "; ".join([*(written(mark, measure) for mark in marks_of(part)), *([part.note] if part.note else [])])
         y = paragraph(
             page,
             f"{index + 1}: {part.count} of",
@@ -176,7 +179,7 @@ def _steps(page: Any, hive: Hive, parts: tuple[Part, ...], top: float) -> None:
     page.showPage()
 
 
-def _sheets(page: Any, parts: tuple[Part, ...], top: float) -> None:
+def _sheets(page: Any, parts: tuple[Part, ...], top: float, measure: Measure) -> None:
     """A dimensioned sheet of every part that is more than a plain board, eight a page."""
     drawn = [p for p in parts if p.group != "Bought" and (p.profile or p.holes or p.rebate or p.bevel_deg > 0.05)]
     wide, high = (RIGHT - LEFT) / 2, 60 * POINTS
@@ -189,14 +192,7 @@ def _sheets(page: Any, parts: tuple[Part, ...], top: float) -> None:
         page.setFillColor(INK)
         page.drawString(x, y, words(f"{part.count} x {part.name}, {part.thick_mm:.1f} thick"))
         page.setFont("Helvetica", 7)
-        more = "; ".join(
-            t
-            for t in (
-                f"bevel {part.bevel_deg:.1f}°" if part.bevel_deg > 0.05 else "",
-                f"rebate {part.rebate}" if part.rebate else "",
-            )
-            if t
-        )
+        more = "; ".join(written(mark, measure) for mark in marks_of(part))
         page.drawString(x, y - 3.5 * POINTS, words(more))
         picture(page, part_drawing(part), x, y - 6 * POINTS, wide - 10, high - 12 * POINTS)
         if place == 7 or index == len(drawn) - 1:

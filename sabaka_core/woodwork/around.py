@@ -3,20 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from math import cos, radians, tan
 
 from sabaka_core.analysis import Analysis
-from sabaka_core.document.combs import Frame
+from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.lifting import Lifting
+from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
 from sabaka_core.lifting.stand import Leg, standing_of
-from sabaka_core.whole import Whole
-from sabaka_core.woodwork.parts import Part
+from sabaka_core.sources import practice
+from sabaka_core.whole import BoxPlace, Whole
+from sabaka_core.woodwork.parts import Part, Rebate
 from sabaka_core.woodwork.solids import Prism, brick
 
 _ROOF_MM, _PLAY_MM = 18.0, 6.0
 _LEG_MM = (70.0, 35.0)
 _SUPER_MM = 19.0
+# Wood left outside a super's rebate, and over a lug whose box isn't in the catalogue.
+_RAIL_MM, _OVER_LUG_MM = 6.0, 6.0
 _INSULATION = ("wood fibre", "eps", "xps", "cork", "sheep wool", "straw")
 
 
@@ -118,32 +123,12 @@ def _head(leg: Leg) -> float:
 
 
 def super_parts(whole: Whole) -> Iterator[Part]:
-    """Boxes set on the hive: four walls each, and their frames."""
+    """Boxes set on the hive: four walls each, as wide inside as their frames want, and the frames."""
     for number, each in enumerate(whole.hive.supers, 1):
         kind = whole.hive.comb_type(each.comb_type)
         box = next(i for i, chamber in enumerate(whole.hive.chambers) if chamber.id == each.chamber)
         blocks = [b for b in whole.boxes if b.is_super and b.chamber == box][: each.boxes]
-        t = _SUPER_MM
-        sides = tuple((brick(b.x, y, b.z),) for b in blocks for y in ((b.y[0], b.y[0] + t), (b.y[1] - t, b.y[1])))
-        ends = tuple(
-            (brick(x, (b.y[0] + t, b.y[1] - t), b.z),)
-            for b in blocks
-            for x in ((b.x[0], b.x[0] + t), (b.x[1] - t, b.x[1]))
-        )
-        long, wide = blocks[0].x[1] - blocks[0].x[0], blocks[0].y[1] - blocks[0].y[0]
-        yield Part(
-            f"super-{number}-side",
-            "Super, side",
-            "Supers",
-            2 * each.boxes,
-            long,
-            each.height_mm,
-            t,
-            "softwood",
-            joint="rebated, glued",
-            places=sides,
-        )
-        yield Part(f"super-{number}-end", "Super, end", "Supers", 2 * each.boxes, wide - 2 * t, each.height_mm, t, "softwood", joint="rebated, glued", rebate="for the lugs", places=ends)  # fmt: skip
+        yield from _super_walls(number, each.height_mm, kind, blocks, whole.chambers[box])
         if isinstance(kind, Frame):
             for part in parts_of(kind):
                 if part.pieces:
@@ -156,3 +141,70 @@ def super_parts(whole: Whole) -> Iterator[Part]:
                         *part.pieces[0].sizes_mm,
                         "softwood",
                     )
+
+
+def super_rest(kind: CombType, inside_mm: float) -> Rebate | None:
+    """The rebate that a super's frames or bars hang in; None where nothing hangs."""
+    if isinstance(kind, FixedComb):
+        return None
+    play = practice("bar_play").number
+    if isinstance(kind, TopBar):
+        return Rebate(max((kind.length_mm - inside_mm) / 2 + play, play), kind.thickness_mm, "for the bars")
+    row = catalogue().get(kind.standard)
+    deep = row.box.rest_depth_mm if row is not None and row.box is not None else kind.lug_thickness_mm + _OVER_LUG_MM
+    return Rebate(max((kind.top_bar_mm - inside_mm) / 2 + play, play), deep, "for the lugs")
+
+
+def super_inside_mm(kind: CombType, chamber: Analysis) -> float:
+    """How wide a super is inside across its combs [mm]: a frame and a bee space each side, or as its chamber."""
+    if isinstance(kind, Frame):
+        return kind.body_width_mm + 2 * practice("frame_side").number
+    return chamber.section.top_mm
+
+
+def _super_walls(number: int, high: float, kind: CombType, blocks: list[BoxPlace], chamber: Analysis) -> Iterator[Part]:
+    """Sides and ends of one kind of super; the rebate stands on the two walls that carry the lugs."""
+    along = chamber.chamber.axis == "lying" and chamber.chamber.combs == "along"
+    inside, t = super_inside_mm(kind, chamber), _SUPER_MM
+    rest = super_rest(kind, inside)
+    if rest is not None:
+        rest = replace(rest, wide_mm=min(rest.wide_mm, t - _RAIL_MM))
+    across: list[tuple[Prism, ...]] = []
+    others: list[tuple[Prism, ...]] = []
+    for b in blocks:
+        span, run = (b.x, b.y) if along else (b.y, b.x)
+        middle = (span[0] + span[1]) / 2
+        low, up = middle - inside / 2, middle + inside / 2
+        for outer, inner in ((low - t, low), (up + t, up)):
+            across.append(_rested(run, (outer, inner), b.z, rest, along))
+        for end in ((run[0], run[0] + t), (run[1] - t, run[1])):
+            ends = ((low, up), end) if along else (end, (low, up))
+            others.append((brick(*ends, b.z),))
+    run_long = abs(blocks[0].x[1] - blocks[0].x[0]) if not along else abs(blocks[0].y[1] - blocks[0].y[0])
+    carries, crosses = ("end", "side") if along else ("side", "end")
+    count = 2 * len(blocks)
+    yield Part(
+        f"super-{number}-{carries}", f"Super, {carries}", "Supers", count, run_long, high, t, "softwood",
+        joint="rebated, glued", rebate=rest, places=tuple(across),
+    )  # fmt: skip
+    yield Part(
+        f"super-{number}-{crosses}", f"Super, {crosses}", "Supers", count, inside, high, t, "softwood",
+        joint="rebated, glued", places=tuple(others),
+    )  # fmt: skip
+
+
+def _rested(
+    run: tuple[float, float], wall: tuple[float, float], z: tuple[float, float], rest: Rebate | None, along: bool
+) -> tuple[Prism, ...]:
+    """A wall from its outer to its inner face, its rebate cut into the top inside edge."""
+
+    def block(outer: float, inner: float, heights: tuple[float, float]) -> Prism:
+        across = (min(outer, inner), max(outer, inner))
+        return brick(across, run, heights) if along else brick(run, across, heights)
+
+    outer, inner = wall
+    if rest is None or rest.wide_mm <= 0 or rest.deep_mm <= 0:
+        return (block(outer, inner, z),)
+    back = inner + rest.wide_mm * (1 if outer > inner else -1)
+    ledge = z[1] - rest.deep_mm
+    return (block(outer, inner, (z[0], ledge)), block(outer, back, (ledge, z[1])))

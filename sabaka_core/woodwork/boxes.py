@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import atan2, cos, degrees, hypot, tan
 
 from sabaka_core.analysis import Analysis
+from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.geometry.cavity import profile_of
-from sabaka_core.woodwork.parts import Hole, Part
+from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
+from sabaka_core.woodwork.parts import Hole, Part, Rebate
 from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
 
 _STAVES = 6
@@ -102,8 +104,10 @@ def box_parts(a: Analysis, joint: str = "butt, glued and screwed") -> list[Part]
             found += list(_ends(a, wall, (start, stop), ends[number], words, inner and framed and along, joint))
             start, stop = start - thick, stop + thick
         if number < len(sides):
-            found += list(_sides(a, wall, (start, stop), sides[number], words, inner, framed, along, joint))
+            out = sum(layer.thickness_mm for layer in sides[:number])
+            found += list(_sides(a, wall, (start, stop), sides[number], words, inner, framed, along, joint, out))
             wall = wall.out(sides[number].thickness_mm)
+    found += list(blocks(a))
     found += list(_floors(a, wall, (start, stop)))
     # Chambers are placed by their outer near lower corner; solids count from the inside.
     floor = a.floor_board_mm
@@ -130,8 +134,11 @@ def _sides(
     framed: bool,
     along: bool,
     joint: str,
+    out: float,
 ) -> Iterator[Part]:
+    """One layer of both side walls; two that are bored differently are two parts."""
     thick, long = layer.thickness_mm, x[1] - x[0]
+    inside = wall_of(a).points
     outer = wall.out(thick)
     rest = a.chamber.rest
     facets = list(zip(itertools.pairwise(wall.points), itertools.pairwise(outer.points), strict=True))
@@ -140,7 +147,7 @@ def _sides(
         face = hypot(y1 - y2, z1 - z2)
         profile: Profile = ((y2, z2), (o2, z2), (o1, z1), (y1, z1))
         prisms = [Prism(profile, x)]
-        wide, rebate = face + thick * abs(tan(theta)), ""
+        wide, rebate = face + thick * abs(tan(theta)), None
         top = index == 0
         if top and rest.kind == "rebate" and rest.width_mm > 0 and not (framed and along):
             deep = rest.depth_mm
@@ -155,23 +162,39 @@ def _sides(
                         Prism(((y2, z2), (o2, z2), (oc, low), (cut, low)), x),
                         Prism(((cut + notch, low), (oc, low), (o1, z1), (y1 + notch, z1)), x),
                     ]
-                    rebate = f"{notch:.1f} wide, {deep:.1f} deep along the top inside edge"
+                    rebate = Rebate(notch, deep)
             else:
                 up = deep * tan(theta)
                 prisms.append(
                     Prism(((y1 + notch, z1), (o1, z1), (o1 + up, z1 + deep), (y1 + notch + up, z1 + deep)), x)
                 )
                 wide += deep / cos(theta)
-                rebate = f"{notch:.1f} wide, {deep:.1f} deep along the top inside edge, for the bars" if inner else ""
+                rebate = Rebate(notch, deep, "for the bars") if inner else None
         name = "Side" if len(facets) == 1 else f"Side facet {index + 1}"
         mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
-        yield Part(
+        both = Part(
             id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}", name=_named(a, name + words), group="Box",
             count=2, long_mm=long, wide_mm=wide, thick_mm=thick, material=layer.material, joint=joint, bevel_deg=abs(degrees(theta)),
-            rebate=rebate, note="both long edges bevelled alike" if abs(theta) > 0.01 else "",
-            holes=_holes(a, ("left", "right"), x[0], theta) if inner and index == len(facets) - 1 else (),
-            places=(mirrored, tuple(prisms)),
+            rebate=rebate, note="both long edges bevelled alike" if abs(theta) > 0.01 else "", places=(mirrored, tuple(prisms)),
         )  # fmt: skip
+        bores = [(side, side_bores(a, side, inside, index, x[0], long, out)) for side in _SIDES]
+        yield from _parted(both, bores, _named(a, name), words)
+
+
+_SIDES: tuple[WallName, WallName] = ("left", "right")
+_ENDS: tuple[WallName, WallName] = ("near-end", "far-end")
+
+
+def _parted(both: Part, bores: Sequence[tuple[WallName, tuple[Hole, ...]]], name: str, words: str) -> Iterator[Part]:
+    """Two walls as one part where neither is bored; else each by its own name, with its own holes."""
+    if not any(holes for _, holes in bores):
+        yield both
+        return
+    for number, (wall, holes) in enumerate(bores):
+        called = f"{name}, {wall.removesuffix('-end')}{words}"
+        yield replace(
+            both, id=f"{both.id}-{wall}", name=called, count=1, holes=holes, places=both.places[number : number + 1]
+        )
 
 
 def _ends(
@@ -182,7 +205,7 @@ def _ends(
     wide = max(y for y, _ in outline) * 2
     rest = a.chamber.rest
     copies: list[tuple[Prism, ...]] = []
-    rebate = ""
+    rebate = None
     for near, inside in ((True, x[0]), (False, x[1])):
         whole = (inside - thick, inside) if near else (inside, inside + thick)
         if notched and rest.kind == "rebate":
@@ -191,36 +214,15 @@ def _ends(
             half = max(y for y, _ in outline)
             thin = (inside - thick, inside - notch) if near else (inside + notch, inside + thick)
             copies.append((brick(whole, (-half, half), (0.0, low)), brick(thin, (-half, half), (low, wall.high_mm))))
-            rebate = f"{notch:.1f} wide, {rest.depth_mm:.1f} deep along the top inside edge"
+            rebate = Rebate(notch, rest.depth_mm)
         else:
             copies.append((Prism(outline, whole),))
-    yield Part(
+    both = Part(
         id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}", name=_named(a, "End" + words), group="Box", count=2,
         long_mm=wide, wide_mm=wall.high_mm, thick_mm=thick, material=layer.material, joint=joint, rebate=rebate,
-        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "", profile=outline,
-        holes=_holes(a, ("near-end", "far-end"), 0.0, 0.0) if words in ("", ", inside") else (), places=tuple(copies),
+        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "", profile=outline, places=tuple(copies),
     )  # fmt: skip
-
-
-def _holes(a: Analysis, walls: tuple[str, str], start: float, theta: float) -> tuple[Hole, ...]:
-    """Entrances in these walls: a hole's or disc's bore, a slot."""
-    found = []
-    for entrance in a.chamber.entrances:
-        if entrance.wall in walls:
-            wide, high = entrance.size_mm
-            up = (entrance.height_mm + high / 2) / max(cos(theta), 0.1)
-            side = entrance.wall.replace("-", " ")
-            found.append(
-                Hole(
-                    round(entrance.at_mm - start, 1),
-                    round(up, 1),
-                    wide,
-                    high,
-                    entrance.kind != "slot",
-                    side,
-                )
-            )
-    return tuple(found)
+    yield from _parted(both, [(end, end_bores(a, end, wide)) for end in _ENDS], _named(a, "End"), words)
 
 
 def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
@@ -231,6 +233,14 @@ def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
     layers = a.chamber.walls.floor
     for number, layer in enumerate(layers):
         low = at - layer.thickness_mm
+        if layer.material == "mesh":
+            # Bought as it is; a rim of the walls' own foot holds it.
+            yield Part(
+                id=f"{a.chamber.id}-mesh-{number + 1}", name=_named(a, "Mesh floor"), group="Bought", count=1, long_mm=x[1] - x[0],
+                wide_mm=2 * half, thick_mm=layer.thickness_mm, material="mesh", note="stapled all round under the walls, no wire ends inside",
+            )  # fmt: skip
+            at = low
+            continue
         yield Part(
             id=f"{a.chamber.id}-floor-{number + 1}", name=_named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"), group="Box",
             count=1, long_mm=x[1] - x[0], wide_mm=2 * half, thick_mm=layer.thickness_mm, material=layer.material,
@@ -249,7 +259,7 @@ def _log(a: Analysis) -> list[Part]:
     return [
         Part(
             f"{a.chamber.id}-log", _named(a, "Log, hollowed"), "Box", 1, a.chamber.length_mm, across, across, "log",
-            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum", holes=_holes(a, ("left", "right"), 0.0, 0.0),
+            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum", holes=log_bores(a),
         ),
         Part(f"{a.chamber.id}-floor-1", _named(a, "Floor"), "Box", 1, across, across, floor, "softwood", joint="screwed from below"),
         Part(f"{a.chamber.id}-lid", _named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),

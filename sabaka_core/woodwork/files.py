@@ -13,7 +13,9 @@ from trimesh.exchange.stl import export_stl
 
 from sabaka_core.document.chambers import Disc
 from sabaka_core.document.hive import Hive
+from sabaka_core.quantity import plain
 from sabaka_core.tables import written_table
+from sabaka_core.woodwork.marks import hole_text, marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.solids import Prism, rect
@@ -41,7 +43,8 @@ def parts_dxf(parts: tuple[Part, ...]) -> str:
             ring = [(0, top), (part.long_mm, top), (part.long_mm, top + part.wide_mm), (0, top + part.wide_mm)]
         space.add_lwpolyline(ring, close=True, dxfattribs={"layer": "OUTLINE"})
         for hole in part.holes:
-            x, y = hole.along_mm + (part.long_mm / 2 if part.profile else 0.0), top + hole.up_mm
+            # The board is drawn as it is seen from outside.
+            x, y = hole.x_mm, top + hole.up_outside_mm
             if hole.round:
                 space.add_circle((x, y), hole.wide_mm / 2, dxfattribs={"layer": "HOLES"})
             else:
@@ -52,10 +55,10 @@ def parts_dxf(parts: tuple[Part, ...]) -> str:
                     dxfattribs={"layer": "HOLES"},
                 )
         if part.rebate:
-            space.add_line(
-                (0, top + part.wide_mm - 10), (part.long_mm, top + part.wide_mm - 10), dxfattribs={"layer": "REBATE"}
-            )
-        words = f"{part.count} x {part.name}, {part.long_mm:.1f} x {part.wide_mm:.1f} x {part.thick_mm:.1f}"
+            edge = top + part.wide_mm - part.rebate.deep_mm
+            space.add_line((0, edge), (part.long_mm, edge), dxfattribs={"layer": "REBATE"})
+        marks = "; ".join(plain(mark) for mark in marks_of(part))
+        words = f"{part.count} x {part.name}, {part.long_mm:.1f} x {part.wide_mm:.1f} x {part.thick_mm:.1f}; {marks}"
         space.add_text(_ascii(words), height=12, dxfattribs={"layer": "TEXT"}).set_placement((0, top - 18))
         top += part.wide_mm + _GAP_MM
     out = io.StringIO()
@@ -64,7 +67,7 @@ def parts_dxf(parts: tuple[Part, ...]) -> str:
 
 
 def _ascii(words: str) -> str:
-    return words.replace("×", "x").replace("’", "'").encode("ascii", "replace").decode("ascii")
+    return words.replace("×", "x").replace("’", "'").replace("°", " deg").encode("ascii", "replace").decode("ascii")
 
 
 def mesh_of(prisms: tuple[Prism, ...]) -> trimesh.Trimesh:
@@ -103,17 +106,31 @@ def stl(mesh: trimesh.Trimesh) -> bytes:
 def parts_csv(parts: tuple[Part, ...]) -> str:
     """The parts list as CSV."""
     columns = (
-        "number", "part", "group", "count", "long_mm", "wide_mm", "thick_mm", "material", "bevel_deg", "rebate", "joint",
+        "number", "part", "group", "count", "long_mm", "wide_mm", "thick_mm", "material", "bevel_deg", "rebate_wide_mm",
+        "rebate_deep_mm", "top_mm", "floor_mm", "height_mm", "floor_angle_deg", "top_angle_deg", "holes", "joint",
         "note", "kg",
     )  # fmt: skip
     rows = (
         (
             index, p.name, p.group, p.count, round(p.long_mm, 1), round(p.wide_mm, 1), round(p.thick_mm, 1), p.material,
-            round(p.bevel_deg, 2), p.rebate, p.joint, p.note, round(p.kg, 3),
+            round(p.bevel_deg, 2), *_rebate_cells(p), *_shape_cells(p), "; ".join(plain(hole_text(h)) for h in p.holes),
+            p.joint, p.note, round(p.kg, 3),
         )
         for index, p in enumerate(parts, start=1)
     )  # fmt: skip
     return written_table(columns, rows)
+
+
+def _rebate_cells(part: Part) -> tuple[str | float, ...]:
+    return (round(part.rebate.wide_mm, 1), round(part.rebate.deep_mm, 1)) if part.rebate else ("", "")
+
+
+def _shape_cells(part: Part) -> tuple[str | float, ...]:
+    shape = part.shape
+    if shape is None:
+        return ("",) * 5
+    sizes = (shape.top_mm, shape.floor_mm, shape.height_mm, shape.floor_deg, shape.top_deg)
+    return tuple(round(size, 1) for size in sizes)
 
 
 def plan_json(plan: CutPlan) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import cached_property
+from math import atan2, degrees
 
 from sabaka_core.materials import density
 from sabaka_core.woodwork.solids import Prism
@@ -14,14 +15,53 @@ LEAST_MM = 0.05
 
 @dataclass(frozen=True)
 class Hole:
-    """A hole through a part [mm]: from its left end, and from its lower edge, as the part lies outside up."""
+    """A hole through one wall, bored square to its faces [mm].
 
+    Attributes:
+        wall: the wall it belongs to, by name.
+        along_mm: its middle, from the end or edge of the board that ``along_from`` names.
+        along_from: that end or edge.
+        up_inside_mm: its middle up the inside face from the face's own lower edge.
+        up_outside_mm: the same on the outside face. On a leaning wall the two differ by ``t·tan θ``, for the lower
+            edge is bevelled and the bore stands square to the board.
+        x_mm: its middle from the board's left end as seen from outside, for drawings.
+    """
+
+    wall: str
     along_mm: float
-    up_mm: float
+    along_from: str
+    up_inside_mm: float
+    up_outside_mm: float
     wide_mm: float
     high_mm: float
     round: bool
+    x_mm: float
     note: str = ""
+
+    @property
+    def leans(self) -> bool:
+        """Whether it is marked at another height on either face."""
+        return abs(self.up_inside_mm - self.up_outside_mm) > 0.05
+
+
+@dataclass(frozen=True)
+class Rebate:
+    """A rebate along a part's top inside edge [mm]."""
+
+    wide_mm: float
+    deep_mm: float
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Shape:
+    """An end or follower as a symmetric four-cornered board [mm, deg]: angles inside, at the floor and at the top."""
+
+    top_mm: float
+    floor_mm: float
+    height_mm: float
+    floor_deg: float
+    top_deg: float
 
 
 @dataclass(frozen=True)
@@ -41,7 +81,7 @@ class Part:
     material: str
     joint: str = ""
     bevel_deg: float = 0.0
-    rebate: str = ""
+    rebate: Rebate | None = None
     note: str = ""
     holes: tuple[Hole, ...] = ()
     profile: tuple[tuple[float, float], ...] = ()
@@ -58,6 +98,20 @@ class Part:
     def has_size(self) -> bool:
         """Whether there is anything of it between each two of its faces."""
         return min(self.long_mm, self.wide_mm, self.thick_mm) >= LEAST_MM
+
+    @property
+    def shape(self) -> Shape | None:
+        """Widths, height and angles of a board of four corners whose sides lean; None for any other."""
+        if len(self.profile) != 4:
+            return None
+        low, high = min(z for _, z in self.profile), max(z for _, z in self.profile)
+        floor = [y for y, z in self.profile if abs(z - low) < 1e-6]
+        top = [y for y, z in self.profile if abs(z - high) < 1e-6]
+        if len(floor) != 2 or len(top) != 2 or high - low < LEAST_MM:
+            return None
+        top_mm, floor_mm = max(top) - min(top), max(floor) - min(floor)
+        lean = degrees(atan2((top_mm - floor_mm) / 2, high - low))
+        return Shape(top_mm, floor_mm, high - low, 90.0 + lean, 90.0 - lean)
 
     @property
     def kg(self) -> float:

@@ -9,10 +9,11 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.findings import find
-from sabaka_core.quantity import Quantity, Text, Value, count, deg, mm, text
+from sabaka_core.quantity import Quantity, Text, Value, count, mm, text
 from sabaka_core.whole import whole
 from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg, without_size
 from sabaka_core.woodwork.costs import Bill, bill_of
+from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
 from sabaka_core.woodwork.shorter import free_sizes, shorter
@@ -36,10 +37,8 @@ class BuildPartOut(Value):
     sizes: tuple[Quantity, ...]
     material: str
     joint: str
-    bevel: Quantity | None
-    rebate: str
+    marks: tuple[Text, ...]
     note: str
-    holes: tuple[Text, ...]
     mass: Quantity
 
 
@@ -148,10 +147,7 @@ def part_out(part: Part, index: int) -> BuildPartOut:
     return BuildPartOut(
         id=part.id, number=index + 1, name=part.name, group=part.group, count=part.count,
         sizes=() if part.group == "Bought" else (mm(part.long_mm), mm(part.wide_mm), mm(part.thick_mm)), material=part.material, joint=part.joint,
-        bevel=deg(part.bevel_deg) if part.bevel_deg > 0.05 else None, rebate=part.rebate, note=part.note,
-        holes=tuple(
-            text(f"{'hole' if h.round else 'slot'} {{w}}, at {{a}} along and {{u}} up; {h.note}", w=mm(h.wide_mm), a=mm(h.along_mm), u=mm(h.up_mm)) for h in part.holes
-        ),
+        marks=marks_of(part), note=part.note,
         mass=Quantity(value=part.kg, unit="kg"),
     )  # fmt: skip
 

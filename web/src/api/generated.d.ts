@@ -4665,13 +4665,10 @@ export interface components {
             material: string;
             /** Joint */
             joint: string;
-            bevel: components["schemas"]["Quantity"] | null;
-            /** Rebate */
-            rebate: string;
+            /** Marks */
+            marks: components["schemas"]["Text"][];
             /** Note */
             note: string;
-            /** Holes */
-            holes: components["schemas"]["Text"][];
             mass: components["schemas"]["Quantity"];
         };
         /**

@@ -100,9 +100,9 @@ function Parts({ parts, chosen, onChoose }: { parts: PartOut[]; chosen: number |
                 <span className="opacity-70">{wrote(part.mass, units)}</span>
               </span>
               <span className="block">{part.sizes.map((size) => wrote(size, units)).join(" × ")} <span className="opacity-70">{part.material}</span></span>
-              {part.bevel || part.rebate || part.note || part.holes.length > 0 ? (
+              {part.marks.length > 0 || part.note ? (
                 <span className="block text-xs opacity-80">
-                  {[part.bevel ? `bevel ${wrote(part.bevel, units)}` : "", part.rebate ? `rebate ${part.rebate}` : "", part.note, ...part.holes.map((hole) => sentence(hole, units))].filter((words) => words !== "").join("; ")}
+                  {[...part.marks.map((mark) => sentence(mark, units)), part.note].filter((words) => words !== "").join("; ")}
                 </span>
               ) : null}
             </button>

@@ -1,0 +1,60 @@
+"""What is marked out on a part, in sentences that carry their numbers: holes, rebates, shapes, bevels."""
+
+from __future__ import annotations
+
+from sabaka_core.quantity import Quantity, Text, deg, mm, text
+from sabaka_core.woodwork.parts import Hole, Part, Rebate, Shape
+
+
+def hole_text(hole: Hole) -> Text:
+    """A hole: its wall, its place from a named end, its height on each face it may be marked on."""
+    kind = "hole {wide}" if hole.round else "slot {wide} × {high}"
+    up = (
+        "its middle {up} up the inside face, {out} up the outside face"
+        if hole.leans
+        else "its middle {up} up from the lower edge"
+    )
+    return Text(
+        template=f"{hole.wall}: {kind}, {{along}} from the {hole.along_from}, {up}; bored square to the board"
+        + (f", {hole.note}" if hole.note else ""),
+        values={
+            "wide": mm(hole.wide_mm),
+            "high": mm(hole.high_mm),
+            "along": mm(hole.along_mm),
+            "up": mm(hole.up_inside_mm),
+            "out": mm(hole.up_outside_mm),
+        },
+    )
+
+
+def rebate_text(rebate: Rebate) -> Text:
+    """A rebate's section and place."""
+    note = f", {rebate.note}" if rebate.note else ""
+    return text(
+        f"rebate {{wide}} wide, {{deep}} deep along the top inside edge{note}",
+        wide=mm(rebate.wide_mm),
+        deep=mm(rebate.deep_mm),
+    )
+
+
+def shape_text(shape: Shape) -> Text:
+    """A leaning board's widths, height and angles."""
+    return text(
+        "{top} wide at the top, {floor} at the floor, {high} high; angles {low} at the floor, {up} at the top",
+        top=mm(shape.top_mm), floor=mm(shape.floor_mm), high=mm(shape.height_mm), low=deg(shape.floor_deg), up=deg(shape.top_deg),
+    )  # fmt: skip
+
+
+def bevel_text(part: Part) -> Text | None:
+    """The tilt of the saw for a part's long edges."""
+    if part.bevel_deg <= 0.05:
+        return None
+    return text("bevel {tilt}", tilt=Quantity(value=part.bevel_deg, unit="deg"))
+
+
+def marks_of(part: Part) -> tuple[Text, ...]:
+    """Everything that is marked out on a part besides its sizes."""
+    found = [bevel_text(part)]
+    found.append(rebate_text(part.rebate) if part.rebate else None)
+    found.append(shape_text(part.shape) if part.shape and abs(part.shape.top_mm - part.shape.floor_mm) > 0.05 else None)
+    return tuple(each for each in (*found, *(hole_text(hole) for hole in part.holes)) if each is not None)
