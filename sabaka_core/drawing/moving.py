@@ -257,7 +257,7 @@ def _narrow_side(box: ConversionBox, room: Room) -> list[Shape]:
 
 def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
     """The conversion box from above: spacers in the new frames' half, combs, excluder, entrances."""
-    board, half, along = value("board"), box.wide_mm / 2, box.along_mm
+    board, half, along = value("board"), box.wide_mm / 2, box.whole_mm
     middle = along / 2
     shapes: list[Shape] = [
         rectangle("timber", -board, -half - board, along + board, half + board),

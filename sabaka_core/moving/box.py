@@ -34,6 +34,8 @@ class ConversionBox:
     old frames use the whole width and the new ones stand between spacers, or the other way round.
     ``drop_mm`` is from the rest plane to the floor, ``base_mm`` what the boxes lack of it;
     ``filler_high_mm`` and ``new_filler_mm`` lie on the floor under the old frames and under the new ones.
+    With whole-length spacers a section holds new frames only, and a second one end to end with it the old ones;
+    with half-length ones both stand in one section.
     """
 
     boxes: tuple[OldBox, ...]
@@ -46,6 +48,17 @@ class ConversionBox:
     new_filler_mm: float
     old_is_wide: bool
     tolerance_mm: float
+    spacers: Literal["full", "half"] = "half"
+
+    @property
+    def sections(self) -> int:
+        """Sections end to end that the conversion takes."""
+        return 2 if self.spacers == "full" else 1
+
+    @property
+    def whole_mm(self) -> float:
+        """Length of all sections together [mm]: new frames in the first half, old ones in the other."""
+        return self.along_mm * self.sections
 
     @property
     def from_boards(self) -> bool:
@@ -58,8 +71,8 @@ class ConversionBox:
 
     @property
     def spacer_long_mm(self) -> float:
-        """Length of a whole spacer: the section less its play at both ends [mm]."""
-        return self.along_mm - 2 * value("spacer_play")
+        """Length of a spacer, and of the floor filler: their stretch less a play at both ends [mm]."""
+        return self.whole_mm / 2 - 2 * value("spacer_play")
 
     @property
     def filler_long_mm(self) -> float:
@@ -118,9 +131,11 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
         base = room.drop_mm - _stack_mm(boxes)
         below = boxes[:-1]
         low = base + sum(box.height_mm for box in below)
-        filler = low - (below[-1].rest_depth_mm if below else practice("bee_space").span[1])
+        # As deep under the old frames as their own rest is: net base + lower boxes − rest depth.
+        filler = low - (boxes[-1].rest_depth_mm if below else practice("bee_space").span[1])
         return ConversionBox(
-            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), 0.0, True, moving.box_tolerance_mm
+            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), 0.0, True,
+            moving.box_tolerance_mm, moving.spacers,
         )  # fmt: skip
     space = room.a.hive.choices.bee_space_mm
     frame = bees.frame
@@ -130,7 +145,7 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
     wide, drop = max(old_wide, new_wide), max(old_drop, room.drop_mm)
     old_is_wide = old_wide >= new_wide
     return ConversionBox(
-        (), wide, min(old_wide, new_wide), along, drop, 0.0, drop - old_drop, drop - room.drop_mm, old_is_wide, 0.0
+        (), wide, min(old_wide, new_wide), along, drop, 0.0, drop - old_drop, drop - room.drop_mm, old_is_wide, 0.0, moving.spacers
     )  # fmt: skip
 
 
@@ -149,10 +164,10 @@ def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
         gaps = (*gaps, room_gap("Base under the boxes", box.base_mm, "made up by a base spacer", "the boxes stand taller than the new frames’ depth"))  # fmt: skip
     if box.spacer_mm >= 0.5:
         gaps = (*gaps, _spacer_rule(box), _play_rule(box))
-    per = floor((box.along_mm / 2 - _EXCLUDER_MM) / bees.spacing_mm)
+    per = floor((box.whole_mm / 2 - _EXCLUDER_MM) / bees.spacing_mm)
     gaps = (
         *gaps,
-        room_gap("Old combs in their half", (box.along_mm / 2 - _EXCLUDER_MM) * _halves(moving) - bees.count * bees.spacing_mm, "they find room", f"only {per} find room at once"),
+        room_gap("Old combs in their half", box.whole_mm / 2 - _EXCLUDER_MM - bees.count * bees.spacing_mm, "they find room", f"only {per} find room at once"),
     )  # fmt: skip
     nearest = "" if per >= bees.count or per < 1 else f"Move {per} combs at a time, or put two sections end to end."
     if box.base_mm < 0:
@@ -164,11 +179,6 @@ def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
         lifted_kg=2 * bees.count * bees.comb_kg, nearest=nearest, slabs=_slabs(box), comb_wide_mm=old.body_width_mm,
         comb_deep_mm=old.depth_mm - old.lug_thickness_mm, spacing_mm=bees.spacing_mm,
     )  # fmt: skip
-
-
-def _halves(moving: Moving) -> int:
-    """Stretches of old frames in one section: half-length spacers leave the other half to the new ones."""
-    return 1 if moving.spacers == "half" else 2
 
 
 def _spacer_rule(box: ConversionBox) -> Rule:
@@ -200,10 +210,9 @@ def _how(box: ConversionBox) -> str:
 
 def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
     parts: list[NewPart] = []
-    play = value("spacer_play")
     stretches = 2 if moving.spacers == "half" else 1
     if box.spacer_mm >= 0.5:
-        long = box.spacer_long_mm if stretches == 1 else box.along_mm / 2 - 2 * play
+        long = box.spacer_long_mm
         parts.append(
             NewPart(
                 "Spacer box",
@@ -227,7 +236,7 @@ def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
             NewPart(
                 "Floor filler",
                 1,
-                (round(across, 1), round(box.along_mm / 2 - 2 * play, 1), round(box.filler_high_mm, 1)),
+                (round(across, 1), round(box.spacer_long_mm, 1), round(box.filler_high_mm, 1)),
                 "a hollow box on the floor under the shallower frames",
             )
         )
@@ -309,7 +318,8 @@ def _slabs(box: ConversionBox) -> tuple[Slab, ...]:
 
 def hole_places_mm(box: ConversionBox) -> tuple[float, float]:
     """Where the two entrances go through outer wall and spacer together, one for each half, from the near end [mm]."""
-    return round(box.along_mm / 4, 1), round(box.along_mm * 3 / 4, 1)
+    middle, off = box.whole_mm / 2, box.along_mm / 4
+    return round(middle - off, 1), round(middle + off, 1)
 
 
 @dataclass(frozen=True)
@@ -350,7 +360,7 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
     assert old is not None and own is not None
     old = old.model_copy(update={"id": "old", "name": bees.name[:80]})
     new = own.model_copy(update={"id": "new"})
-    along, half = box.along_mm, round(box.along_mm / 2, 3)
+    along, half = box.whole_mm, round(box.whole_mm / 2, 3)
     rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
     rest_width = box.boxes[-1].rest_width_mm if box.boxes else 9.525
     near, far = _linings(box, half)
@@ -393,13 +403,13 @@ def _linings(box: ConversionBox, half: float) -> tuple[Lining, Lining]:
     low, filler = round(box.new_filler_mm, 3), round(box.filler_high_mm, 3)
     return (
         Lining(from_mm=0.0, to_mm=half, thickness_mm=new, floor_mm=low),
-        Lining(from_mm=half, to_mm=box.along_mm, thickness_mm=old, floor_mm=filler),
+        Lining(from_mm=half, to_mm=box.whole_mm, thickness_mm=old, floor_mm=filler),
     )
 
 
 def _run(box: ConversionBox, bees: Bees, spacing_mm: float) -> list[RunItem]:
     """New combs and old ones against the excluder between the halves, a board behind each."""
-    half = box.along_mm / 2
+    half = box.whole_mm / 2
     new = floor(half / spacing_mm)
     old = min(floor((half - _EXCLUDER_MM) / bees.spacing_mm), max(bees.count, 1))
     return [

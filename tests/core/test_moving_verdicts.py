@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from unittest import TestCase
 
+from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
+from sabaka_core.drawing.models import Dimension
 from sabaka_core.moving.find import WISHES, Ranked, ways_for
 from sabaka_core.moving.gaps import Gap
+from sabaka_core.moving.move import conversion_design
 from sabaka_core.moving.report import moving_report
 from tests.core.support import example, hive
 
@@ -74,3 +77,41 @@ class Rank(TestCase):
     def test_10_what_doesnt_fit_as_it_is_isnt_put_first(self) -> None:
         first = ranked("deep-horizontal", standard="langstroth-deep")
         self.assertNotEqual(first[0].way.id, "as-it-is")
+
+
+class ConversionBoxes(TestCase):
+    """Drawing, design and parts of the conversion box say one thing, with whole-length and half-length spacers."""
+
+    def box(self, spacers: str) -> tuple[Hive, Moving]:
+        boxes = [
+            {"name": "shallow", "across_mm": 466.725, "along_mm": 374.65, "height_mm": 144.4625, "rest_depth_mm": 15.875, "rest_width_mm": 9.525},
+            {"name": "deep", "across_mm": 466.725, "along_mm": 374.65, "height_mm": 244.475, "rest_depth_mm": 19.05, "rest_width_mm": 9.525},
+        ]  # fmt: skip
+        document = example("deep-horizontal")
+        chamber = document["chambers"][0]
+        chamber["section"] = {"kind": "rectangle", "width_mm": 349.25, "height_mm": 434.975}
+        chamber["litter"] = {"kind": "none"}
+        moving = Moving.model_validate({"boxes": boxes, "spacers": spacers, "way": "parallel-box", "count": 4})
+        return hive(document).model_copy(update={"moving": moving}), moving
+
+    def test_27_the_floor_filler_is_as_high_as_by_hand(self) -> None:
+        """Trade check: net base + lower box − rest depth: 55.56 + 144.46 − 19.05 = 181.0 (7 1/8 in)."""
+        design, moving = self.box("full")
+        way = next(r.way for r in ways_for(design, moving)[2] if r.way.id == "parallel-box")
+        filler = next(p for p in way.parts if p.name == "Floor filler")
+        self.assertAlmostEqual(filler.sizes_mm[2], 181.0, delta=0.06)
+
+    def test_27_spacers_filler_drawing_and_design_agree(self) -> None:
+        for spacers, stretch in (("full", 374.65), ("half", 374.65 / 2)):
+            design, moving = self.box(spacers)
+            way = next(r.way for r in ways_for(design, moving)[2] if r.way.id == "parallel-box")
+            long = next(p for p in way.parts if p.name == "Spacer box").sizes_mm[0]
+            filler = next(p for p in way.parts if p.name == "Floor filler").sizes_mm[1]
+            plan = next(d for d in moving_report(design).drawings if d.name == "move-plan")
+            drawn = next(s for s in plan.shapes if isinstance(s, Dimension) and s.name == "Spacer, long")
+            lined = conversion_design(design).chambers[0].linings[0]
+            with self.subTest(spacers):
+                self.assertAlmostEqual(long, stretch - 2 * 1.5875, delta=0.06)
+                self.assertAlmostEqual(filler, long, delta=0.06)
+                self.assertAlmostEqual(drawn.quantity.value, long, delta=0.06)
+                self.assertAlmostEqual(lined.to_mm - lined.from_mm, stretch, delta=0.06)
