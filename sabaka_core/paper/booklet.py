@@ -24,6 +24,7 @@ from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.report import CAUTIONS, build_of, design_errors
 from sabaka_core.woodwork.steps import work_steps
+from sabaka_core.woodwork.unmade import not_made
 
 Measure = Literal["mm", "in"]
 # Imperial sizes are rounded to this part of an inch, and how far that is at most is said.
@@ -107,6 +108,9 @@ def _cover(page: Any, hive: Hive, parts: tuple[Part, ...], top: float, cost: flo
         page.setFont("Helvetica-Bold", 11)
         page.drawString(LEFT, y, words(f"The design has {errors} errors: mend them before you cut."))
         y -= 6 * POINTS
+    missing = not_made(hive)
+    if missing:
+        y = paragraph(page, "", f"Not made yet, and in no list here: {'; '.join(missing)}.", y, 9)
     picture(page, exploded_drawing(parts), LEFT, y, RIGHT - LEFT, 150 * POINTS)
     y = heading(page, "Before you start", y - 156 * POINTS)
     for caution in CAUTIONS:

@@ -18,6 +18,7 @@ from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.steps import work_steps
+from sabaka_core.woodwork.unmade import not_made
 
 CAUTIONS = (
     "Saws: guard and riving knife on, push stick for anything narrow, small parts held down, never freehand.",
@@ -178,6 +179,16 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
                 severity="error",
                 words=text("The design has {n} errors to mend first", n=count(errors)),
                 why="See the Shape step: what is wrong on paper is wrong in wood.",
+            )
+        )
+    missing = not_made(hive)
+    if missing:
+        found.append(
+            BuildFinding(
+                code="not-made-yet",
+                severity="warning",
+                words=text(f"Not made yet: {'; '.join(missing)}"),
+                why="The design has them, and no part of them is in this list, the cut plan or the bill. Reckon them by hand.",
             )
         )
     for clash in clashes(parts):

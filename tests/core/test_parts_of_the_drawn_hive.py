@@ -10,6 +10,7 @@ from typing import Any
 from unittest import TestCase
 
 import ezdxf
+from pypdf import PdfReader
 from shapely.geometry import LineString, Polygon
 
 from sabaka_core import working_hive
@@ -216,7 +217,6 @@ class EndsAndFollowers(TestCase):
         drawing = ezdxf.read(io.StringIO(parts_dxf(parts_of_hive(design))))
         said = [text.dxf.text for text in drawing.modelspace().query("TEXT")]
         self.assertTrue(any("follower" in words and "wide at the top" in words for words in said))
-        from pypdf import PdfReader
 
         pages = "".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(design))).pages)
         self.assertIn("at the top", pages)
@@ -272,3 +272,43 @@ class Examples(TestCase):
                     if isinstance(kind, Frame):
                         names = [p for p in parts_of_hive(design) if p.name.startswith("Super frame")]
                         self.assertTrue(names)
+
+
+class NotMade(TestCase):
+    def test_28_what_build_cannot_make_yet_it_names_on_screen_and_paper(self) -> None:
+        for name, words in (
+            ("rear-access", "door, rods"),
+            ("side-by-side", "passages"),
+            ("side-by-side", "excluder of a passage"),
+            ("conversion-box", "boxes one by one"),
+            ("deep-horizontal", "entrance discs"),
+        ):
+            design = working_hive(example(name))
+            found = [f for f in building_report(design, 0.02).findings if f.code == "not-made-yet"]
+            with self.subTest(name, words=words):
+                self.assertIn(words, plain(found[0].words))
+                pages = PdfReader(io.BytesIO(booklet(design))).pages
+                self.assertIn("Not made yet", pages[0].extract_text())
+
+    def test_28_a_plain_box_names_nothing(self) -> None:
+        document = sound()
+        document["covers"], document["roof"] = [], {"kind": "flat"}
+        chamber(document)["entrances"] = [{**HOLE, "wall": "left", "at_mm": 200.0}]
+        codes = [f.code for f in building_report(working_hive(document), 0.02).findings]
+        self.assertNotIn("not-made-yet", codes)
+
+    def test_28_every_kind_of_thing_a_hive_may_have_is_made_or_named(self) -> None:
+        """A run's item, a cover and a rest of every kind: a part of its name, or a word that it isn't made."""
+        for item, name in (
+            ({"kind": "excluder", "thickness_mm": 5.0}, "excluder"),
+            ({"kind": "feeder", "length_mm": 60.0}, "feeder"),
+            ({"kind": "divider", "thickness_mm": 18.0}, "divider"),
+        ):
+            document = sound()
+            chamber(document)["run"]["items"].insert(3, item)
+            report = building_report(working_hive(document), 0.02)
+            said = " ".join(
+                [*(p.name.lower() for p in report.parts), *(plain(f.words).lower() for f in report.findings)]
+            )
+            with self.subTest(name):
+                self.assertIn(name, said)

@@ -1,0 +1,49 @@
+"""What a design has and the parts list doesn't make yet, by name: nothing is left out without a word."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Divider, Excluder, Feeder, Follower
+from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
+
+_HIVE: tuple[tuple[str, Callable[[Hive], bool]], ...] = (
+    ("passages through the walls", lambda h: any(p.kind != "open" for p in h.passages)),
+    ("excluder of a passage", lambda h: any(p.excluder for p in h.passages)),
+    ("cloth or screen over the combs", lambda h: any(c.kind in ("cloth", "screen") for c in h.covers)),
+    ("boards over the combs", lambda h: any(c.kind == "boards" for c in h.covers)),
+    ("the roof’s gable: it is listed flat", lambda h: h.roof is not None and h.roof.kind == "gabled"),
+    ("hinges and stay of the lid", lambda h: h.roof is not None and h.roof.kind == "hinged"),
+)
+_CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
+    ("door, rods, and the spacers on door and front", lambda c: c.rest.kind == "rods"),
+    ("boxes one by one: walls are listed in one height", lambda c: bool(c.boxes_mm)),
+    ("trough", lambda c: c.litter.kind == "trough"),
+    ("excluder in the run", lambda c: any(isinstance(item, Excluder) for item in c.run.items)),
+    ("feeder in the run", lambda c: any(isinstance(item, Feeder) for item in c.run.items)),
+    ("curved walls: they are listed as flat staves", lambda c: isinstance(c.section, BarrelSection | SegmentSection)),
+    ("boards in the bore", lambda c: isinstance(c.section, CircleSection) and _has_boards(c)),
+    ("porch", lambda c: any(e.porch for e in c.entrances)),
+    ("mouse guard", lambda c: any(e.mouse_guard for e in c.entrances)),
+    ("landing board", lambda c: any(e.landing_board for e in c.entrances)),
+    ("entrance discs: bought or printed", lambda c: any(e.kind == "disc" for e in c.entrances)),
+)
+
+
+def _has_boards(chamber: Chamber) -> bool:
+    return any(isinstance(item, Follower | Divider) for item in chamber.run.items)
+
+
+def not_made(hive: Hive) -> tuple[str, ...]:
+    """Names of everything in a design of which no part is listed."""
+    found = [name for name, has in _HIVE if has(hive)]
+    found += [name for name, has in _CHAMBER if any(has(chamber) for chamber in hive.chambers)]
+    if any(frame.kind == "bar" for frame in hive.comb_types if _in_supers(hive, frame.id)):
+        found.append("bars of the supers")
+    return tuple(found)
+
+
+def _in_supers(hive: Hive, ident: str) -> bool:
+    return any(each.comb_type == ident for each in hive.supers)
