@@ -9,6 +9,7 @@ from math import ceil, radians, tan
 from typing import Any, Literal
 
 from reportlab.lib.pagesizes import A4, letter
+from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
 from sabaka_core.analysis import analyse, main_box
@@ -32,6 +33,8 @@ _FRACTION = 32
 _CHECK_MM = 100.0
 _BORDER_MM = 12.0
 _GAUGE_MM = 150.0
+# Lines of marks over a part's picture; all of them stand in the parts list.
+_MARK_LINES = 7
 
 
 def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -197,8 +200,12 @@ def _sheets(page: Any, parts: tuple[Part, ...], top: float, measure: Measure) ->
         page.drawString(x, y, words(f"{part.count} x {part.name}, {part.thick_mm:.1f} thick"))
         page.setFont("Helvetica", 7)
         more = "; ".join(written(mark, measure) for mark in marks_of(part))
-        page.drawString(x, y - 3.5 * POINTS, words(more))
-        picture(page, part_drawing(part), x, y - 6 * POINTS, wide - 10, high - 12 * POINTS)
+        lines = simpleSplit(words(more), "Helvetica", 6.5, wide - 14)[:_MARK_LINES]
+        page.setFont("Helvetica", 6.5)
+        for number, line in enumerate(lines):
+            page.drawString(x, y - (3.5 + 2.8 * number) * POINTS, line)
+        down = (6 + 2.8 * max(len(lines) - 1, 0)) * POINTS
+        picture(page, part_drawing(part), x, y - down, wide - 10, high - 6 * POINTS - down)
         if place == 7 or index == len(drawn) - 1:
             page.showPage()
 

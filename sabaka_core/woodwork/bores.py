@@ -92,10 +92,9 @@ def _thickness_mm(a: Analysis, wall: WallName, out: float) -> float:
 def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, float], x: float) -> Hole:
     wide, high = entrance.size_mm
     wall = entrance.wall.replace("-", " ")
-    note = "slanting up inward a little, so that rain runs out" if entrance.kind != "slot" else ""
     return Hole(
         wall if wall.endswith("end") else f"{wall} side", round(along, 1), along_from, round(up[0], 1), round(up[1], 1),
-        wide, high, entrance.kind != "slot", round(x, 1), note,
+        wide, high, entrance.kind != "slot", round(x, 1),
     )  # fmt: skip
 
 

@@ -10,13 +10,12 @@ def hole_text(hole: Hole) -> Text:
     """A hole: its wall, its place from a named end, its height on each face it may be marked on."""
     kind = "hole {wide}" if hole.round else "slot {wide} × {high}"
     up = (
-        "its middle {up} up the inside face, {out} up the outside face"
+        "middle {up} up the inside face or {out} up the outside face, bored square to the board"
         if hole.leans
-        else "its middle {up} up from the lower edge"
+        else "middle {up} up from the lower edge"
     )
     return Text(
-        template=f"{hole.wall}: {kind}, {{along}} from the {hole.along_from}, {up}; bored square to the board"
-        + (f", {hole.note}" if hole.note else ""),
+        template=f"{hole.wall}: {kind}, {{along}} from the {hole.along_from}, {up}",
         values={
             "wide": mm(hole.wide_mm),
             "high": mm(hole.high_mm),

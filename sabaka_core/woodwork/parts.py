@@ -36,7 +36,6 @@ class Hole:
     high_mm: float
     round: bool
     x_mm: float
-    note: str = ""
 
     @property
     def leans(self) -> bool:

@@ -56,7 +56,7 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
             )
         )
     found += [
-        WorkStep("holes", "Bore the entrances", "From outside, slanting up inward, a block behind.", "Height above the floor, litter and trough taken in.", "Clamp the board; small pieces spin.", tuple(p.id for p in parts if p.holes)),
+        WorkStep("holes", "Bore the entrances", "Square to the board, from either face at that face’s own height, a block behind.", "Height above the floor, litter and trough taken in.", "Clamp the board; small pieces spin.", tuple(p.id for p in parts if p.holes)),
         WorkStep("box", "Put the box together", "Ends between sides, glued and screwed; then the floor from below.", "Both diagonals, and the inside at top and floor.", "", names["Box"]),
         WorkStep("bars", "Make bars and frames", "Same stop for all; guides in last.", "Measure the box again before cutting bars or spacers.", _SAW, names["Bars and frames"]),
         WorkStep("followers", "Fit the followers", "Cut to the template, plane until they slide.", "Play on both sides, with the wood dry and after rain.", "", names["Run"]),

@@ -100,11 +100,9 @@ function Parts({ parts, chosen, onChoose }: { parts: PartOut[]; chosen: number |
                 <span className="opacity-70">{wrote(part.mass, units)}</span>
               </span>
               <span className="block">{part.sizes.map((size) => wrote(size, units)).join(" × ")} <span className="opacity-70">{part.material}</span></span>
-              {part.marks.length > 0 || part.note ? (
-                <span className="block text-xs opacity-80">
-                  {[...part.marks.map((mark) => sentence(mark, units)), part.note].filter((words) => words !== "").join("; ")}
-                </span>
-              ) : null}
+              {[...part.marks.map((mark) => sentence(mark, units)), part.note]
+                .filter((words) => words !== "")
+                .map((words) => <span key={words} className="block text-xs opacity-80">{words}</span>)}
             </button>
           </li>
         );
