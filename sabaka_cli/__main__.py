@@ -42,8 +42,10 @@ from sabaka_core.moving.report import moving_report
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
+from sabaka_core.season.daily import read_daily
 from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import climates
+from sabaka_core.tables import decoded
 from sabaka_core.winter.report import winter_report
 from sabaka_core.woodwork.stock import read_stock
 
@@ -102,6 +104,9 @@ def _parser() -> argparse.ArgumentParser:
     fit.add_argument("--combs", type=int, help="exactly so many combs")
     season = command("season", _season, "the season's plan as JSON")
     season.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
+    season.add_argument(
+        "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
+    )
     season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
     season.add_argument("--text", action="store_true", help="for people instead of programs")
     convert = command("convert", _convert, "every way of moving bees in, as JSON")
@@ -121,6 +126,9 @@ def _parser() -> argparse.ArgumentParser:
     lift.add_argument("--text", action="store_true", help="for people instead of programs")
     winter = command("winter", _winter, "the winter of this hive, as JSON")
     winter.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
+    winter.add_argument(
+        "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
+    )
     winter.add_argument("--text", action="store_true", help="for people instead of programs")
     build = command("build", _build, "parts, cut plan, booklet, templates, DXF, SVG and STL into a folder")
     build.add_argument("--stock", type=Path, metavar="CSV", help="boards on hand; the design's own otherwise")
@@ -198,7 +206,11 @@ def _fit(options: argparse.Namespace) -> int:
 def _season(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.season or Season()).model_dump()
-    report = season_report(_with(hive, "season", now, {"climate": options.climate, "start_day": options.start}))
+    report = season_report(
+        _with(
+            hive, "season", now, {"climate": options.climate, "start_day": options.start, "monthly_c": _months(options)}
+        )
+    )
     print(season_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
@@ -225,6 +237,13 @@ def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -
     return working_hive(dump_hive(hive) | {part: raw})
 
 
+def _months(options: argparse.Namespace) -> tuple[float, ...] | None:
+    """Monthly means from the table of weather that was named, if one was."""
+    if options.weather is None:
+        return None
+    return read_daily(decoded(options.weather.read_bytes())).monthly_c()
+
+
 def _lift(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.lifting or Lifting()).model_dump(exclude_none=True)
@@ -236,7 +255,7 @@ def _lift(options: argparse.Namespace) -> int:
 def _winter(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.season or Season()).model_dump(exclude_none=True)
-    report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
+    report = winter_report(_with(hive, "season", now, {"climate": options.climate, "monthly_c": _months(options)}))
     print(winter_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
@@ -244,7 +263,7 @@ def _winter(options: argparse.Namespace) -> int:
 def _build(options: argparse.Namespace) -> int:
     hive = _worked(options)
     if options.stock is not None:
-        hive = hive.model_copy(update={"boards": read_stock(options.stock.read_text("utf-8", "replace"))})
+        hive = hive.model_copy(update={"boards": read_stock(decoded(options.stock.read_bytes()))})
         refuse_beyond(hive)
     options.out.mkdir(parents=True, exist_ok=True)
     for name, body in workshop_files(hive, "in" if options.inches else "mm").items():

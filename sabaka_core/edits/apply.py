@@ -136,7 +136,7 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
         case edit_models.OwnMonths():
             return own_months(hive)
         case edit_models.SetWeather():
-            return set_weather(hive, edit.table)
+            return set_weather(hive, edit.table, edit.day_first, edit.fahrenheit)
         case edit_models.MoveFrom():
             return move_from(hive, edit.bees, edit.standard)
         case edit_models.MeasureOld():

@@ -285,10 +285,15 @@ class OwnMonths(_Edit):
 
 
 class SetWeather(_Edit):
-    """Take monthly means from a table of daily weather."""
+    """Take monthly means from a table of daily weather of up to twenty years.
+
+    ``fahrenheit`` is the unit of its temperatures; by its heading when left out.
+    """
 
     do: Literal["set-weather"] = "set-weather"
-    table: Annotated[str, Field(max_length=200_000)]
+    table: Annotated[str, Field(max_length=700_000)]
+    day_first: bool = False
+    fahrenheit: bool | None = None
 
 
 class MoveFrom(_Edit):

@@ -8,7 +8,8 @@ from sabaka_core.document.season import Flow, Season, Seen
 from sabaka_core.edits.models import SeeVisit
 from sabaka_core.edits.wishes import season_of
 from sabaka_core.errors import ParameterError
-from sabaka_core.season.weather import climates, monthly_from_csv
+from sabaka_core.season.daily import read_daily
+from sabaka_core.season.weather import climates
 from sabaka_core.units import parse_number
 
 
@@ -70,9 +71,9 @@ def forget_visit(hive: Hive, index: int) -> Hive:
     return _with(hive, season, seen=season.seen[:index] + season.seen[index + 1 :])
 
 
-def set_weather(hive: Hive, table: str) -> Hive:
+def set_weather(hive: Hive, table: str, day_first: bool = False, fahrenheit: bool | None = None) -> Hive:
     """The hive with monthly means out of a table of daily weather."""
-    return _with(hive, season_of(hive), monthly_c=monthly_from_csv(table))
+    return _with(hive, season_of(hive), monthly_c=read_daily(table, day_first, fahrenheit).monthly_c())
 
 
 def own_months(hive: Hive) -> Hive:

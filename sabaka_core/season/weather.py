@@ -13,11 +13,10 @@ from importlib.resources import files
 import numpy as np
 from pydantic import BaseModel, ConfigDict
 
-from sabaka_core.dates import ordinal, parse_day_of_year
+from sabaka_core.dates import parse_day_of_year
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Floats
-from sabaka_core.tables import read_table
 
 YEAR = 365
 _MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
@@ -113,38 +112,3 @@ def _flow(flows: tuple[Flow, ...]) -> tuple[float, ...]:
                 )
             strength[day] = max(flow.strength, 1e-9)
     return tuple(strength)
-
-
-def monthly_from_csv(text: str) -> tuple[float, ...]:
-    """Monthly means from a table of daily weather.
-
-    Args:
-        text: CSV with a heading line; columns “date” (ISO), “least” and “greatest” temperature [°C]; others,
-            such as “rain”, are let be.
-    Raises:
-        ParameterError: a column or a month is missing, or a value can't be read; the line is named.
-    """
-    names, rows = read_table(text, "/season/weather")
-    for wanted in ("date", "least", "greatest"):
-        if wanted not in names:
-            raise ParameterError(
-                "/season/weather", ", ".join(names), f"The table has no column “{wanted}”.", "no-column"
-            )
-    sums: dict[int, list[float]] = {month: [] for month in range(1, 13)}
-    for line, row in rows:
-        at = f"/season/weather/line {line}"
-        ordinal(row["date"], at)
-        try:
-            mean = (float(row["least"]) + float(row["greatest"])) / 2
-        except ValueError:
-            raise ParameterError(
-                at, str(row), f"Line {line}: the temperatures can't be read.", "not-a-number"
-            ) from None
-        if not -60 <= mean <= 60:
-            raise ParameterError(at, mean, f"Line {line}: {mean:g} °C is no weather for bees.", "out-of-range")
-        sums[int(row["date"][5:7])].append(mean)
-    missing = [month for month, values in sums.items() if not values]
-    if missing:
-        listed = ", ".join(str(month) for month in missing)
-        raise ParameterError("/season/weather", listed, f"The table has no day of month {listed}.", "months")
-    return tuple(round(sum(values) / len(values), 2) for _, values in sorted(sums.items()))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import io
 import json
+from calendar import monthrange
 from typing import Any
 from unittest import TestCase
 
@@ -22,11 +23,12 @@ from sabaka_core.edits.models import AddFlow, ForgetVisit, RemoveFlow, SeeVisit,
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.run.layout import lay_out
 from sabaka_core.season.constants import constant_table, constants
+from sabaka_core.season.daily import read_daily
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, need_of, step
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.plan import Plan, balance_kg, plan_of
 from sabaka_core.season.report import hive_on, season_report, season_rod
-from sabaka_core.season.weather import YEAR, build, climates, monthly_from_csv, weather_of
+from sabaka_core.season.weather import YEAR, build, climates, weather_of
 from tests.core.support import EXAMPLES
 
 ALL = frozenset({"seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"})
@@ -385,23 +387,23 @@ class Settings(TestCase):
 
     def test_a_table_of_weather_becomes_monthly_means(self) -> None:
         lines = ["Date,Least,Greatest,Rain"] + [
-            f"2025-{m:02}-{d:02},{m},{m + 4},0" for m in range(1, 13) for d in (1, 15)
+            f"2025-{m:02}-{d:02},{m},{m + 4},0" for m in range(1, 13) for d in range(1, monthrange(2025, m)[1] + 1)
         ]
-        self.assertEqual(monthly_from_csv("\n".join(lines)), tuple(float(m + 2) for m in range(1, 13)))
+        self.assertEqual(read_daily("\n".join(lines)).monthly_c(), tuple(float(m + 2) for m in range(1, 13)))
         design = apply_edit(opened("bowline"), SetWeather(table="\n".join(lines)))
         assert design.season is not None
         self.assertEqual(design.season.monthly_c[0], 3.0)
 
     def test_a_table_that_cannot_be_read_is_named_by_its_line(self) -> None:
         for table, words in (
-            ("date,least\n2025-01-01,3", "no column “greatest”"),
+            ("date,least\n2025-01-01,3", "“least” and “greatest”"),
             ("date,least,greatest\n2025-01-01,3,cold", "Line 2"),
             ("date,least,greatest\n2025-02-30,3,4", "no such day"),
             ("date,least,greatest\n2025-01-01,300,400", "no weather for bees"),
             ("date,least,greatest\n2025-01-01,3,4", "no day of month 2"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ParameterError, words):
-                monthly_from_csv(table)
+                read_daily(table).monthly_c()
 
     def test_a_need_is_counted_in_combs(self) -> None:
         """Hand: 4,900 cells of brood in combs of 7,000 cells, 70 % brood, are one comb."""

@@ -3780,7 +3780,9 @@ export interface components {
         };
         /**
          * SetWeather
-         * @description Take monthly means from a table of daily weather.
+         * @description Take monthly means from a table of daily weather of up to twenty years.
+         *
+         *     ``fahrenheit`` is the unit of its temperatures; by its heading when left out.
          */
         SetWeather: {
             /**
@@ -3790,6 +3792,13 @@ export interface components {
             do: "set-weather";
             /** Table */
             table: string;
+            /**
+             * Day First
+             * @default false
+             */
+            day_first?: boolean;
+            /** Fahrenheit */
+            fahrenheit?: boolean | null;
         };
         /**
          * Shape

@@ -5,6 +5,7 @@ import type { BuildReport } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { aspect } from "../../drawing/transform";
 import { sentence, wrote } from "../../lib/format";
+import { tableText } from "../../lib/file";
 import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
 import { readyEdit } from "./edits";
@@ -251,7 +252,7 @@ function StockFile({ bench }: { bench: Bench }) {
   const problem = bench.trouble?.source === "stock" ? bench.trouble.reason : null;
   return (
     <label className="mb-3 block text-xs">
-      <span className="soft">Boards on hand as a table (CSV) with columns label, length_mm, width_mm, thickness_mm, count:</span>
+      <span className="soft">Boards on hand as a table (CSV) with columns label, length_mm, width_mm, thickness_mm, count; commas, semicolons or tabs:</span>
       <input
         type="file"
         accept=".csv,text/csv"
@@ -259,7 +260,7 @@ function StockFile({ bench }: { bench: Bench }) {
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = "";
-          if (file) void file.text().then((table) => bench.commit({ do: "set-stock", table }, "Boards on hand from a table", "stock"));
+          if (file) void tableText(file).then((table) => bench.commit({ do: "set-stock", table }, "Boards on hand from a table", "stock"));
         }}
       />
       {problem ? <span role="alert" className="text-error">{problem}</span> : null}
