@@ -1,40 +1,103 @@
-"""The plan of a move as a calendar file (iCalendar, RFC 5545), one all-day event a step."""
+"""The plan of a move as a calendar file (iCalendar, RFC 5545), one all-day event a step.
+
+A keeper loads the file again after a change, so an event keeps its UID for the life of its design: a calendar then
+moves what it has instead of showing it twice. What was sent before comes in as an argument, and so does today.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import timedelta
 from uuid import NAMESPACE_URL, uuid5
 
-from icalendar import Calendar, Event
+from icalendar import Alarm, Calendar, Event
 
 from sabaka_core.dates import calendar_day, midnight
 from sabaka_core.document.hive import Hive
 from sabaka_core.moving.move import moving_stages
 
+# Six the evening before, while there is light to fetch what is missing.
+_ALARM = timedelta(hours=-6)
 
-def moving_calendar(hive: Hive) -> bytes:
-    """The calendar file of a design's move. The same plan gives the same file.
 
+@dataclass(frozen=True)
+class Sent:
+    """One event as it stood in the file last handed out.
+
+    Attributes:
+        step: id of the plan's step.
+        day: as a count of days.
+        title: summary, with the hive's name.
+        words: description.
+        sequence: how often it was changed since it was first sent (RFC 5545, 3.8.7.4).
+        cancelled: whether the plan no longer has it.
+    """
+
+    step: str
+    day: int
+    title: str
+    words: str
+    sequence: int = 0
+    cancelled: bool = False
+
+
+def moving_calendar(hive: Hive, series: str, today: int, before: Sequence[Sent] = ()) -> tuple[bytes, tuple[Sent, ...]]:
+    """The calendar file of a design's move, and what it says, to be handed back the next time.
+
+    Args:
+        hive: the design.
+        series: what tells this design from every other, for good; its name does not.
+        today: the day on which the file is written, as a count of days.
+        before: what was sent the last time. An event that changed gets a higher sequence; one that the plan no longer
+            has is sent as cancelled.
     Raises:
         ParameterError: a date or frame of the move can't be used.
     """
-    _, plan, way, bees = moving_stages(hive)
+    events = _events(hive, before)
     calendar = Calendar()
     calendar.add("prodid", "-//Sabaka//Moving in//EN")
     calendar.add("version", "2.0")
+    calendar.add("method", "PUBLISH")
     calendar.add("x-wr-calname", f"{hive.name}: moving in")
-    # The file tells when its plan begins, not when it was written: no clock here.
-    stamp = midnight(plan.move_day)
+    for event in events:
+        calendar.add_component(_written(event, series, today))
+    return bytes(calendar.to_ical()), events
+
+
+def _events(hive: Hive, before: Sequence[Sent]) -> tuple[Sent, ...]:
+    _, plan, way, bees = moving_stages(hive)
+    about = f" ({bees.name}, {way.name[0].lower()}{way.name[1:]})"
+    old = {event.step: event for event in before}
+    events = []
     for step in plan.steps:
-        event = Event()
-        event.add("uid", f"{uuid5(NAMESPACE_URL, f'sabaka:{hive.name}:{way.id}:{step.id}:{step.day}')}@sabaka")
-        event.add("dtstamp", stamp)
-        event.add("dtstart", calendar_day(step.day))
-        event.add("dtend", calendar_day(step.day + 1))
-        event.add("summary", f"{hive.name}: {step.title}")
-        event.add(
-            "description",
-            f"{step.words} {step.caution}".strip() + f" ({bees.name}, {way.name[0].lower()}{way.name[1:]})",
-        )
-        event.add("transp", "TRANSPARENT")
-        calendar.add_component(event)
-    return bytes(calendar.to_ical())
+        now = Sent(step.id, step.day, f"{hive.name}: {step.title}", f"{step.words} {step.caution}".strip() + about)
+        events.append(_following(now, old.pop(step.id, None)))
+    return (*events, *(_following(replace(gone, cancelled=True), gone) for gone in old.values()))
+
+
+def _following(now: Sent, last: Sent | None) -> Sent:
+    if last is None:
+        return now
+    same = replace(now, sequence=last.sequence)
+    return same if same == last else replace(now, sequence=last.sequence + 1)
+
+
+def _written(sent: Sent, series: str, today: int) -> Event:
+    event = Event()
+    event.add("uid", f"{uuid5(NAMESPACE_URL, f'sabaka:{series}:{sent.step}')}@sabaka")
+    event.add("dtstamp", midnight(today))
+    event.add("dtstart", calendar_day(sent.day))
+    event.add("dtend", calendar_day(sent.day + 1))
+    event.add("sequence", sent.sequence)
+    event.add("status", "CANCELLED" if sent.cancelled else "CONFIRMED")
+    event.add("summary", sent.title)
+    event.add("description", sent.words)
+    event.add("transp", "TRANSPARENT")
+    if not sent.cancelled:
+        alarm = Alarm()
+        alarm.add("action", "DISPLAY")
+        alarm.add("description", sent.title)
+        alarm.add("trigger", _ALARM)
+        event.add_component(alarm)
+    return event

@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import Field
@@ -19,7 +20,6 @@ from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import SabakaError
 from sabaka_core.moving.move import conversion_design
 from sabaka_core.paper.booklet import Measure, booklet, templates
-from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
@@ -324,7 +324,7 @@ def export_moving_page(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_moving_calendar(request: HttpRequest, ident: UUID) -> HttpResponse:
     """The days of the move as a calendar file."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_calendar(working_hive(design.document)), "text/calendar", design, "moving.ics")
+    return _file(services.calendar_of(design, timezone.localdate()), "text/calendar", design, "moving.ics")
 
 
 @router.post("/{ident}/conversion-box", response={200: DesignOut, **REFUSALS})

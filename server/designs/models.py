@@ -9,7 +9,10 @@ from django.db import models
 
 
 class Design(models.Model):
-    """One hive on a keeper's shelf. ``head`` is the number of the revision that counts."""
+    """One hive on a keeper's shelf.
+
+    ``head`` is the number of the revision that counts. ``calendar`` is what its calendar file said the last time.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="designs")
@@ -17,6 +20,7 @@ class Design(models.Model):
     system = models.CharField(max_length=40)
     document = models.JSONField()
     head = models.PositiveIntegerField(default=1)
+    calendar = models.JSONField(default=list)
     made_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
     deleted_at = models.DateTimeField(null=True, blank=True)

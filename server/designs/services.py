@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
+from datetime import date
 from typing import Any
 from uuid import UUID
 
@@ -11,7 +12,17 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from sabaka_core import Hive, ParameterError, build_report, dump_hive, load_hive, refuse_beyond, validate_hive
+from sabaka_core import (
+    Hive,
+    ParameterError,
+    build_report,
+    dump_hive,
+    load_hive,
+    refuse_beyond,
+    validate_hive,
+    working_hive,
+)
+from sabaka_core.paper.calendar import Sent, moving_calendar
 from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
@@ -37,6 +48,19 @@ def create_design(owner: User, hive: Hive, label: str = "") -> Design:
     design = Design.objects.create(owner=owner, name=hive.name, system=hive.system, document=document)
     Revision.objects.create(design=design, number=1, kind=Revision.Kind.MADE, label=label, document=document)
     return design
+
+
+@transaction.atomic
+def calendar_of(design: Design, today: date) -> bytes:
+    """The calendar file of a design's move, following the one handed out before; what it says is kept.
+
+    Raises:
+        ParameterError: a date or frame of the move can't be used.
+    """
+    before = [Sent(**row) for row in design.calendar]
+    file, sent = moving_calendar(working_hive(design.document), str(design.pk), today.toordinal(), before)
+    Design.objects.filter(pk=design.pk).update(calendar=[asdict(event) for event in sent])
+    return file
 
 
 def import_design(owner: User, text: bytes) -> Design:

@@ -5,12 +5,10 @@ from __future__ import annotations
 import contextlib
 import io
 import json
-from datetime import date
 from math import pi
 from typing import Any
 from unittest import TestCase
 
-import vobject
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
@@ -33,7 +31,6 @@ from sabaka_core.moving.move import conversion_design, moving_stages
 from sabaka_core.moving.on_end import needed_mm
 from sabaka_core.moving.report import moving_report, moving_rod
 from sabaka_core.moving.ways import Way
-from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.report.build import build_report
 from sabaka_core.run.layout import lay_out
@@ -279,17 +276,6 @@ class Days(TestCase):
 
 
 class Files(TestCase):
-    def test_the_calendar_by_an_independent_parser(self) -> None:
-        """Reference library: vobject reads what icalendar wrote."""
-        design = narrow_deep().model_copy(update={"moving": Moving(way="on-end")})
-        written = moving_calendar(design)
-        self.assertEqual(written, moving_calendar(design))
-        events = vobject.readOne(written.decode()).vevent_list
-        plan = moving_stages(design)[1]
-        self.assertEqual([e.dtstart.value for e in events], [date.fromordinal(s.day) for s in plan.steps])
-        self.assertEqual(len({e.uid.value for e in events}), len(events))
-        self.assertIn("Queen onto the new combs", " ".join(e.summary.value for e in events))
-
     def test_the_page_is_one_a4_page_with_parts_and_days(self) -> None:
         for way in ("on-end", "parallel-box", "cut-down"):
             design = narrow_deep().model_copy(update={"moving": Moving(way=way)})

@@ -212,7 +212,7 @@ class OneTypedNumber(TestCase):
     def test_8_a_line_break_in_a_hives_name_in_the_calendar_file(self) -> None:
         document = sound()
         document["name"] = "Bow\r\nline\x00"
-        calendar = icalendar.Calendar.from_ical(moving_calendar(working_hive(document)))
+        calendar = icalendar.Calendar.from_ical(moving_calendar(working_hive(document), "a", 740000)[0])
         self.assertIn("Bow line", str(calendar["X-WR-CALNAME"]))
 
     def test_8_years_1_and_9999(self) -> None:

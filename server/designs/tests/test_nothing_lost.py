@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+import vobject
 from django.test import TestCase
 
 from server.designs.models import Design, Revision
@@ -131,3 +132,25 @@ class Preset(TestCase):
         for name in ("side-by-side", "tree-cavity", "granny"):
             body = json.dumps(example(name)).encode()
             self.assertEqual(wren.call("POST", "/import", body, "application/octet-stream").status_code, 200)
+
+
+class Calendars(TestCase):
+    """Line 32: events keep their UID through every save, and a copy has its own."""
+
+    def events(self, keeper: Keeper, ident: str) -> dict[str, Any]:
+        file = keeper.call("GET", f"/{ident}/moving-calendar").content.decode()
+        return {e.summary.value.split(": ", 1)[1]: e for e in vobject.readOne(file).vevent_list}
+
+    def test_32_put_off_after_a_download_and_copied(self) -> None:
+        wren = Keeper("wren-test")
+        design = wren.begin()
+        first = self.events(wren, design["id"])
+        moved = wren.save(design, 1, name="Marline II", moving={"day": "2026-06-02"})
+        self.assertEqual(moved.status_code, 200)
+        second = self.events(wren, design["id"])
+        self.assertEqual({t: e.uid.value for t, e in second.items()}, {t: e.uid.value for t, e in first.items()})
+        self.assertEqual({e.sequence.value for e in first.values()}, {"0"})
+        self.assertEqual({e.sequence.value for e in second.values()}, {"1"})
+        copy = wren.call("POST", "/import", json.dumps(moved.json()["document"]).encode(), "application/octet-stream")
+        others = {e.uid.value for e in self.events(wren, copy.json()["id"]).values()}
+        self.assertFalse(others & {e.uid.value for e in first.values()})
