@@ -18,6 +18,7 @@ from sabaka_core.edits.wishes import constants_checked, wish_of, with_wish
 from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
+from sabaka_core.sources import practice
 from sabaka_core.units import System, parse_angle, parse_length, parse_number
 
 # Stands for the length of every bar, which the section's drawing shows once.
@@ -58,6 +59,8 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
         return constants_checked(replace_value(with_wish(hive, wish), path, value), path)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
+    if path == "/choices/bees":
+        return _spaced_for(hive, replace_value(hive, path, value))
     spacing = _SPACING.fullmatch(path)
     if spacing:
         replace_value(hive, path, value)
@@ -66,6 +69,25 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     if inside and int(inside[1]) < len(hive.chambers):
         return _set_in_chamber(hive, int(inside[1]), inside[2], path, value)
     return replace_value(hive, path, value)
+
+
+def _spaced_for(before: Hive, after: Hive) -> Hive:
+    """Brood bars that were as wide as the former school has them become as wide as the new one has them.
+
+    Bars of another width, and frames, were chosen for themselves: they stay, and the rule ``spacing-odd`` speaks up.
+    """
+    play = practice("spacing_tolerance").number
+    old, new = (practice(f"spacing_{each.choices.bees}").number for each in (before, after))
+    roles: dict[str, set[str]] = {}
+    for chamber in before.chambers:
+        for item in chamber.run.items:
+            if item.kind == "comb":
+                roles.setdefault(item.type, set()).add(item.role)
+    for kind in before.comb_types:
+        serves_brood = roles.get(kind.id, {"brood"}) != {"honey"}
+        if isinstance(kind, TopBar) and serves_brood and abs(kind.width_mm - old) <= play + 1e-9:
+            after = bar_width(after, kind.id, new)
+    return after
 
 
 def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> Hive:

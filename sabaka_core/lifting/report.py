@@ -222,7 +222,9 @@ def _stand(work: Work, everything: Whole) -> list[JudgedOut]:
     handles = handles_of(work.a)
     if handles is not None:
         words = text(
-            "Carrying handles with {least} to {most} clear between them hold a drawn comb",
+            "Carrying handles with {least} to {most} clear between them hold a drawn comb"
+            if handles.possible
+            else "Carrying handles can’t hold a drawn comb: it needs {least} clear between them, its bar rests on {most} at most",
             least=mm(handles.least_mm),
             most=mm(handles.most_mm),
         )

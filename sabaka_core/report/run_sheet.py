@@ -29,7 +29,7 @@ LEAST_SLOT_CM2 = 6.0
 def run_sheet(a: Analysis) -> RunSheet:
     """The run's sheet of a chamber."""
     return RunSheet(
-        fits=tuple(_fit_out(a, fit) for fit in solve(a)[:SHOWN]),
+        fits=_fits(a),
         slats=tuple(_slats(a)),
         openings=tuple(_openings(a)),
         followers=tuple(_followers(a)),
@@ -73,11 +73,27 @@ def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None
     return fits(a.run_mm, kept_mm(a), kinds, brood_share, wish)
 
 
+def _fits(a: Analysis) -> tuple[FitOut, ...]:
+    """The best mixes, each shown once: kinds of one name and size are one kind to the keeper."""
+    shown: dict[str, FitOut] = {}
+    for fit in solve(a):
+        out = _fit_out(a, fit)
+        words = out.text.template
+        if words not in shown and len(shown) == SHOWN:
+            continue
+        # Of those that read alike the one that hangs there now stands for them.
+        if words not in shown or out.now:
+            shown[words] = out
+    return tuple(shown.values())
+
+
 def _fit_out(a: Analysis, fit: Fit) -> FitOut:
     kinds = kinds_of(a)
-    parts = [
-        f"{n} {a.hive.comb_type(k.id).name}{'s' if n != 1 else ''}" for n, k in zip(fit.counts, kinds, strict=True) if n
-    ]
+    named: dict[str, int] = {}
+    for number, kind in zip(fit.counts, kinds, strict=True):
+        name = a.hive.comb_type(kind.id).name
+        named[name] = named.get(name, 0) + number
+    parts = [f"{n} {name}{'s' if n != 1 else ''}" for name, n in named.items() if n]
     now: dict[str, int] = {}
     for placed in a.layout.combs:
         if isinstance(placed.item, Comb):

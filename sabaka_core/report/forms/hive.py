@@ -75,6 +75,9 @@ def _stand(a: Analysis) -> Iterator[FieldGroup]:
 
 def _keeping(a: Analysis) -> FieldGroup:
     choices = a.hive.choices
+    follows = (
+        "Brood bars follow this choice." if a.bars else "It leaves these frames as they are: they keep the spacing they were made for."
+    )  # fmt: skip
     bees = (("african", "African stock"), ("european", "European stock"), ("wide", "wide bars for any stock"))
     return FieldGroup(
         id="keeping",
@@ -92,7 +95,7 @@ def _keeping(a: Analysis) -> FieldGroup:
             ),
             choice(
                 "/choices/bees", "Brood comb spacing", choices.bees,
-                *((key, words, practice(f"spacing_{key}").why) for key, words in bees),
+                *((key, words, f"{practice(f'spacing_{key}').why} {follows}") for key, words in bees),
             ),
             size("/choices/bee_space_mm", "Bee space kept free", choices.bee_space_mm, "Between comb and wall, square to the wall: 6 to 9.5 mm."),
             size("/choices/floor_gap_mm", "Gap under the combs", choices.floor_gap_mm, "From the combs' tips to floor or litter."),
