@@ -1,42 +1,55 @@
 """A design begun from a brief: a system's example, sized to the keeper's bees, boards and frames.
 
-Sizes are fitted by the same edits and mends that the bench uses, so that what is begun is a design
-with nothing wrong that a mend could cure.
+Sizes are fitted by the same edits and mends that the bench uses, so that what is begun is a design with nothing
+wrong that a mend could cure. An answer that the design can't follow is named, with the reason.
 """
 
 from __future__ import annotations
 
-from sabaka_core.analysis import analyse
+from dataclasses import dataclass
+
 from sabaka_core.brief.answers import Answers, owned_frames
-from sabaka_core.combs.slope import best_from_board
-from sabaka_core.document.chambers import Lining
-from sabaka_core.document.combs import CombType, Frame, TopBar
+from sabaka_core.brief.boards import (
+    NOT_OF_BOARDS,
+    chosen_board,
+    longest_like,
+    out_of_boards,
+    shortened,
+    side_long_mm,
+    side_wide_mm,
+)
+from sabaka_core.brief.frames import framed
+from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Board, Hive
-from sabaka_core.document.run import Comb
-from sabaka_core.document.sections import RectangleSection, TrapezoidSection
-from sabaka_core.edits.fields import replace_value, set_section
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.patches import apply_patch
-from sabaka_core.edits.sizing import by_board, by_combs
 from sabaka_core.errors import ParameterError, SabakaError
 from sabaka_core.findings import find
-from sabaka_core.frames.catalogue import box_of
-from sabaka_core.frames.derived import derive
+from sabaka_core.quantity import Text, count, mm, text
+from sabaka_core.report.models import Finding
 from sabaka_core.sources import practice
 from sabaka_core.whole import whole
 
 _MOST_MENDS = 24
-LOWEST_MM, HIGHEST_MM = 200.0, 340.0
-THINNEST_MM, THICKEST_MM = 15.0, 60.0
 
 
-def begin(example: Hive, answers: Answers, name: str) -> Hive:
+@dataclass(frozen=True)
+class Begun:
+    """A design, and the answers that it couldn't follow, each with its reason."""
+
+    hive: Hive
+    unmet: tuple[Text, ...]
+
+
+def begin(example: Hive, answers: Answers, name: str) -> Begun:
     """The design of a system, sized by a brief.
 
     Args:
         example: the system's own example.
         answers: the brief.
         name: what the hive is to be called.
+    Raises:
+        ParameterError: at ``/name``: there is none.
     """
     if not name.strip():
         raise ParameterError("/name", name, "Give the hive a name.", "missing")
@@ -44,10 +57,57 @@ def begin(example: Hive, answers: Answers, name: str) -> Hive:
     hive = hive.model_copy(
         update={"choices": hive.choices.model_copy(update={"bees": answers.bees, "law": answers.law})}
     )
-    framed = _converted(hive, answers) if hive.system == "conversion-box" else _framed(hive, answers)
-    hive = _spaced(framed, answers)
-    hive = _out_of_boards(hive, answers.boards)
-    return _mended(hive)
+    hive, frames = _on_frames(hive, answers)
+    hive, boards = _of_boards(hive, answers.boards)
+    return Begun(hive, (*frames, *boards))
+
+
+def _on_frames(hive: Hive, answers: Answers) -> tuple[Hive, tuple[Text, ...]]:
+    """The hive on the keeper's frames; on the example's own where no sound hive would come of it."""
+    owned = owned_frames(answers)
+    plain = _mended(_spaced(hive, answers))
+    if not owned:
+        return plain, ()
+    try:
+        made = _mended(_spaced(framed(hive, owned), answers))
+        wrong = _wrong(made)
+    except SabakaError as error:
+        return plain, tuple(_left_out(frame, hive, str(error)) for frame in owned)
+    if wrong:
+        why = wrong[0].text
+        refused = tuple(
+            text(f"Your {frame.name} frames don’t go in: {why.template}", **why.values)
+            for frame in owned
+            if frame.standard not in _standards(plain)
+        )
+        return plain, refused
+    left = [frame for frame in owned if not _uses(made, frame)]
+    return made, tuple(_left_out(frame, made, "") for frame in left)
+
+
+def _left_out(frame: Frame, hive: Hive, error: str) -> Text:
+    used = sorted({kind.name for kind in hive.comb_types if isinstance(kind, Frame)})
+    if error:
+        why = error
+    elif not used:
+        why = "this hive hangs its combs from bars or leaves them fixed. Move in shows how combs get from the one to the other."
+    elif frame.lug_mm == 0:
+        why = "they stand, and this hive’s frames hang."
+    elif hive.system == "rear-access":
+        why = "they hang by lugs, and this hive’s frames stand on rods."
+    else:
+        why = f"one size hangs in a chamber, and here it is {' and '.join(used)}. Move in shows what can be done with the others."
+    return text(f"Your {frame.name} frames are not used: {why}")
+
+
+def _standards(hive: Hive) -> set[str | None]:
+    return {kind.standard for kind in hive.comb_types if isinstance(kind, Frame)}
+
+
+def _uses(hive: Hive, frame: Frame) -> bool:
+    """Whether a kind of the hive is this frame, or one made out of its boxes' frames."""
+    kinds = [kind for kind in hive.comb_types if isinstance(kind, Frame)]
+    return any(kind.standard == frame.standard or kind.name.endswith(frame.name) for kind in kinds)
 
 
 def _spaced(hive: Hive, answers: Answers) -> Hive:
@@ -59,152 +119,65 @@ def _spaced(hive: Hive, answers: Answers) -> Hive:
     return hive
 
 
-def _framed(hive: Hive, answers: Answers) -> Hive:
-    """The keeper's own frames in place of the example's, where the system can take them; chambers to suit."""
-    owned = owned_frames(answers)
-    types: list[CombType] = []
-    changed = False
-    for kind in hive.comb_types:
-        mine = _substitute(kind, owned, types) if isinstance(kind, Frame) else None
-        types.append(mine or kind)
-        changed |= mine is not None
-    if not changed:
-        return hive
-    hive = hive.model_copy(update={"comb_types": tuple(types)})
-    for box in range(len(hive.chambers)):
-        hive = _suited(hive, box)
-    return _supers_suited(hive)
+def _of_boards(hive: Hive, boards: tuple[Board, ...]) -> tuple[Hive, tuple[Text, ...]]:
+    """The hive out of the boards on hand, and what of it isn't."""
+    if not boards:
+        return hive, ()
+    if hive.system in NOT_OF_BOARDS:
+        why = (
+            "its walls aren’t boards"
+            if hive.system == "tree-cavity"
+            else "its boxes stand among others and keep their make"
+        )
+        return hive, (text(f"Your boards are not used for the walls: {why}."),)
+    board = chosen_board(hive, boards)
+    if board is None:
+        low, high = practice("wall_boards").span
+        words = "No board of yours makes a wall: walls want {low} to {high}."
+        return hive, (text(words, low=mm(low), high=mm(high)),)
+    try:
+        made = _mended(out_of_boards(hive, board))
+    except SabakaError as error:
+        return hive, (text(f"Your {board.label} are not used for the walls: {error}"),)
+    made, too_long = _no_longer(made, longest_like(boards, board))
+    wide = side_wide_mm(made)
+    if wide > board.width_mm + 0.5:
+        words = f"A side is {{side}} wide, your {board.label} are {{board}}: it is glued up out of strips."
+        return made, (*too_long, text(words, side=mm(wide), board=mm(board.width_mm)))
+    return made, too_long
 
 
-def _converted(hive: Hive, answers: Answers) -> Hive:
-    """A conversion box for the two frames the keeper owns: the wider decides the box, spacers suit the other."""
-    owned = [f for f in owned_frames(answers) if f.make == "plain" and f.lug_mm > 0]
-    if not owned:
-        return hive
-    known = [kind for kind in hive.comb_types if isinstance(kind, Frame)]
-    pair = owned[:2] if len(owned) > 1 else [owned[0], next(f for f in known if f.standard != owned[0].standard)]
-    wide, narrow = sorted(pair, key=lambda f: -f.body_width_mm)
-    gap, chamber = practice("comb_passage").number, hive.chambers[0]
-    rest_depth = wide.lug_thickness_mm + gap
-    hangs = [f.depth_mm - f.lug_thickness_mm for f in (narrow, wide)]
-    height = round(rest_depth + max(hangs) + 14.0, 3)
-    width = round(wide.body_width_mm + 2 * gap, 3)
-    many = [sum(isinstance(i, Comb) and i.type == kind.id for i in chamber.run.items) for kind in known]
-    first = round(many[0] * narrow.spacing_mm, 3)
-    run = round(first + many[1] * wide.spacing_mm + gap, 3)
-    fillers = [max(round(height - rest_depth - hang - 14.0, 3), 0.0) for hang in hangs]
-    linings = (
-        Lining(to_mm=first, thickness_mm=round((width - narrow.body_width_mm) / 2 - gap, 3), floor_mm=fillers[0]),
-        Lining(from_mm=first, to_mm=run, floor_mm=fillers[1]),
-    )
-    rest = chamber.rest.model_copy(
-        update={"depth_mm": round(rest_depth, 3), "width_mm": round((wide.top_bar_mm - width) / 2 + 0.75, 3)}
-    )
-    box = chamber.model_copy(
-        update={
-            "section": RectangleSection(width_mm=width, height_mm=height),
-            "length_mm": run,
-            "boxes_mm": (),
-            "rest": rest,
-            "linings": linings,
-        }
-    )
-    types = (narrow.model_copy(update={"id": known[0].id}), wide.model_copy(update={"id": known[1].id}))
-    return hive.model_copy(update={"comb_types": types, "chambers": (box,)})
+def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
+    """The hive no longer than its boards, if a sound one comes of it; else the reason why it is longer."""
+    side = side_long_mm(hive)
+    if side <= long_mm:
+        return hive, ()
+    short = shortened(hive, long_mm)
+    said = "Its sides are {side} long and your boards {board}"
+    sizes = {"side": mm(side), "board": mm(long_mm)}
+    if short is None:
+        return hive, (text(f"{said}: no hive of this kind comes out of boards so short.", **sizes),)
+    short = _mended(short)
+    known = {finding.code for finding in _found(hive)}
+    new = [finding for finding in _found(short) if finding.code not in known]
+    if new:
+        why = new[0].text
+        return hive, (text(f"{said}. Shortened to them: {why.template}", **sizes, **why.values),)
+    if side_long_mm(short) > long_mm:
+        return hive, (text(f"{said}: what would be mended in a shorter one makes it longer again.", **sizes),)
+    had, has = (sum(item.kind == "comb" for c in h.chambers for item in c.run.items) for h in (hive, short))
+    if has < had:
+        words = "Your boards are {board} long: the hive has {has} combs instead of {had}, so that its sides come out of them."
+        return short, (text(words, board=mm(long_mm), has=count(has), had=count(had)),)
+    return short, ()
 
 
-def _substitute(kind: Frame, owned: list[Frame], taken: list[CombType]) -> Frame | None:
-    """The owned frame that does the same work: as deep a one as the example's, under the example's id."""
-    free = [
-        f for f in owned if f.make == "plain" and all(f.standard != t.standard for t in taken if isinstance(t, Frame))
-    ]
-    if kind.make == "tall":
-        base = next((f for f in free if f.lug_mm and f.depth_mm < 300), None)
-        box = box_of(base.standard) if base else None
-        if base is None or box is None or base.standard == "langstroth-deep":
-            return None
-        return derive(base, "tall", kind.id, f"tall {base.name}", box_height_mm=box.height_mm)
-    stands = kind.lug_mm == 0
-    alike = [f for f in free if (f.lug_mm == 0) == stands and abs(f.depth_mm - kind.depth_mm) < 0.45 * kind.depth_mm]
-    if not alike or any(f.standard == kind.standard for f in free):
-        return None
-    best = min(alike, key=lambda f: abs(f.depth_mm - kind.depth_mm))
-    return best.model_copy(update={"id": kind.id})
+def _found(hive: Hive) -> list[Finding]:
+    return [finding for finding in find(whole(hive), mends=False) if finding.severity != "note"]
 
 
-def _suited(hive: Hive, box: int) -> Hive:
-    """A chamber as wide, deep and long as its frame asks, for as many combs as before."""
-    a = analyse(hive, box)
-    frame, count = a.main_frame, len(a.layout.combs)
-    if frame is None:
-        return hive
-    gap = _side_gap_mm(frame)
-    if a.chamber.rest.kind == "rebate":
-        down = frame.lug_thickness_mm + (practice("comb_passage").number if abs(frame.bar_gap_mm) > 0.5 else 0.0)
-        wide = (frame.top_bar_mm - frame.body_width_mm) / 2 - gap + practice("bar_play").number / 2
-        hive = replace_value(hive, f"{a.path}/rest/depth_mm", round(down, 3))
-        hive = replace_value(hive, f"{a.path}/rest/width_mm", round(max(wide, 0.0), 3))
-    if not a.chamber.linings:
-        hive = replace_value(hive, a.width_path, round(frame.body_width_mm + 2 * gap, 3))
-        under = analyse(hive, box).fit(frame).nominal.under
-        height = a.section.height_mm + 12.0 - under
-        hive = replace_value(hive, a.depth_path, round(height, 3))
-        if a.chamber.boxes_mm:
-            rest = round(height - sum(a.chamber.boxes_mm[:-1]), 3)
-            hive = replace_value(hive, f"{a.path}/boxes_mm/{len(a.chamber.boxes_mm) - 1}", rest)
-    if hive.system == "two-chamber":
-        # Square, and as many frames as then go in.
-        size = round(frame.body_width_mm + 2 * gap, 3)
-        hive = replace_value(hive, a.run_path, size)
-        return _by_combs_within(hive, box, int(size // frame.spacing_mm))
-    return by_combs(hive, box, count) if not a.chamber.linings else hive
-
-
-def _side_gap_mm(frame: Frame) -> float:
-    """The bee space a frame's own standard box gives it on each side, or the usual one."""
-    box = box_of(frame.standard)
-    return (box.across_mm - frame.body_width_mm) / 2 if box is not None else practice("comb_passage").number
-
-
-def _by_combs_within(hive: Hive, box: int, number: int) -> Hive:
-    """So many combs in a run whose length stays."""
-    a = analyse(hive, box)
-    sized = by_combs(hive, box, number)
-    return replace_value(sized, a.run_path, round(a.run_mm, 3))
-
-
-def _supers_suited(hive: Hive) -> Hive:
-    """Supers as high as the boxes of their frames."""
-    for index, each in enumerate(hive.supers):
-        kind = hive.comb_type(each.comb_type)
-        box = box_of(kind.standard) if isinstance(kind, Frame) else None
-        if box is not None:
-            hive = replace_value(hive, f"/supers/{index}/height_mm", box.height_mm)
-    return hive
-
-
-def _out_of_boards(hive: Hive, boards: tuple[Board, ...]) -> Hive:
-    """Walls as thick as the boards on hand, and sides that come out of them where the height is free."""
-    usable = [b for b in boards if THINNEST_MM <= b.thickness_mm <= THICKEST_MM]
-    if not usable or hive.system in ("tree-cavity", "tall-in-stack"):
-        return hive
-    best = max(usable, key=lambda b: (b.width_mm, b.count * b.length_mm))
-    for box, chamber in enumerate(hive.chambers):
-        for wall in ("sides", "ends"):
-            if len(getattr(chamber.walls, wall)) == 1:
-                path = f"/chambers/{box}/walls/{wall}/0/thickness_mm"
-                hive = replace_value(hive, path, best.thickness_mm)
-    a = analyse(hive)
-    if a.main_bar is None or a.trapezoid is None or len(hive.chambers) > 1:
-        return hive
-    if isinstance(a.chamber.section, TrapezoidSection) and a.comb_brief is not None:
-        point = best_from_board(a.comb_brief, a.section.top_mm, best.width_mm, a.side_mm)
-        if point is not None and LOWEST_MM <= point.section.height_mm <= HIGHEST_MM:
-            # A tenth of a degree on the clear side.
-            slope = round(point.slope_deg - 0.05, 1)
-            return set_section(hive, 0, a.section.top_mm, round(point.section.height_mm, 1), slope)
-        return hive
-    return by_board(hive, 0, best.width_mm) if LOWEST_MM <= best.width_mm <= HIGHEST_MM else hive
+def _wrong(hive: Hive) -> list[Finding]:
+    return [finding for finding in _found(hive) if finding.severity == "error"]
 
 
 def _mended(hive: Hive) -> Hive:

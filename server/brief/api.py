@@ -13,6 +13,7 @@ from sabaka_core.brief.begin import begin
 from sabaka_core.brief.rank import Ranking, brief_table, rank
 from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.quantity import Text
 from sabaka_core.units import System
 from server.auth import keeper_of, keeper_only
 from server.designs.api import DesignOut, opened, written
@@ -65,6 +66,13 @@ class BeginIn(AnswersIn):
     name: Annotated[str, Field(max_length=80)]
 
 
+class BegunOut(Schema):
+    """The design that was begun, and the answers that it couldn't follow."""
+
+    design: DesignOut
+    unmet: list[Text]
+
+
 @router.get("", response=BriefOut)
 def questions(request: HttpRequest) -> BriefOut:
     """The questions."""
@@ -90,8 +98,9 @@ def ranking(request: HttpRequest, payload: AnswersIn) -> HttpResponse:
     return HttpResponse(rank(payload.read()).model_dump_json(), content_type="application/json")
 
 
-@router.post("/begin", response={200: DesignOut, **REFUSALS})
+@router.post("/begin", response={200: BegunOut, **REFUSALS})
 def begin_design(request: HttpRequest, payload: BeginIn) -> HttpResponse:
     """A design of a system, sized to the answers, on the keeper's shelf."""
-    hive = begin(preset_hive(payload.system), payload.read(), payload.name)
-    return written(opened(create_design(keeper_of(request), hive, "Begun from a brief")))
+    begun = begin(preset_hive(payload.system), payload.read(), payload.name)
+    design = create_design(keeper_of(request), begun.hive, "Begun from a brief")
+    return written(BegunOut(design=opened(design), unmet=list(begun.unmet)))

@@ -47,6 +47,21 @@ class FromTheBrief(BrowserCase):
         self.assertAlmostEqual(design.document["chambers"][0]["walls"]["sides"][0]["thickness_mm"], 22.225)
         expect(self.page.get_by_text("Nothing to mend.")).to_be_visible()
 
+    def test_what_a_begun_hive_does_not_follow_is_said(self) -> None:
+        """Issue 12, line 11: boards of 1.1 m and frames that a bar hive has no use for."""
+        self.answer("back", "No full box, ever")
+        self.answer("winter", "Mild: they fly every few weeks")
+        self.answer("frames", "Zander")
+        self.board(1, "1100", "300", "22")
+        self.page.locator("[data-system=sloped-top-bar]").get_by_role("button").first.click()
+        self.page.get_by_role("textbox", name="Name of the hive").fill("Marling hitch")
+        self.page.get_by_role("button", name="Begin with this").click()
+        unmet = self.page.get_by_test_id("unmet")
+        expect(unmet).to_contain_text("Your Zander frames are not used")
+        expect(unmet).to_contain_text("15 combs instead of 16")
+        self.page.get_by_role("button", name="Open the hive").click()
+        expect(self.page.get_by_role("heading", name="Shape")).to_be_visible()
+
     def test_long_winters_and_deep_frames_owned(self) -> None:
         self.answer("winter", "Long: five months and more")
         self.answer("frames", "Layens")

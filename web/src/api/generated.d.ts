@@ -4998,6 +4998,15 @@ export interface components {
             count?: string;
         };
         /**
+         * BegunOut
+         * @description The design that was begun, and the answers that it couldn't follow.
+         */
+        BegunOut: {
+            design: components["schemas"]["DesignOut"];
+            /** Unmet */
+            unmet: components["schemas"]["Text"][];
+        };
+        /**
          * DesignOut
          * @description One design, opened.
          */
@@ -6298,7 +6307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DesignOut"];
+                    "application/json": components["schemas"]["BegunOut"];
                 };
             };
             /** @description Unauthorized */

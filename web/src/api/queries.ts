@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
+import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -244,7 +244,7 @@ export function useRanking(answers: Answered): { ranking: Ranking | undefined; e
 export function useBegin() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Answered & { system: HiveSystem; name: string }) => asSchema<DesignOut>(answered(client.POST("/api/brief/begin", { body }))),
+    mutationFn: (body: Answered & { system: HiveSystem; name: string }) => asSchema<BegunOut>(answered(client.POST("/api/brief/begin", { body }))),
     onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
   });
 }

@@ -24,6 +24,7 @@ export type SizeField = Schemas["SizeField"];
 export type ChoiceField = Schemas["ChoiceField"];
 export type BarPlace = Schemas["BarPlace"];
 export type DesignOut = Schemas["DesignOut"];
+export type BegunOut = Schemas["BegunOut"];
 export type Card = Schemas["Card"];
 export type RevisionOut = Schemas["RevisionOut"];
 export type Refusal = Schemas["Refusal"];

@@ -3,8 +3,9 @@ import { Link, useNavigate } from "react-router";
 import { useBegin, useBrief, useRanking, type Answered } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import type { Brief, HiveSystem, TypedBoard } from "../../api/types";
-import { system } from "../../lib/format";
+import { sentence, system } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Ask } from "../../ui/Ask";
 import { Pair } from "../../ui/Pair";
 import { Rail } from "../bench";
 import { Boards } from "./Boards";
@@ -30,8 +31,13 @@ function BriefRoom({ brief }: { brief: Brief }) {
   const begin = useBegin();
   const navigate = useNavigate();
   const start = (chosen: HiveSystem, name: string) => {
-    begin.mutate({ ...given, system: chosen, name }, { onSuccess: (design) => void navigate(`/hive/${design.id}/shape`) });
+    begin.mutate({ ...given, system: chosen, name }, {
+      onSuccess: (begun) => {
+        if (begun.unmet.length === 0) void navigate(`/hive/${begun.design.id}/shape`);
+      },
+    });
   };
+  const begun = begin.data;
   const problems = error instanceof RefusedError ? error.refusal.problems : [];
 
   return (
@@ -73,6 +79,15 @@ function BriefRoom({ brief }: { brief: Brief }) {
         </main>
         <RankingPanel ranking={ranking} busy={begin.isPending} problem={begin.error?.message ?? null} onBegin={start} />
       </div>
+      {begun && begun.unmet.length > 0 ? (
+        <Ask title={`${begun.design.name} is begun`} onClose={() => void navigate(`/hive/${begun.design.id}/shape`)}>
+          <p>What it does not take from your answers as you gave them, and why:</p>
+          <ul className="my-3 grid gap-2" data-testid="unmet">
+            {begun.unmet.map((said) => <li key={said.template} className="border-l-2 border-warning pl-2">{sentence(said, units)}</li>)}
+          </ul>
+          <form method="dialog"><button className="btn btn-neutral btn-sm">Open the hive</button></form>
+        </Ask>
+      ) : null}
     </div>
   );
 }
