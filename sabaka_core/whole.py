@@ -15,6 +15,8 @@ from sabaka_core.document.hive import Hive, Super
 from sabaka_core.document.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
+from sabaka_core.geometry.profile import Facets, outside_top_mm
+from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.materials import density
 from sabaka_core.sources import practice
 
@@ -289,7 +291,9 @@ def _plan_mm(a: Analysis) -> tuple[float, float]:
     sides, ends = total_thickness_mm(walls.sides), total_thickness_mm(walls.ends)
     if a.chamber.axis == "lying" and a.chamber.combs == "along":
         return a.run_mm + 2 * sides, a.section.top_mm + 2 * ends
-    out = a.trapezoid.outside_top_mm(sides) if a.trapezoid else a.section.top_mm + 2 * sides
+    out = a.section.top_mm + 2 * sides
+    if isinstance(a.section, Facets | Trapezoid):
+        out = outside_top_mm(a.section, sides)
     if a.cavity.varies and a.chamber.axis == "lying":
         out = a.run_mm + 2 * sides
     return out, a.run_mm + 2 * (sides if a.chamber.axis == "standing" else ends)

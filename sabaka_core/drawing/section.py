@@ -25,7 +25,7 @@ from sabaka_core.drawing.models import (
     rectangle,
 )
 from sabaka_core.edits.fields import ALL_BARS_LENGTH
-from sabaka_core.geometry.profile import Chord
+from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
 from sabaka_core.geometry.solve import field_of
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.quantity import Quantity, deg, mm, text
@@ -71,8 +71,8 @@ def outside_half_mm(a: Analysis) -> float:
     """Half the outside width at the top [mm]."""
     if a.trapezoid is not None:
         return a.trapezoid.outside_top_mm(a.side_mm) / 2
-    widest = max(x for x, _ in a.section.wall)
-    return widest + a.side_mm
+    widest = max(x for x, _ in a.section.wall) + a.side_mm
+    return max(widest, outside_top_mm(a.section, a.side_mm) / 2) if isinstance(a.section, Facets) else widest
 
 
 def _carrier_mm(a: Analysis) -> float:

@@ -12,7 +12,7 @@ from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.combs.slope import from_board
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.document.sections import CircleSection, TrapezoidSection
+from sabaka_core.document.sections import CircleSection, PolygonSection, TrapezoidSection
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
 from sabaka_core.edits.fields import chamber_path, hold_sizes, replace_value, set_section, set_section_size
 from sabaka_core.errors import InfeasibleError, ParameterError
@@ -92,6 +92,10 @@ def by_board(hive: Hive, box: int, board_mm: float) -> Hive:
     a = analyse(hive, box)
     if a.trapezoid is None:
         raise InfeasibleError("Only straight side walls come out of one board.", "Set the height instead.")
+    if isinstance(a.chamber.section, PolygonSection):
+        # Straight walls that were given by points: held by their slope from here on.
+        hive = set_section(hive, box, a.section.top_mm, a.section.height_mm, a.trapezoid.slope_deg)
+        return by_board(hive, box, board_mm)
     theta = abs(a.trapezoid.slope_rad)
     height = (board_mm - a.side_mm * tan(theta)) * cos(theta)
     if height <= 0:

@@ -28,8 +28,11 @@ from sabaka_core.document.sections import (
     TrapezoidSection,
 )
 from sabaka_core.errors import ParameterError
-from sabaka_core.geometry.profile import Chord, Facets, Profile, circular_segment, half_barrel, whole_circle
+from sabaka_core.geometry.profile import Chord, Facets, Point, Profile, circular_segment, half_barrel, whole_circle
 from sabaka_core.geometry.trapezoid import Trapezoid, solve_trapezoid
+
+# A corner less than this out of the line between its neighbours is none [mm].
+_STRAIGHT = 1e-6
 
 
 @dataclass(frozen=True)
@@ -207,7 +210,8 @@ def profile_of(section: Section, at: str = "/section") -> Profile:
             return whole_circle(section.diameter_mm)
 
 
-def _polygon(section: PolygonSection, at: str) -> Facets:
+def _polygon(section: PolygonSection, at: str) -> Facets | Trapezoid:
+    """The wall of a polygon; where its points lie on one line it is the trapezoid that it draws."""
     points = tuple((p.half_width_mm, p.depth_mm) for p in section.profile)
     if points[0][1] != 0:
         raise ParameterError(f"{at}/profile/0/depth_mm", points[0][1], "The first point lies at the bars, depth 0.")
@@ -227,4 +231,18 @@ def _polygon(section: PolygonSection, at: str) -> Facets:
                 "The walls meet here, above the last point, and would cross: make it wider or end the wall here.",
                 "crosses-itself",
             )
-    return Facets(points)
+    corners = _corners(points)
+    if len(corners) == 2:
+        (top, _), (foot, height) = corners
+        return Trapezoid(2 * top, 2 * foot, height)
+    return Facets(corners)
+
+
+def _corners(points: tuple[Point, ...]) -> tuple[Point, ...]:
+    """The points without those that lie on the line between their neighbours."""
+    kept = [points[0]]
+    for here, after in itertools.pairwise(points[1:]):
+        (x1, d1), (x2, d2), (x3, d3) = kept[-1], here, after
+        if abs((x2 - x1) * (d3 - d1) - (x3 - x1) * (d2 - d1)) > _STRAIGHT * (d3 - d1):
+            kept.append(here)
+    return (*kept, points[-1])

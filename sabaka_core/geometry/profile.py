@@ -57,6 +57,12 @@ class Profile(Protocol):
         """Inside area below a depth."""
 
 
+def outside_top_mm(profile: Profile, thickness_mm: float) -> float:
+    """Outside width at the bars of walls so thick: level, a leaning wall is thicker [mm]."""
+    (x1, d1), (x2, d2) = profile.wall[:2]
+    return profile.top_mm + 2 * thickness_mm * hypot(x2 - x1, d2 - d1) / (d2 - d1)
+
+
 @dataclass(frozen=True)
 class Facets:
     """A wall of straight facets, from the bars down.
