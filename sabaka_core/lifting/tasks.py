@@ -18,6 +18,7 @@ from sabaka_core.lifting.stand import Standing
 from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.plan import DayRow, Plan
+from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)
@@ -229,7 +230,8 @@ def visit_rows(plan: Plan) -> list[DayRow]:
     return [
         plan.days[v.day - first]
         for v in plan.visits
-        if 0 <= v.day - first < len(plan.days) and plan.days[v.day - first].temperature_c >= 8.0
+        if 0 <= v.day - first < len(plan.days)
+        and plan.days[v.day - first].temperature_c >= practice("visit_weather").number
     ]
 
 

@@ -17,11 +17,9 @@ from sabaka_core.run.covers import slats
 from sabaka_core.run.entrances import disc_pairs, opening_area_mm2
 from sabaka_core.run.fit import Fit, Kind, fits
 from sabaka_core.run.layout import item_length_mm
-from sabaka_core.sources import practice
+from sabaka_core.sources import at_least, practice
 
 SHOWN = 6
-# Bees pass a gap wider than this, a queen too.
-WAY_ROUND_MM = 3.0
 # A slot 75 long and 8 high.
 LEAST_SLOT_CM2 = 6.0
 
@@ -226,7 +224,7 @@ def _followers(a: Analysis) -> Iterator[Fact]:
                 swing=mm(swing), least=mm(max(board.foot_gap_mm - swing, 0.0)), most=mm(board.foot_gap_mm + swing),
             ),
             why=practice("wood_movement").why,
-            good=None if stands else board.foot_gap_mm - swing >= 6.0,
+            good=None if stands else at_least(board.foot_gap_mm - swing, practice("bee_space").span[0]),
         )  # fmt: skip
 
 
@@ -236,10 +234,11 @@ def _excluders(a: Analysis) -> Iterator[Fact]:
             gap = (a.rest_span_mm - a.section.top_mm) / 2
             yield Fact(
                 text=text("Excluder at {at}: close it to walls, floor and cover", at=mm(placed.start_mm)),
-                why="A queen passes any gap over 3 mm.",
+                why=practice("queen_gap").why,
             )
             yield Fact(
-                text=text("Over the rests a way of {gap} stays open: plug it", gap=mm(gap)), good=gap <= WAY_ROUND_MM
+                text=text("Over the rests a way of {gap} stays open: plug it", gap=mm(gap)),
+                good=gap <= practice("queen_gap").number,
             )
     mine = [p for p in a.hive.passages if p.excluder and a.chamber.id in (p.from_chamber, p.to_chamber)]
     for passage in mine:
@@ -253,7 +252,7 @@ def _excluders(a: Analysis) -> Iterator[Fact]:
             over = a.fit(frame).nominal.over
             yield Fact(
                 text=text("over the frames {over}, unless covers lie on the dividing wall", over=mm(max(over, 0.0))),
-                good=over <= WAY_ROUND_MM,
+                good=over <= practice("queen_gap").number,
             )
         if a.chamber.rest.kind == "rebate" and a.chamber.combs == "along":
             yield Fact(

@@ -311,7 +311,11 @@ class _Planner:
         self._harvest(steps, late, day)
         if not self.nest.moves:
             return steps
-        if late and activity(self.weather.weekly_c[at], self.c) < 0.75 and self.contraction is None:
+        if (
+            late
+            and activity(self.weather.weekly_c[at], self.c) < practice("contract_below").number
+            and self.contraction is None
+        ):
             self._contract(steps, day)
         elif not late or self.contraction is None:
             self._make_room(steps, day)

@@ -14,6 +14,7 @@ from sabaka_core.errors import ParameterError
 from sabaka_core.season.constants import constants
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.weather import YEAR, Weather, weather_of
+from sabaka_core.sources import practice
 from sabaka_core.winter.physics import (
     AIR_HEAT,
     Shell,
@@ -131,11 +132,11 @@ class Winter:
     @cached_property
     def _brooding(self) -> frozenset[int]:
         """Days on which there is brood though the bees cluster: so long before the spring's laying weather."""
-        from_day = self.c["brood_before"]
-        warm = [day for day in range(YEAR) if self.weather.weekly_c[day] >= 7.0]
+        from_day, warm_enough = self.c["brood_before"], practice("brooding_weather").number
+        warm = [day for day in range(YEAR) if self.weather.weekly_c[day] >= warm_enough]
         if not warm or len(warm) == YEAR:
             return frozenset(range(YEAR)) if warm else frozenset()
-        opens = [day for day in warm if self.weather.weekly_c[day - 1] < 7.0]
+        opens = [day for day in warm if self.weather.weekly_c[day - 1] < warm_enough]
         early = {(day - back) % YEAR for day in opens for back in range(1, int(from_day) + 1)}
         return frozenset(early | set(warm))
 
