@@ -34,7 +34,7 @@ class Bill:
 
 
 def part_minutes(part: Part, panels: dict[str, int]) -> dict[str, float]:
-    """Minutes of one kind of part, all its copies, by operation."""
+    """Minutes of one kind of part, all its copies, by operation; ``panels`` holds how many copies are glued up."""
     if part.group == "Bought":
         return {}
     n = part.count
@@ -44,7 +44,7 @@ def part_minutes(part: Part, panels: dict[str, int]) -> dict[str, float]:
         "bevel": n * 2 * value("bevel") if part.bevel_deg > 0.05 else 0.0,
         "rebate": n * value("rebate") if part.rebate else 0.0,
         "hole": len(part.holes) * value("hole"),
-        "glue up": n * value("glue_up") if part.name in panels else 0.0,
+        "glue up": panels.get(part.id, 0) * value("glue_up"),
         "join": n * value("join"),
     }
 
@@ -52,11 +52,15 @@ def part_minutes(part: Part, panels: dict[str, int]) -> dict[str, float]:
 def bill_of(parts: tuple[Part, ...], plan: CutPlan, hive: Hive) -> Bill:
     """The bill of a hive."""
     building = hive.building or Building()
-    panels = dict(plan.panels)
+    panels = {panel.part: panel.copies for panel in plan.panels}
     minutes: dict[str, float] = {}
     for part in parts:
         for work, took in part_minutes(part, panels).items():
             minutes[work] = minutes.get(work, 0.0) + took
+    for work, thinned in (("plane", "planed"), ("resaw", "resawn")):
+        metres = sum(p.long_mm for board in plan.boards if board.thinned == thinned for p in board.pieces) / 1000
+        if metres:
+            minutes[work] = metres * value(work)
     fixed = sum(part.count for part in parts if part.group in ("Box", "Roof", "Stand", "Supers"))
     hinges = 2 if hive.roof is not None and hive.roof.kind == "hinged" else 0
     hardware = fixed * value("screws_a_part") * value("screws") + hinges * value("hinge")

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
-from collections.abc import Callable
+from collections import Counter, defaultdict
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cache
 from heapq import heappop, heappush
+from itertools import combinations
 from math import ceil
+from typing import Literal
 
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
@@ -19,6 +22,10 @@ from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
 _MOST_SUMS = 5_000
+# With so many kinds of boards on hand every choice of them is weighed, 8 at most; with more, each alone left lying.
+_FEW_KINDS = 3
+# A piece thicker than any board is glued up of at most so many layers.
+_MOST_LAYERS = 4
 
 
 def value(key: str) -> float:
@@ -51,14 +58,19 @@ class Piece:
     wide_mm: float
 
 
+Thinned = Literal["", "planed", "resawn"]
+
+
 @dataclass(frozen=True)
 class CutBoard:
-    """One board with its pieces."""
+    """One board with its pieces; ``thinned`` tells how it comes to their thickness if it is thicker."""
 
     source: Source
     pieces: tuple[Piece, ...]
     lanes: int
     layers: int
+    thick_mm: float
+    thinned: Thinned
 
     @property
     def used(self) -> float:
@@ -81,14 +93,24 @@ class Group:
 
 
 @dataclass(frozen=True)
+class Panel:
+    """So many copies of a part are glued up, each of so many strips or layers."""
+
+    part: str
+    name: str
+    copies: int
+    strips: int
+
+
+@dataclass(frozen=True)
 class CutPlan:
-    """The whole plan. ``too_long`` names parts that no board holds; ``panels`` those to be glued up, with their strips."""
+    """The whole plan. ``too_long`` names parts that no board holds; ``panels`` those to be glued up."""
 
     boards: tuple[CutBoard, ...]
     groups: tuple[Group, ...]
     offcuts: tuple[tuple[str, float, float, float], ...]
     too_long: tuple[str, ...]
-    panels: tuple[tuple[str, int], ...]
+    panels: tuple[Panel, ...]
     sheets: tuple[Sheet, ...]
     sheet_bound: int
 
@@ -120,8 +142,12 @@ class CutPlan:
 
 @dataclass(frozen=True)
 class _Strip:
+    """What is cut of one copy of a part: all of it, or a strip or layer that is glued to others."""
+
     part: Part
+    copy: int
     wide_mm: float
+    thick_mm: float
 
 
 def sources(hive: Hive, building: Building) -> list[Source]:
@@ -152,15 +178,53 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
             raise ParameterError(
                 f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
             )
-    groups, too_long, panels = _grouped(parts, stock, building)
+    kinds = tuple(i for i, source in enumerate(stock) if source.own)
+    remembered = cache(cutter)
+    best: CutPlan | None = None
+    for lying in _left_lying(kinds):
+        plan = _planned(parts, [s for i, s in enumerate(stock) if i not in lying], building, seconds, remembered)
+        if best is None or _worth(plan) < _worth(best):
+            best = plan
+        if not best.too_long and not best.bought:
+            break
+    assert best is not None
+    return best
+
+
+def _left_lying(own: tuple[int, ...]) -> Iterator[frozenset[int]]:
+    """Which kinds of boards on hand a plan may leave: none, then every choice of them, where they are few.
+
+    A board more on hand then never makes a plan worse: the plan without it is one of those that are weighed.
+    """
+    sizes = range(len(own) + 1) if len(own) <= _FEW_KINDS else (0, 1, len(own))
+    for size in sizes:
+        yield from (frozenset(chosen) for chosen in combinations(own, size))
+
+
+def _worth(plan: CutPlan) -> tuple[int, float]:
+    return len(plan.too_long), round(plan.cost, 6)
+
+
+def _planned(
+    parts: tuple[Part, ...], stock: list[Source], building: Building, seconds: float, cutter: Cutter
+) -> CutPlan:
+    """The plan out of these boards, groups of one width and thickness one after another, wide ones first."""
+    groups, too_long = _grouped(parts, stock, building)
     boards: list[CutBoard] = []
     found: list[Group] = []
     each = seconds / max(len(groups), 1)
-    for (thick, wide), strips in sorted(groups.items(), key=lambda item: (-item[0][0], -item[0][1])):
-        cut_boards, group, lost, stock = _solve(thick, wide, strips, stock, building, each, cutter)
+    strips_of: Counter[tuple[str, int]] = Counter((s.part.id, s.copy) for g in groups.values() for s in g)
+    while groups:
+        thick, wide = max(groups)
+        cut_boards, group, lost, stock = _solve(thick, wide, groups.pop((thick, wide)), stock, building, each, cutter)
         boards += cut_boards
         found.append(group)
-        too_long += lost
+        for strip in lost:
+            narrower = _split(strip, [s for s in stock if s.width_mm < strip.wide_mm - 1e-6], building)
+            strips_of[strip.part.id, strip.copy] += len(narrower) - 1
+            too_long += [strip.part.name] if not narrower else []
+            for each_strip in narrower:
+                groups[each_strip.thick_mm, each_strip.wide_mm].append(each_strip)
     on_sheets = sheet_plan(parts, building.kerf_mm)
     too_long += on_sheets.too_large
     kept = tuple(
@@ -174,32 +238,53 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
         tuple(found),
         kept,
         tuple(dict.fromkeys(too_long)),
-        tuple(panels),
+        tuple(_panels(strips_of, parts, set(too_long))),
         on_sheets.sheets,
         on_sheets.bound,
     )
 
 
+def _panels(strips_of: Counter[tuple[str, int]], parts: tuple[Part, ...], lost: set[str]) -> Iterator[Panel]:
+    glued: dict[str, list[int]] = defaultdict(list)
+    for (ident, _), strips in strips_of.items():
+        if strips > 1:
+            glued[ident].append(strips)
+    for part in parts:
+        if part.id in glued and part.name not in lost:
+            yield Panel(part.id, part.name, len(glued[part.id]), max(glued[part.id]))
+
+
 def _grouped(
     parts: tuple[Part, ...], stock: list[Source], building: Building
-) -> tuple[dict[tuple[float, float], list[_Strip]], list[str], list[tuple[str, int]]]:
+) -> tuple[dict[tuple[float, float], list[_Strip]], list[str]]:
+    """Strips by thickness and width, and the parts that no boards make."""
     groups: dict[tuple[float, float], list[_Strip]] = defaultdict(list)
     too_long: list[str] = []
-    panels: list[tuple[str, int]] = []
     for part in parts:
         if part.is_sheet or part.group == "Bought" or part.material == "log":
             continue
-        fitting = [s for s in stock if _layers(s, part.thick_mm, building.kerf_mm)]
-        if not fitting:
-            too_long.append(part.name)
-            continue
-        widest = max(s.width_mm for s in fitting)
-        strips = ceil(part.wide_mm / widest - 1e-9)
-        if strips > 1:
-            panels.append((part.name, strips))
-        wide = round(part.wide_mm / strips, 1)
-        groups[round(part.thick_mm, 1), wide] += [_Strip(part, wide)] * (part.count * strips)
-    return groups, too_long, panels
+        for copy in range(part.count):
+            strips = _split(_Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1)), stock, building)
+            too_long += [part.name] if not strips else []
+            for strip in strips:
+                groups[strip.thick_mm, strip.wide_mm].append(strip)
+    return groups, too_long
+
+
+def _split(strip: _Strip, stock: list[Source], building: Building) -> list[_Strip]:
+    """A strip as few strips as the widest boards allow that are long enough for it; in layers where none is so thick."""
+    for layers in range(1, _MOST_LAYERS + 1):
+        thick = round(strip.thick_mm / layers, 1)
+        fitting = [
+            s
+            for s in stock
+            if _layers(s, thick, building.kerf_mm) and s.length_mm - 2 * building.trim_mm >= strip.part.long_mm
+        ]
+        if fitting:
+            strips = ceil(strip.wide_mm / max(s.width_mm for s in fitting) - 1e-9)
+            wide = round(strip.wide_mm / strips, 1)
+            return [_Strip(strip.part, strip.copy, wide, thick)] * (strips * layers)
+    return []
 
 
 def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
@@ -207,6 +292,13 @@ def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
     if abs(source.thickness_mm - thick_mm) <= value("thickness_play"):
         return 1
     return lanes(source.thickness_mm, thick_mm, kerf_mm) if source.thickness_mm > thick_mm else 0
+
+
+def _thinned(source: Source, thick_mm: float, layers: int) -> Thinned:
+    over = source.thickness_mm - thick_mm
+    if over <= value("thickness_play"):
+        return ""
+    return "resawn" if layers > 1 or over > value("most_planed") else "planed"
 
 
 def _solve(
@@ -217,7 +309,7 @@ def _solve(
     building: Building,
     seconds: float,
     cutter: Cutter,
-) -> tuple[list[CutBoard], Group, list[str], list[Source]]:
+) -> tuple[list[CutBoard], Group, list[_Strip], list[Source]]:
     kerf = building.kerf_mm
     usable = []
     for index, source in enumerate(stock):
@@ -240,7 +332,7 @@ def _solve(
         layers = _layers(source, thick, kerf)
         for first in range(0, len(mine), beside):
             lanes_here = mine[first : first + beside]
-            boards.append(_board(source, lanes_here, strips, wide, building, layers))
+            boards.append(_board(source, lanes_here, strips, wide, building, layers, thick))
             left += (
                 _offcuts(source, lanes_here, lengths, wide, thick, beside // layers, building) if layers == 1 else []
             )
@@ -264,7 +356,7 @@ def _solve(
     return (
         boards,
         group,
-        [strips[i].part.name for i in result.left_over],
+        [strips[i] for i in result.left_over],
         [s for s in left if s.count is None or s.count > 0],
     )
 
@@ -287,7 +379,13 @@ def _payable(bound: float, prices: set[float]) -> float:
 
 
 def _board(
-    source: Source, cuts: list[Cut], strips: list[_Strip], wide: float, building: Building, layers: int
+    source: Source,
+    cuts: list[Cut],
+    strips: list[_Strip],
+    wide: float,
+    building: Building,
+    layers: int,
+    thick: float,
 ) -> CutBoard:
     pieces = []
     for lane, each in enumerate(cuts):
@@ -296,7 +394,7 @@ def _board(
             strip = strips[index]
             pieces.append(Piece(strip.part.id, strip.part.name, at, strip.part.long_mm, lane, wide))
             at += strip.part.long_mm + building.kerf_mm
-    return CutBoard(source, tuple(pieces), len(cuts), layers)
+    return CutBoard(source, tuple(pieces), len(cuts), layers, thick, _thinned(source, thick, layers))
 
 
 def _offcuts(

@@ -217,20 +217,39 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
             BuildFinding(
                 code="no-board",
                 severity="error",
-                words=text(f"No board is long, wide and thick enough for “{name}”"),
+                words=text(f"No board is long and thick enough for “{name}”"),
                 why="Put a longer board, or one of its thickness, on the list.",
             )
         )
-    for name, strips in plan.panels:
+    for panel in plan.panels:
         found.append(
             BuildFinding(
                 code="panel",
                 severity="note",
-                words=text(f"“{name}” is glued up of {strips} strips"),
-                why="It is wider than any board of its thickness.",
+                words=text(f"“{panel.name}”: {{n}} glued up of {panel.strips} strips or layers", n=count(panel.copies)),
+                why="It is wider, or thicker, than the boards that are long enough for it.",
+            )
+        )
+    for (label, thick, made, how), metres in _thinned(plan).items():
+        found.append(
+            BuildFinding(
+                code="thinned",
+                severity="note",
+                words=text(f"{label}, {{from_}} thick, {how} to {{to}}: {metres:.1f} m", from_=mm(thick), to=mm(made)),
+                why="It is thicker than its parts: the time for it is in the bill.",
             )
         )
     return found
+
+
+def _thinned(plan: CutPlan) -> dict[tuple[str, float, float, str], float]:
+    """Metres of pieces that are planed or resawn, by board, its thickness and theirs."""
+    metres: dict[tuple[str, float, float, str], float] = {}
+    for board in plan.boards:
+        if board.thinned:
+            key = (board.source.label, board.source.thickness_mm, board.thick_mm, board.thinned)
+            metres[key] = metres.get(key, 0.0) + sum(piece.long_mm for piece in board.pieces) / 1000
+    return metres
 
 
 class SearchReport(Value):

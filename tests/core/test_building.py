@@ -189,15 +189,17 @@ class Plans(TestCase):
             design = load_hive(path.read_bytes())
             parts = parts_of_hive(design)
             plan = cut_plan(parts, design, 0.4)
-            strips = dict(plan.panels)
-            wanted: list[str] = []
-            for part in parts:
-                if part.is_sheet or part.group == "Bought" or part.material == "log" or part.name in plan.too_long:
-                    continue
-                wanted += [part.id] * (part.count * strips.get(part.name, 1))
+            sawn: dict[str, float] = {}
+            for board in plan.boards:
+                for piece in board.pieces:
+                    sawn[piece.part] = sawn.get(piece.part, 0.0) + piece.long_mm * piece.wide_mm * board.thick_mm
             with self.subTest(path.stem):
-                lost = {part.id for part in parts if part.name in plan.too_long}
-                self.assertEqual([p for p in self.pieces(plan) if p not in lost], sorted(wanted))
+                for part in parts:
+                    if part.is_sheet or part.group == "Bought" or part.material == "log" or part.name in plan.too_long:
+                        continue
+                    # Hand: whole, in strips or in layers, there is as much wood as all its copies hold.
+                    wood = part.count * part.long_mm * part.wide_mm * part.thick_mm
+                    self.assertAlmostEqual(sawn[part.id] / wood, 1.0, delta=0.02, msg=part.name)
                 for board in plan.boards:
                     for lane in {p.lane for p in board.pieces}:
                         mine = [p for p in board.pieces if p.lane == lane]
@@ -361,7 +363,7 @@ class BadInput(TestCase):
         lower = search_report(opened("straight-top-bar")).findings
         self.assertIn("Height less by", lower[0].words.template)
         higher = search_report(opened("sheepshank")).findings
-        self.assertIn("Height more by", higher[0].words.template)
+        self.assertTrue(any("Height more by" in found.words.template for found in higher))
         self.assertIn("Nothing saves a board", search_report(opened("bowline")).words.template)
 
     def test_rebates_of_a_super_are_counted_as_work(self) -> None:

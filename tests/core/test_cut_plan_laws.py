@@ -1,0 +1,107 @@
+"""Laws of a cut plan, whatever boards are on hand. Hand checks and properties on the plan's own boards and pieces."""
+
+from __future__ import annotations
+
+import itertools
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from sabaka_core.document.building import BoardForSale, Building
+from sabaka_core.document.hive import Board, Hive
+from sabaka_core.document.load import load_hive
+from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.report import building_report
+from tests.core.support import EXAMPLES
+
+SALE = (
+    BoardForSale(label="narrow", length_mm=2400.0, width_mm=145.0, thickness_mm=22.0, price=9.0),
+    BoardForSale(label="bar wood", length_mm=2400.0, width_mm=100.0, thickness_mm=24.0, price=7.0),
+    BoardForSale(label="thin", length_mm=2400.0, width_mm=145.0, thickness_mm=18.0, price=8.0),
+)
+
+
+def opened(*own: Board, name: str = "sloped-top-bar", sale: tuple[BoardForSale, ...] = SALE) -> Hive:
+    design = load_hive((EXAMPLES / f"{name}.json").read_bytes())
+    return design.model_copy(update={"boards": own, "building": Building(for_sale=sale)})
+
+
+def planned(design: Hive) -> CutPlan:
+    return cut_plan(parts_of_hive(design), design, 0.3)
+
+
+def board(long: float, wide: float, thick: float = 22.0, count: int = 1, label: str = "found") -> Board:
+    return Board(label=label, length_mm=long, width_mm=wide, thickness_mm=thick, count=count)
+
+
+def thinned(design: Hive) -> list[str]:
+    said: list[str] = []
+    for found in building_report(design, 0.3).findings:
+        if found.code == "thinned":
+            values: dict[str, Any] = {name: f"{q.value:g}" for name, q in found.words.values.items()}
+            said.append(found.words.template.format(**values))
+    return said
+
+
+class Laws(TestCase):
+    def test_26_one_short_wide_board_spoils_nothing(self) -> None:
+        """It made “No board is long, wide and thick enough” of sides that had been glued up before."""
+        before, after = planned(opened()), planned(opened(board(700.0, 400.0)))
+        self.assertEqual((before.too_long, after.too_long), ((), ()))
+        self.assertLessEqual(after.cost, before.cost + 1e-6)
+
+    def test_26_one_board_for_two_sides_leaves_the_other_glued_up(self) -> None:
+        """Hand: one side comes out of it whole, the other is glued of three strips of 145 mm boards."""
+        plan = planned(opened(board(1300.0, 400.0)))
+        self.assertEqual(plan.too_long, ())
+        whole = [p.name for b in plan.boards if b.source.label == "found" for p in b.pieces]
+        self.assertEqual(sum(name.startswith("Side") for name in whole), 1)
+        glued = {panel.name: panel for panel in plan.panels if panel.name.startswith("Side")}
+        self.assertEqual([(panel.copies, panel.strips) for panel in glued.values()], [(1, 3)])
+
+    @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
+    @given(
+        st.lists(
+            st.tuples(
+                st.sampled_from([500.0, 900.0, 1_300.0, 2_500.0]), st.sampled_from([60.0, 150.0, 300.0, 420.0]),
+                st.sampled_from([18.0, 22.0, 24.0, 40.0, 52.0]), st.integers(1, 3),
+            ),
+            min_size=1, max_size=2,
+        ),
+        st.sampled_from(["sloped-top-bar", "bowline"]),
+    )  # fmt: skip
+    def test_26_a_free_board_more_never_harms(self, own: list[tuple[float, float, float, int]], name: str) -> None:
+        """Property: with every board more the plan costs no more, and no part goes without."""
+        boards = tuple(board(*each, label=f"pile {n}") for n, each in enumerate(own))
+        plans = [planned(opened(*boards[:many], name=name)) for many in range(len(boards) + 1)]
+        for fewer, more in itertools.pairwise(plans):
+            self.assertLessEqual(len(more.too_long), len(fewer.too_long))
+            self.assertLessEqual(more.cost, fewer.cost + 1e-6)
+
+    def test_26_strips_only_out_of_boards_that_are_long_enough(self) -> None:
+        plan = planned(opened(board(700.0, 400.0, count=9)))
+        for each in plan.boards:
+            for piece in each.pieces:
+                self.assertLessEqual(piece.at_mm + piece.long_mm, each.source.length_mm)
+
+    def test_26_thicker_stock_is_planed_or_resawn_and_says_so_with_its_time(self) -> None:
+        """Hand: 26 mm to 22 is planed; 30 to 22 is more than 6 mm and is sawn through; 22.8 is 22 as it is."""
+        for thick, how in ((26.0, "planed"), (30.0, "resawn"), (48.0, "resawn"), (22.8, None)):
+            design = opened(board(2600.0, 420.0, thick, count=6))
+            said = " ".join(thinned(design))
+            with self.subTest(thick):
+                if how is None:
+                    self.assertNotIn("found, 22.8 thick, planed to 22", said)
+                else:
+                    self.assertIn(f"found, {thick:g} thick, {how} to 22", said)
+                    self.assertIn({"planed": "plane", "resawn": "resaw"}[how], building_report(design, 0.3).minutes)
+
+    def test_26_a_block_thicker_than_any_board_is_glued_in_layers(self) -> None:
+        """The blocks round the entrances of an insulated wall are as thick as its wool: 50 mm out of two of 25."""
+        plan = planned(opened(name="deep-horizontal", sale=()))
+        self.assertEqual(plan.too_long, ())
+        blocks = [panel for panel in plan.panels if panel.name.startswith("Block")]
+        self.assertEqual({panel.strips for panel in blocks}, {2})
