@@ -11,6 +11,7 @@ from math import ceil
 from sabaka_core.analysis import Analysis
 from sabaka_core.combs.bars import deflection_mm
 from sabaka_core.combs.contents import cells_per_cm2
+from sabaka_core.combs.curves import Catenary
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.catalogue import box_of
 from sabaka_core.frames.parts import comb_area_mm2, unbroken_height_mm, wood_volume_mm3
@@ -212,12 +213,19 @@ def _comb(a: Analysis) -> Iterator[Metric]:
         "walls moved in by the bee space, down to the floor gap", depth,
         _in("b", "bee space", choices.bee_space_mm, "mm", KEEPER),
     )  # fmt: skip
+    free = comb.free
+    given = (
+        (width, depth, _in("a", "the curve’s own length", free.parameter_mm, "mm"))
+        if isinstance(free, Catenary)
+        else (width, depth)
+    )
     yield _metric(
         "comb.free_area_cm2", f"Free comb ({curve}), one side", Quantity(value=comb.free_area_mm2 / 100, unit="cm2"),
-        free_formula, width, depth, source=HANGING, gloss="The comb as it would hang with no walls near.",
+        free_formula, *given, source=HANGING, gloss="The comb as it would hang with no walls near.",
     )  # fmt: skip
     yield _metric(
-        "comb.predicted_area_cm2", "Grown comb, one side", predicted, "free comb cut by the limit", width, depth,
+        "comb.predicted_area_cm2", "Grown comb, one side", predicted, "A = F − C, the free comb without what lies beyond the limit",
+        _in("F", "free comb", comb.free_area_mm2 / 100, "cm2"), _in("C", "of it beyond the limit", (comb.free_area_mm2 - comb.predicted_area_mm2) / 100, "cm2"),
         source=HANGING, headline=True, gloss="The comb the bees are expected to build in this cavity.",
     )  # fmt: skip
     yield _metric(

@@ -11,12 +11,14 @@ from sabaka_core.document.wintering import Wintering
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_drawing
 from sabaka_core.quantity import Quantity, Text, Unit, Value, count, mm, text
+from sabaka_core.report.models import Input, Working
 from sabaka_core.season.plan import plan_of
 from sabaka_core.season.weather import climates
 from sabaka_core.sources import practice
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.improve import other_walls, savings, wet_days
 from sabaka_core.winter.nest import WinterNest, nest_of
+from sabaka_core.winter.physics import Shell
 from sabaka_core.winter.summer import SummerDay, summer_of
 
 NO_WINTER_DAYS = 20
@@ -34,6 +36,7 @@ class HeatPartOut(Value):
     u: float
     heat_w: float
     wet_days: int
+    working: Working
 
 
 class MonthOut(Value):
@@ -188,13 +191,42 @@ def _month(winter: Winter, number: int) -> MonthOut:
 
 def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
     heats = winter.part_w(month.out_c, month.in_c)
+    warm = (_in("Ti", "inside, mean of the month", _q(month.in_c, "C")), _in("To", "outside", _q(month.out_c, "C")))
     rows = [
         HeatPartOut(
-            name=face.name, ua=round(ua, 3), u=round(face.u, 3), heat_w=round(heat, 2), wet_days=winter.wet_days(i)
+            name=face.name, ua=round(ua, 3), u=round(face.u, 3), heat_w=round(heat, 2), wet_days=winter.wet_days(i),
+            working=Working(formula=_THROUGH, inputs=(*_of_face(winter.shell, i), *warm)),
         )
         for i, (face, ua, heat) in enumerate(zip(winter.shell.faces, winter.shell.by_face, heats, strict=False))
-    ]
-    return (*rows, HeatPartOut(name="Air", ua=round(winter.vent_w_k, 3), u=0.0, heat_w=round(heats[-1], 2), wet_days=0))
+    ]  # fmt: skip
+    through_air = Working(
+        formula="Q = G·(Ti − To)", inputs=(_in("G", "air let through", _q(winter.vent_w_k, "W/K")), *warm)
+    )
+    air = HeatPartOut(
+        name="Air", ua=round(winter.vent_w_k, 3), u=0.0, heat_w=round(heats[-1], 2), wet_days=0, working=through_air
+    )
+    return (*rows, air)
+
+
+# Edges and corners are shared by the faces that meet there: half of 0.54 a side, a third of 0.15.
+_THROUGH = "Q = (U·A + 0.27·U·t·e + 0.05·U·t²·k)·(Ti − To), t and e in metres"
+
+
+def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
+    face = shell.faces[at]
+    edges = sum(long for i, j, long in shell.edges if at in (i, j))
+    corners = sum(at in corner for corner in shell.corners)
+    return (
+        _in("U", "lets through, with both surfaces", _q(face.u, "W/m2K")),
+        _in("A", "inside area", _q(face.area, "m2")),
+        _in("t", "thick", mm(1000 * face.thick)),
+        _in("e", "edges where it meets others", mm(1000 * edges)),
+        _in("k", "corners", count(corners)),
+    )
+
+
+def _in(symbol: str, name: str, quantity: Quantity) -> Input:
+    return Input(symbol=symbol, name=name, quantity=quantity)
 
 
 def _nest(winter: Winter, nest: WinterNest) -> list[Text]:

@@ -1145,7 +1145,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "C" | "%" | "N";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "C" | "%" | "N";
         };
         /**
          * Source
@@ -2347,7 +2347,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "C" | "%" | "N";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "C" | "%" | "N";
             /** Label */
             label: string;
             /**
@@ -4520,6 +4520,7 @@ export interface components {
             heat_w: number;
             /** Wet Days */
             wet_days: number;
+            working: components["schemas"]["Working"];
         };
         /**
          * MonthOut

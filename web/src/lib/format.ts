@@ -30,6 +30,7 @@ const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
   "kg/L": [2, "kg/L"],
   W: [1, "W"],
   "W/K": [2, "W/K"],
+  "W/m2K": [3, "W/m²K"],
   C: [1, "°C"],
   "%": [0, "%"],
   N: [0, "N"],

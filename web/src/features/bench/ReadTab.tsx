@@ -4,6 +4,7 @@ import { ordinal, sentence, wrote, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { ground } from "./Flags";
 import type { Bench } from "./useBench";
+import { Worked, sourceWords } from "./Worked";
 
 interface ReadTabProps {
   bench: Bench;
@@ -77,25 +78,13 @@ function MetricRow({ metric }: { metric: Metric }) {
       {open ? (
         <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working">
           {metric.gloss ? <p>{metric.gloss}</p> : null}
-          <p className="font-semibold">{metric.working.formula}</p>
-          <ul>
-            {metric.working.inputs.map((input) => (
-              <li key={input.symbol}>
-                <i>{input.symbol}</i>, {input.name}: {wrote(input.quantity, units)}
-                {input.source ? <span className="soft"> ({sourceWords(input.source)})</span> : null}
-              </li>
-            ))}
-          </ul>
+          <Worked working={metric.working} />
           <p className="soft">Source: {sourceWords(metric.source)}</p>
           {metric.caution ? <p className="font-semibold text-error">{metric.caution}</p> : null}
         </div>
       ) : null}
     </li>
   );
-}
-
-function sourceWords(source: Metric["source"]): string {
-  return source.note ? `${source.mark}; ${source.note}` : source.mark;
 }
 
 const SEVERITY: Record<Finding["severity"], string> = { error: "Wrong", warning: "Check", note: "Note" };

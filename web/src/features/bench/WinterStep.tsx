@@ -7,6 +7,7 @@ import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
 import { readyEdit } from "./edits";
 import type { Bench } from "./useBench";
+import { Worked } from "./Worked";
 
 /** Winter: where the heat goes, honey on each comb, what wets, what would save; the summer's sun as well. */
 export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
@@ -151,8 +152,13 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
       <table className="mb-3 w-full text-sm">
         <tbody>
           {report.parts.map((part) => (
-            <tr key={part.name} className="border-t border-[var(--line)]">
-              <th scope="row" className="text-left font-normal">{part.name}</th>
+            <tr key={part.name} className="border-t border-[var(--line)] align-top">
+              <th scope="row" className="text-left font-normal">
+                <details>
+                  <summary className="cursor-pointer">{part.name} <span className="text-xs text-primary underline decoration-dotted underline-offset-4">how?</span></summary>
+                  <div className="border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working"><Worked working={part.working} /></div>
+                </details>
+              </th>
               <td className="text-right">{wrote({ value: part.ua, unit: "W/K" }, units)}</td>
               <td className="text-right font-semibold">{wrote({ value: part.heat_w, unit: "W" }, units)}</td>
               <td className="soft text-right">{part.wet_days} wet</td>
