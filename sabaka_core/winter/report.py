@@ -209,7 +209,7 @@ def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
 
 
 # Edges and corners are shared by the faces that meet there: half of 0.54 a side, a third of 0.15.
-_THROUGH = "Q = (U·A + 0.27·U·t·e + 0.05·U·t²·k)·(Ti − To), t and e in metres"
+_THROUGH = "Q = (U·A + 0.27·U·t·e + 0.05·U·t²·k)·(Ti − To), A in m², t and e in m"
 
 
 def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
@@ -218,7 +218,7 @@ def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
     corners = sum(at in corner for corner in shell.corners)
     return (
         _in("U", "lets through, with both surfaces", _q(face.u, "W/m2K")),
-        _in("A", "inside area", _q(face.area, "m2")),
+        _in("A", "inside area", _q(1e4 * face.area, "cm2")),
         _in("t", "thick", mm(1000 * face.thick)),
         _in("e", "edges where it meets others", mm(1000 * edges)),
         _in("k", "corners", count(corners)),

@@ -230,24 +230,24 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
                 why="It is wider, or thicker, than the boards that are long enough for it.",
             )
         )
-    for (label, thick, made, how), metres in _thinned(plan).items():
+    for (thick, made, how), metres in _thinned(plan).items():
         found.append(
             BuildFinding(
                 code="thinned",
                 severity="note",
-                words=text(f"{label}, {{from_}} thick, {how} to {{to}}: {metres:.1f} m", from_=mm(thick), to=mm(made)),
-                why="It is thicker than its parts: the time for it is in the bill.",
+                words=text(f"Boards {{from_}} thick are {how} to {{to}}: {metres:.1f} m", from_=mm(thick), to=mm(made)),
+                why="They are thicker than their parts; the time for it is in the bill.",
             )
         )
     return found
 
 
-def _thinned(plan: CutPlan) -> dict[tuple[str, float, float, str], float]:
-    """Metres of pieces that are planed or resawn, by board, its thickness and theirs."""
-    metres: dict[tuple[str, float, float, str], float] = {}
+def _thinned(plan: CutPlan) -> dict[tuple[float, float, str], float]:
+    """Metres of pieces that are planed or resawn, by the boards’ thickness and theirs."""
+    metres: dict[tuple[float, float, str], float] = {}
     for board in plan.boards:
         if board.thinned:
-            key = (board.source.label, board.source.thickness_mm, board.thick_mm, board.thinned)
+            key = (board.source.thickness_mm, board.thick_mm, board.thinned)
             metres[key] = metres.get(key, 0.0) + sum(piece.long_mm for piece in board.pieces) / 1000
     return metres
 

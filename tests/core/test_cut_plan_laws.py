@@ -94,9 +94,9 @@ class Laws(TestCase):
             said = " ".join(thinned(design))
             with self.subTest(thick):
                 if how is None:
-                    self.assertNotIn("found, 22.8 thick, planed to 22", said)
+                    self.assertNotIn("22.8 thick are planed to 22:", said)
                 else:
-                    self.assertIn(f"found, {thick:g} thick, {how} to 22", said)
+                    self.assertIn(f"Boards {thick:g} thick are {how} to 22:", said)
                     self.assertIn({"planed": "plane", "resawn": "resaw"}[how], building_report(design, 0.3).minutes)
 
     def test_26_a_block_thicker_than_any_board_is_glued_in_layers(self) -> None:

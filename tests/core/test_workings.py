@@ -68,7 +68,7 @@ class Workings(TestCase):
                 ua = i.get("G", 0.0)
                 if "U" in i:
                     t, e = i["t"] / 1000, i["e"] / 1000
-                    ua = i["U"] * i["A"] + 0.54 / 2 * i["U"] * t * e + 0.15 / 3 * i["U"] * t * t * i["k"]
+                    ua = i["U"] * i["A"] / 1e4 + 0.54 / 2 * i["U"] * t * e + 0.15 / 3 * i["U"] * t * t * i["k"]
                 with self.subTest(name, part=part.name):
                     self.assertAlmostEqual(ua, part.ua, delta=6e-4)
                     self.assertAlmostEqual(ua * (i["Ti"] - i["To"]), part.heat_w, delta=0.006)

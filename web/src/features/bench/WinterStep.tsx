@@ -149,23 +149,21 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
         </ul>
       </details>
       <h3 className="text-base">Heat by part, {report.months[report.month]?.name}</h3>
-      <table className="mb-3 w-full text-sm">
-        <tbody>
-          {report.parts.map((part) => (
-            <tr key={part.name} className="border-t border-[var(--line)] align-top">
-              <th scope="row" className="text-left font-normal">
-                <details>
-                  <summary className="cursor-pointer">{part.name} <span className="text-xs text-primary underline decoration-dotted underline-offset-4">how?</span></summary>
-                  <div className="border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working"><Worked working={part.working} /></div>
-                </details>
-              </th>
-              <td className="text-right">{wrote({ value: part.ua, unit: "W/K" }, units)}</td>
-              <td className="text-right font-semibold">{wrote({ value: part.heat_w, unit: "W" }, units)}</td>
-              <td className="soft text-right">{part.wet_days} wet</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ul className="mb-3 text-sm">
+        {report.parts.map((part) => (
+          <li key={part.name} className="border-t border-[var(--line)]">
+            <details>
+              <summary className="flex cursor-pointer gap-2">
+                <span className="grow">{part.name} <span className="text-xs text-primary underline decoration-dotted underline-offset-4">how?</span></span>
+                <span>{wrote({ value: part.ua, unit: "W/K" }, units)}</span>
+                <span className="font-semibold">{wrote({ value: part.heat_w, unit: "W" }, units)}</span>
+                <span className="soft w-12 text-right">{part.wet_days} wet</span>
+              </summary>
+              <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working"><Worked working={part.working} /></div>
+            </details>
+          </li>
+        ))}
+      </ul>
       <h3 className="text-base">In other walls</h3>
       <table className="mb-3 w-full text-sm" data-testid="other-walls">
         <tbody>
