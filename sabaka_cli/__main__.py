@@ -35,6 +35,7 @@ from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.drawing.svg import to_svg
+from sabaka_core.edits.season import set_weather
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.lifting.report import lifting_report
 from sabaka_core.moving.matrix import matrix
@@ -42,7 +43,6 @@ from sabaka_core.moving.report import moving_report
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
-from sabaka_core.season.daily import read_daily
 from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import climates
 from sabaka_core.tables import decoded
@@ -204,13 +204,9 @@ def _fit(options: argparse.Namespace) -> int:
 
 
 def _season(options: argparse.Namespace) -> int:
-    hive = _read(options)
+    hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump()
-    report = season_report(
-        _with(
-            hive, "season", now, {"climate": options.climate, "start_day": options.start, "monthly_c": _months(options)}
-        )
-    )
+    report = season_report(_with(hive, "season", now, {"climate": options.climate, "start_day": options.start}))
     print(season_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 
@@ -237,11 +233,9 @@ def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -
     return working_hive(dump_hive(hive) | {part: raw})
 
 
-def _months(options: argparse.Namespace) -> tuple[float, ...] | None:
-    """Monthly means from the table of weather that was named, if one was."""
-    if options.weather is None:
-        return None
-    return read_daily(decoded(options.weather.read_bytes())).monthly_c()
+def _weathered(hive: Hive, options: argparse.Namespace) -> Hive:
+    """A design with the table of weather that was named, if one was."""
+    return set_weather(hive, decoded(options.weather.read_bytes())) if options.weather else hive
 
 
 def _lift(options: argparse.Namespace) -> int:
@@ -253,9 +247,9 @@ def _lift(options: argparse.Namespace) -> int:
 
 
 def _winter(options: argparse.Namespace) -> int:
-    hive = _read(options)
+    hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump(exclude_none=True)
-    report = winter_report(_with(hive, "season", now, {"climate": options.climate, "monthly_c": _months(options)}))
+    report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
     print(winter_text(report) if options.text else report.model_dump_json(indent=2))
     return 0
 

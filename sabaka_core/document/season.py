@@ -35,10 +35,11 @@ class Seen(Part):
 
 
 class Season(Part):
-    """The season of one hive. No flows means the climate's own."""
+    """The season of one hive. No flows means the climate's own; ``means_of`` tells what own means were made of."""
 
     climate: Ident = "cool-temperate"
     monthly_c: Annotated[tuple[Annotated[float, Field(ge=-40, le=45, strict=True)], ...], Field(max_length=12)] = ()
+    means_of: Annotated[str, Field(max_length=120)] = ""
     start: StartState = "overwintered"
     start_day: Day = "2026-03-01"
     visit_days: Annotated[int, Field(ge=3, le=60, strict=True)] = 10

@@ -56,7 +56,10 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     value = read_value(path, typed, units)
     wish = wish_of(path)
     if wish is not None:
-        return constants_checked(replace_value(with_wish(hive, wish), path, value), path)
+        wished = with_wish(hive, wish)
+        if path.startswith("/season/monthly_c/"):
+            wished = replace_value(wished, "/season/means_of", "")
+        return constants_checked(replace_value(wished, path, value), path)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     if path == "/choices/bees":

@@ -73,7 +73,8 @@ def forget_visit(hive: Hive, index: int) -> Hive:
 
 def set_weather(hive: Hive, table: str, day_first: bool = False, fahrenheit: bool | None = None) -> Hive:
     """The hive with monthly means out of a table of daily weather."""
-    return _with(hive, season_of(hive), monthly_c=read_daily(table, day_first, fahrenheit).monthly_c())
+    days = read_daily(table, day_first, fahrenheit)
+    return _with(hive, season_of(hive), monthly_c=days.monthly_c(), means_of=days.said)
 
 
 def own_months(hive: Hive) -> Hive:
@@ -81,4 +82,4 @@ def own_months(hive: Hive) -> Hive:
     season = season_of(hive)
     row = climates().get(season.climate)
     means = () if season.monthly_c or row is None else row.means
-    return _with(hive, season, monthly_c=means)
+    return _with(hive, season, monthly_c=means, means_of="")

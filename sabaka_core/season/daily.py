@@ -49,6 +49,13 @@ class DailyWeather:
     rain_mm: tuple[float, ...]
     filled: int
 
+    @property
+    def said(self) -> str:
+        """What these days are, for people."""
+        days = len(self.mean_c)
+        filled = f", {self.filled} of them filled" if self.filled else ""
+        return f"{days:,} days, {iso(self.first)} to {iso(self.first + days - 1)}{filled}"
+
     def monthly_c(self) -> tuple[float, ...]:
         """Mean temperature of each month over all years, January first [°C].
 

@@ -17,7 +17,7 @@ from sabaka_core.edits.openings import follow_nest, nest_entrances
 from sabaka_core.quantity import Quantity, Text, Value, litres, mm, text
 from sabaka_core.season.chart import bees_chart, combs_chart
 from sabaka_core.season.plan import START_WORDS, Plan, Step, plan_of
-from sabaka_core.season.weather import climates
+from sabaka_core.season.weather import place_of
 
 WEEK = 7
 
@@ -117,7 +117,7 @@ def season_report(hive: Hive, other_mm: float | None = None) -> SeasonReport:
     first = plan.days[0].day
     other = None if other_mm is None else _combs_in(plan, a, other_mm)
     return SeasonReport(
-        place=climates()[season.climate].name if not season.monthly_c else "your own monthly means",
+        place=place_of(season),
         start=f"{START_WORDS[season.start]}, {short(first)}",
         moves=plan.nest.moves,
         saying=_saying(plan),

@@ -112,3 +112,10 @@ def _flow(flows: tuple[Flow, ...]) -> tuple[float, ...]:
                 )
             strength[day] = max(flow.strength, 1e-9)
     return tuple(strength)
+
+
+def place_of(season: Season) -> str:
+    """Where a season's weather is from, for people."""
+    if not season.monthly_c:
+        return climates()[season.climate].name
+    return f"your own monthly means, {season.means_of}" if season.means_of else "your own monthly means"

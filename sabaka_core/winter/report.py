@@ -13,7 +13,7 @@ from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_drawing
 from sabaka_core.quantity import Quantity, Text, Unit, Value, count, mm, text
 from sabaka_core.report.models import Input, Working
 from sabaka_core.season.plan import plan_of
-from sabaka_core.season.weather import climates
+from sabaka_core.season.weather import place_of
 from sabaka_core.sources import practice
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.improve import other_walls, savings, wet_days
@@ -135,7 +135,7 @@ def winter_report(hive: Hive, month: int | None = None) -> WinterReport:
     parts = _parts(winter, now)
     summer = summer_of(winter)
     return WinterReport(
-        place=climates()[season.climate].name if not season.monthly_c else "your own monthly means",
+        place=place_of(season),
         wintering=wintering, combs=winter.run.combs, days=nest.days,
         summary=(
             text("Clustered on {days} days", days=count(nest.days)),

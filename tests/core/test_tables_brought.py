@@ -18,9 +18,11 @@ from hypothesis import strategies as st
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit
 from sabaka_core.document.load import parse_json
-from sabaka_core.edits.models import SetStock, SetWeather
+from sabaka_core.edits.models import SetField, SetStock, SetWeather
 from sabaka_core.season.daily import read_daily
+from sabaka_core.season.report import season_report
 from sabaka_core.tables import decoded
+from sabaka_core.winter.report import winter_report
 from sabaka_core.woodwork.stock import read_stock
 from tests.core.support import EXAMPLES, hive, sound
 
@@ -142,7 +144,18 @@ class Weather(TestCase):
             season = io.StringIO()
             with contextlib.redirect_stdout(season):
                 main(["season", str(EXAMPLES / "bowline.json"), "--weather", str(file)])
-            self.assertEqual(json.loads(season.getvalue())["place"], "your own monthly means")
+            self.assertEqual(
+                json.loads(season.getvalue())["place"], "your own monthly means, 365 days, 2023-01-01 to 2023-12-31"
+            )
+
+    def test_30_the_days_and_what_was_filled_are_said_till_a_mean_is_typed(self) -> None:
+        rows = a_year()
+        design = apply_edit(hive(sound()), SetWeather(table=table(rows[:40] + rows[50:])))
+        said = "365 days, 2023-01-01 to 2023-12-31, 10 of them filled"
+        self.assertIn(said, season_report(design).place)
+        self.assertIn(said, winter_report(design).place)
+        typed = apply_edit(design, SetField(path="/season/monthly_c/0", text="3"))
+        self.assertEqual(season_report(typed).place, "your own monthly means")
 
     def test_30_months_are_as_long_as_they_are(self) -> None:
         self.assertEqual(sum(calendar.monthrange(2024, m)[1] for m in range(1, 13)), 366)

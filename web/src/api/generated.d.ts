@@ -2759,7 +2759,7 @@ export interface components {
         };
         /**
          * Season
-         * @description The season of one hive. No flows means the climate's own.
+         * @description The season of one hive. No flows means the climate's own; ``means_of`` tells what own means were made of.
          */
         Season: {
             /**
@@ -2772,6 +2772,11 @@ export interface components {
              * @default []
              */
             monthly_c?: number[];
+            /**
+             * Means Of
+             * @default
+             */
+            means_of?: string;
             /**
              * Start
              * @default overwintered
