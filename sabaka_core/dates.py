@@ -89,3 +89,8 @@ def calendar_day(count: int) -> date:
 def midnight(count: int) -> datetime:
     """The first moment of a day, in universal time."""
     return datetime.combine(date.fromordinal(count), datetime.min.time(), tzinfo=UTC)
+
+
+def hours(count: float) -> timedelta:
+    """So many hours, as calendar files want them."""
+    return timedelta(hours=count)

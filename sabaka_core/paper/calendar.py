@@ -8,17 +8,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import timedelta
 from uuid import NAMESPACE_URL, uuid5
 
 from icalendar import Alarm, Calendar, Event
 
-from sabaka_core.dates import calendar_day, midnight
+from sabaka_core.dates import calendar_day, hours, midnight
 from sabaka_core.document.hive import Hive
 from sabaka_core.moving.move import moving_stages
 
 # Six the evening before, while there is light to fetch what is missing.
-_ALARM = timedelta(hours=-6)
+_ALARM = hours(-6)
 
 
 @dataclass(frozen=True)

@@ -30,7 +30,8 @@ def opened(*own: Board, name: str = "sloped-top-bar", sale: tuple[BoardForSale, 
 
 
 def planned(design: Hive) -> CutPlan:
-    return cut_plan(parts_of_hive(design), design, 0.3)
+    """With time enough for the solver, or a plan made in a hurry could be the dearer one."""
+    return cut_plan(parts_of_hive(design), design, 20.0)
 
 
 def board(long: float, wide: float, thick: float = 22.0, count: int = 1, label: str = "found") -> Board:
