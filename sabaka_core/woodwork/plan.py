@@ -181,8 +181,11 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
     kinds = tuple(i for i, source in enumerate(stock) if source.own)
     remembered = cache(cutter)
     best: CutPlan | None = None
-    for lying in _left_lying(kinds):
-        plan = _planned(parts, [s for i, s in enumerate(stock) if i not in lying], building, seconds, remembered)
+    # Half of the time for the plan with every board, the other half for those that leave some lying.
+    ways = list(_left_lying(kinds))
+    for lying in ways:
+        share = seconds / 2 / (1 if best is None else len(ways) - 1) if len(ways) > 1 else seconds
+        plan = _planned(parts, [s for i, s in enumerate(stock) if i not in lying], building, share, remembered)
         if best is None or _worth(plan) < _worth(best):
             best = plan
         if not best.too_long and not best.bought:
