@@ -153,8 +153,8 @@ def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
     if side <= long_mm:
         return hive, ()
     short = shortened(hive, long_mm)
-    said = "Its sides are {side} long and your boards {board}"
-    sizes = {"side": mm(side), "board": mm(long_mm)}
+    said = "Its sides are {sides_long} long and your boards {boards_long}"
+    sizes = {"sides_long": mm(side), "boards_long": mm(long_mm)}
     if short is None:
         return hive, (text(f"{said}: no hive of this kind comes out of boards so short.", **sizes),)
     short = _mended(short)
@@ -162,7 +162,7 @@ def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
     new = [finding for finding in _found(short) if finding.code not in known]
     if new:
         why = new[0].text
-        return hive, (text(f"{said}. Shortened to them: {why.template}", **sizes, **why.values),)
+        return hive, (Text(template=f"{said}. Shortened to them: {why.template}", values=why.values | sizes),)
     if side_long_mm(short) > long_mm:
         return hive, (text(f"{said}: what would be mended in a shorter one makes it longer again.", **sizes),)
     had, has = (sum(item.kind == "comb" for c in h.chambers for item in c.run.items) for h in (hive, short))

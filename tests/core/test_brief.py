@@ -229,6 +229,16 @@ class Begun(TestCase):
             "20 combs instead of 26", " ".join(said("long-shallow", {"boards": [PLANK | {"length_mm": 1100.0}]}))
         )
 
+    def test_11_why_a_hive_stays_longer_is_told_with_every_number(self) -> None:
+        """A finding’s own numbers go into the sentence beside ours: neither may push the other out."""
+        for system in get_args(HiveSystem):
+            for long in (450.0, 600.0, 800.0):
+                for each in said(system, {"boards": [PLANK | {"length_mm": long, "width_mm": 180.0}]}):
+                    with self.subTest(system, long=long):
+                        self.assertNotIn("{", each)
+                        if "Shortened to them" in each:
+                            self.assertRegex(each, rf"^Its sides are \d+ long and your boards {long:.0f}\.")
+
     def test_11_boards_that_make_no_wall_are_named(self) -> None:
         self.assertIn("walls want 15 to 60", said("long-shallow", {"boards": [PLANK | {"thickness_mm": 6.0}]})[0])
         self.assertIn("aren’t boards", said("tree-cavity", {"boards": [PLANK]})[0])
