@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from sabaka_core.document.base import Ident, Part
+from sabaka_core.document.base import Ident, Part, Plain
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
@@ -39,7 +39,7 @@ class Season(Part):
 
     climate: Ident = "cool-temperate"
     monthly_c: Annotated[tuple[Annotated[float, Field(ge=-40, le=45, strict=True)], ...], Field(max_length=12)] = ()
-    means_of: Annotated[str, Field(max_length=120)] = ""
+    means_of: Annotated[str, Field(max_length=120), Plain()] = ""
     start: StartState = "overwintered"
     start_day: Day = "2026-03-01"
     visit_days: Annotated[int, Field(ge=3, le=60, strict=True)] = 10

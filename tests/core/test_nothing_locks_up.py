@@ -346,6 +346,13 @@ class NamesAndLabels(TestCase):
                     self.assertEqual(said.field, path)
                     self.assertIn("control character", said.reason)
 
+    def test_9_what_own_weather_was_made_of_is_held_to_it_too(self) -> None:
+        for words in self.REFUSED:
+            document = sound() | {"season": {"means_of": words}}
+            with self.subTest(ascii(words)):
+                said = refusal(self, lambda document=document: refuse_beyond(hive(document)))  # type: ignore[misc]
+                self.assertEqual(said.field, "/season/means_of")
+
     def test_9_notes_may_have_lines_and_nothing_else(self) -> None:
         design = hive(sound())
         self.assertEqual(apply_edit(design, SetField(path="/notes", text="one\ntwo\tthree")).notes, "one\ntwo\tthree")
