@@ -160,7 +160,7 @@ def _report(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    report = build_report(_read(options), ("findings", "mends"))
+    report = build_report(_read(options), ("findings", "mends", "overlaps"))
     print(check_text(report))
     return 1 if any(finding.severity == "error" for finding in report.findings) else 0
 

@@ -24,7 +24,7 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.patches import apply_patch
 from sabaka_core.errors import ParameterError, SabakaError
-from sabaka_core.findings import find
+from sabaka_core.findings import find_all
 from sabaka_core.quantity import Text, count, mm, text
 from sabaka_core.report.models import Finding
 from sabaka_core.sources import practice
@@ -173,7 +173,7 @@ def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
 
 
 def _found(hive: Hive) -> list[Finding]:
-    return [finding for finding in find(whole(hive), mends=False) if finding.severity != "note"]
+    return [finding for finding in find_all(whole(hive), mends=False) if finding.severity != "note"]
 
 
 def _wrong(hive: Hive) -> list[Finding]:
@@ -184,7 +184,7 @@ def _mended(hive: Hive) -> Hive:
     """The design with every finding mended that has a mend, the gravest first."""
     for _ in range(_MOST_MENDS):
         try:
-            found = [f for f in find(whole(hive)) if f.mends and f.severity != "note"]
+            found = [f for f in find_all(whole(hive)) if f.mends and f.severity != "note"]
         except SabakaError:
             return hive
         if not found:

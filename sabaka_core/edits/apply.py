@@ -18,9 +18,10 @@ from sabaka_core.edits.handles import drop, nudge
 from sabaka_core.edits.items import insert_comb, remove_item, retype_comb, swap_items
 from sabaka_core.edits.models import Edit
 from sabaka_core.edits.moving import lay_out_stage, mark_brood, measure_old, move_from, own_boxes
+from sabaka_core.edits.nucleus import put_nucleus
 from sabaka_core.edits.openings import add_entrance, new_entrance, plug_beyond, remove_entrance
 from sabaka_core.edits.patches import apply_patch
-from sabaka_core.edits.runs import fit_run, forget_run, put_nucleus, save_run, use_run
+from sabaka_core.edits.runs import fit_run, forget_run, save_run, use_run
 from sabaka_core.edits.season import add_flow, forget_visit, own_months, remove_flow, see_visit, set_weather
 from sabaka_core.edits.sizing import size_box
 from sabaka_core.edits.stock import (

@@ -1,16 +1,11 @@
-"""Changes of a whole run: filling it by a mix, a small colony at an end, states kept by name."""
+"""Changes of a whole run: filling it by a mix, states kept by name."""
 
 from __future__ import annotations
 
 from sabaka_core.analysis import analyse
-from sabaka_core.document.base import Side
-from sabaka_core.document.chambers import Hole
-from sabaka_core.document.hive import Colony, Hive
-from sabaka_core.document.run import Comb, Follower, RunItem, SavedRun
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb, RunItem, SavedRun
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_chamber, with_items
-from sabaka_core.edits.fields import replace_value
-from sabaka_core.edits.follower import add_follower, move_follower
-from sabaka_core.edits.openings import HOLE_MM, add_entrance, lowest_clear_mm, nest_hole
 from sabaka_core.errors import InfeasibleError, ParameterError
 
 MOST_SAVED = 12
@@ -60,63 +55,6 @@ def fit_run(hive: Hive, box: int, counts: dict[str, int]) -> Hive:
 def _is_brood(hive: Hive, ident: str, combs: list[Comb]) -> bool:
     mine = [comb for comb in combs if comb.type == ident]
     return sum(comb.role == "brood" for comb in mine) * 2 >= len(mine) if mine else ident != "honey"
-
-
-def put_nucleus(hive: Hive, box: int, side: Side, combs: int) -> Hive:
-    """The hive with a small colony behind a follower at one end, and an entrance for it in the other wall.
-
-    Raises:
-        InfeasibleError: there aren't so many combs to spare.
-    """
-    a = analyse(hive, box)
-    number = len(a.layout.combs)
-    if combs > number - 1:
-        raise InfeasibleError(
-            f"The run holds {number} combs: {combs} for a small colony leave none to the large one.",
-            f"At most {max(number - 1, 0)} can go.",
-        )
-    chamber = hive.chambers[box]
-    if any(c.chamber == chamber.id and c.stretch == f"{side}-end" for c in hive.colonies):
-        raise InfeasibleError(f"There is a colony at the {side} end already.", "Choose the other end.")
-    if not any(isinstance(item, Follower) and item.side == side for item in items_of(hive, box)):
-        hive = add_follower(hive, box, side)
-    order = analyse(hive, box).layout.combs
-    # The follower's face toward the large colony stands at the first comb that stays there.
-    face = order[combs].start_mm if side == "near" else order[-combs - 1].end_mm
-    moved = move_follower(hive, box, side, face)
-    moved = _with_way_out(moved, box)
-    a = analyse(moved, box)
-    near, far = a.layout.near, a.layout.far
-    start, end = (0.0, near.start_mm) if side == "near" and near else (far.end_mm if far else 0.0, a.run_mm)
-    hole = Hole(
-        wall="right",
-        at_mm=round((start + end) / 2, 1),
-        height_mm=round(max(lowest_clear_mm(a), 20.0), 1),
-        diameter_mm=HOLE_MM,
-    )
-    taken = {colony.id for colony in hive.colonies}
-    ident = next(f"nucleus-{n}" for n in range(1, 30) if f"nucleus-{n}" not in taken)
-    colony = Colony.model_validate(
-        {
-            "id": ident,
-            "name": f"nucleus, {side} end",
-            "chamber": chamber.id,
-            "stretch": f"{side}-end",
-            "strength": "nucleus",
-        }
-    )
-    return add_entrance(moved, box, hole).model_copy(update={"colonies": (*moved.colonies, colony)})
-
-
-def _with_way_out(hive: Hive, box: int) -> Hive:
-    """The hive with an open entrance between its followers: one that is there, or a new one."""
-    a = analyse(hive, box)
-    inside = [placed for placed in a.entrances if placed.in_nest]
-    if any(placed.entrance.is_open for placed in inside):
-        return hive
-    if inside:
-        return replace_value(hive, f"{a.path}/entrances/{inside[0].index}/setting", "open")
-    return add_entrance(hive, box, nest_hole(a))
 
 
 def save_run(hive: Hive, box: int, name: str) -> Hive:

@@ -1,17 +1,35 @@
 """Findings: import the rule modules once, so that every rule is registered."""
 
-from sabaka_core.findings import bars, combs, followers, frames, openings, reach, run, shape, systems, together
+from sabaka_core.findings import (
+    bars,
+    colonies,
+    combs,
+    followers,
+    frames,
+    openings,
+    reach,
+    run,
+    shape,
+    systems,
+    together,
+)
+from sabaka_core.findings.overlaps import OVERLAP, find_all, find_overlaps, holds
 from sabaka_core.findings.registry import HIVE_RULES, RULES, all_codes, find
 
 __all__ = [
     "HIVE_RULES",
+    "OVERLAP",
     "RULES",
     "all_codes",
     "bars",
+    "colonies",
     "combs",
     "find",
+    "find_all",
+    "find_overlaps",
     "followers",
     "frames",
+    "holds",
     "openings",
     "reach",
     "run",

@@ -16,7 +16,7 @@ from sabaka_core.edits.items import bar_width
 from sabaka_core.findings.alike import alike, bar_path, be, carrier_path, length_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import mm, text
-from sabaka_core.report.models import Place
+from sabaka_core.report.models import Spot
 from sabaka_core.sources import at_least, at_most, practice
 
 BEES: dict[str, str] = {
@@ -116,7 +116,7 @@ def bar_too_long(a: Analysis) -> Iterator[Draft]:
             )
 
 
-def _bar_end(bar: TopBar) -> Place:
+def _bar_end(bar: TopBar) -> Spot:
     return on("section", bar.length_mm / 2, -bar.thickness_mm / 2)
 
 
@@ -211,6 +211,6 @@ def _width(a: Analysis, bar: CombType, width_mm: float) -> tuple[Proposal]:
     return (Proposal(words, lambda: bar_width(a.hive, bar.id, width_mm)),)
 
 
-def _first_place(a: Analysis, bar: CombType) -> Place:
+def _first_place(a: Analysis, bar: CombType) -> Spot:
     first = next((p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.type == bar.id), None)
     return on("rod", first.middle_mm if first else 0.0, STRIP_MM / 3)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
+from math import ceil
 
 from sabaka_core.analysis import Analysis, analyse
 from sabaka_core.document.base import Side
@@ -13,12 +14,12 @@ from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import move_follower, track
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
+from sabaka_core.findings.strength import STRENGTHS
+from sabaka_core.frames.fit import moved_mm
 from sabaka_core.quantity import litres, mm, text
 from sabaka_core.run.layout import Placed
 from sabaka_core.run.passages import connected
-from sabaka_core.sources import practice
-
-STRENGTHS: dict[str, str] = {"nucleus": "a nucleus", "growing": "a growing colony", "full": "a full colony"}
+from sabaka_core.sources import at_least, practice
 
 
 @rule("follower-foot-gap")
@@ -43,6 +44,39 @@ def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
             source=row.source,
             path=item_path(a, placed, "foot_gap_mm"),
             proposals=partial(_set_follower, a, placed, "foot_gap_mm", nearest, "Leave {gap} under the foot"),
+        )
+
+
+@rule("follower-foot-swells")
+def follower_foot_swells(a: Analysis) -> Iterator[Draft]:
+    """In damp wood the follower's foot comes so near to the floor that it is glued down, or jams."""
+    least = practice("bee_space").span[0]
+    row = practice("wood_movement")
+    for placed, board in _followers(a):
+        swing = moved_mm(a.section.height_mm - board.foot_gap_mm)
+        left = board.foot_gap_mm - swing
+        if (
+            board.foot_gap_mm == 0
+            or not practice("follower_foot_gap").holds(board.foot_gap_mm)
+            or at_least(left, least)
+        ):
+            continue
+        yield Draft(
+            code="follower-foot-swells",
+            subject=board.side,
+            severity="warning",
+            text=text(
+                f"The foot of the {board.side} follower clears the floor by {{left}} in damp wood.", left=mm(left)
+            ),
+            why=row.why + " Under a bee space it is glued down, or crushes bees.",
+            place=on("along", placed.middle_mm, a.section.height_mm),
+            number=mm(left),
+            limit=text("at least {least}", least=mm(least)),
+            source=row.source,
+            path=item_path(a, placed, "foot_gap_mm"),
+            proposals=partial(
+                _set_follower, a, placed, "foot_gap_mm", float(ceil(least + swing)), "Leave {gap} under the foot"
+            ),
         )
 
 

@@ -11,11 +11,12 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
+from sabaka_core.edits.matching import resized
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.frames.fit import across_mm
 from sabaka_core.frames.joints import joints
-from sabaka_core.frames.verdict import gap_words, under_words
+from sabaka_core.frames.verdict import bearing_words, gap_words, over_words, play_words, under_words
 from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Severity
 from sabaka_core.sources import COMMON, at_least, at_most, practice
@@ -42,7 +43,9 @@ def said_here(a: Analysis) -> tuple[Frame, ...]:
 
 def _set(a: Analysis, words: str, path: str, value: float) -> Proposal:
     value = round(value, 3)
-    return Proposal(text(words, size=mm(value)), partial(replace_value, a.hive, path, value))
+    sized = path in (a.width_path, a.depth_path, a.run_path)
+    change = partial(resized, a.hive, a.box, path, value) if sized else partial(replace_value, a.hive, path, value)
+    return Proposal(text(words, size=mm(value)), change)
 
 
 @rule("frame-too-large")
@@ -126,8 +129,26 @@ def _widths(a: Analysis, frame: Frame) -> Iterator[Proposal]:
         wished = across_mm(frame, a.chamber) + 2 * gap
         if lining is None:
             yield _set(a, "Make the chamber {size} wide inside", a.width_path, wished)
+            yield from _with_rests(a, frame, wished)
         elif a.section.top_mm > wished:
             yield _set(a, "Make the spacers {size} thick", lining, (a.section.top_mm - wished) / 2)
+
+
+def _with_rests(a: Analysis, frame: Frame, width_mm: float) -> Iterator[Proposal]:
+    """The same with rests that take the largest frame's lugs at that width."""
+    if a.chamber.rest.kind != "rebate":
+        return
+    play = practice("bar_play").number
+    rest = round((frame.top_bar_mm + frame.tolerance_mm + play - width_mm) / 2, 1)
+    if rest <= a.chamber.rest.width_mm:
+        return
+
+    def change() -> Hive:
+        wide = resized(a.hive, a.box, a.width_path, width_mm)
+        return replace_value(wide, f"{a.path}/rest/width_mm", rest)
+
+    words = "Make the chamber {size} wide inside, its rests {rest}"
+    yield Proposal(text(words, size=mm(round(width_mm, 3)), rest=mm(rest)), change)
 
 
 def _lining_path(a: Analysis, frame: Frame) -> str | None:
@@ -204,18 +225,25 @@ def frame_over_gap(a: Analysis) -> Iterator[Draft]:
     low, high = row.span
     rods = a.chamber.rest.kind == "rods"
     for frame in a.frames:
-        if frame.make in _COMBLESS or (abs(frame.bar_gap_mm) < 0.5 and not rods):
+        judge, fitted = over_words(frame, rods), a.fit(frame)
+        if frame.make in _COMBLESS:
             continue
-        gap = a.fit(frame).nominal.over
-        if gap < 0 or (at_least(gap, low) and (at_most(gap, high) or rods)):
+        worst = next((gap for gap in (fitted.nominal.over, *fitted.ends("over")) if not judge(gap)[1]), None)
+        if worst is None:
             continue
+        nominal = judge(fitted.nominal.over)[1]
+        gap, ends = worst, " in damp or dry wood" if nominal else ""
         tight = gap < low
         yield Draft(
             code="frame-over-gap",
             subject=frame.id,
-            severity="error" if tight and rods else "warning",
+            severity="error" if tight and rods and not nominal else "warning",
             text=text(
-                f"Over the {frame.name} {{gap}} stay open: "
+                f"The {frame.name} stands {{by}} above its chamber{ends}: nothing can lie on the rim.", by=mm(-gap)
+            )
+            if gap < 0
+            else text(
+                f"Over the {frame.name} {{gap}} stay open{ends}: "
                 + ("it is glued to what lies on it." if tight else "comb is built over it."),
                 gap=mm(gap),
             ),
@@ -225,7 +253,7 @@ def frame_over_gap(a: Analysis) -> Iterator[Draft]:
             limit=text("at least {low}", low=mm(low)) if rods else text("{low} to {high}", low=mm(low), high=mm(high)),
             source=row.source,
             path=a.depth_path if rods else f"{a.path}/rest/depth_mm",
-            proposals=partial(_over, a, frame, gap),
+            proposals=partial(_over, a, frame, fitted.nominal.over),
         )
 
 
@@ -243,20 +271,23 @@ def lug_off_rest(a: Analysis) -> Iterator[Draft]:
     if a.chamber.rest.kind in ("rods", "none"):
         return
     for frame in a.frames:
-        fit = a.fit(frame).nominal
-        short, long = not at_least(fit.bearing, row.number), fit.play < -1e-6
+        fitted, fit = a.fit(frame), a.fit(frame).nominal
+        bearing, play = fitted.ends("bearing")[0], fitted.ends("play")[0]
+        short, long = not bearing_words(bearing)[1], not play_words(play)[1]
         if fit.side < 0 or not (short or long):
             continue
+        nominal = bearing_words(fit.bearing)[1] and play_words(fit.play)[1]
+        ends = " at the end of its tolerance" if nominal else ""
         yield Draft(
             code="lug-off-rest",
             subject=frame.id,
-            severity="error",
-            text=text(f"The lugs of the {frame.name} have {{on}} of rest.", on=mm(max(fit.bearing, 0.0)))
+            severity="warning" if nominal else "error",
+            text=text(f"The lugs of the {frame.name} have {{on}} of rest{ends}.", on=mm(max(bearing, 0.0)))
             if short
-            else text(f"The {frame.name} is {{by}} too long to lie between the rests.", by=mm(-2 * fit.play)),
+            else text(f"The {frame.name} is {{by}} too long to lie between the rests{ends}.", by=mm(-2 * play)),
             why=row.why if short else practice("bar_play").why,
             place=on("section", frame.top_bar_mm / 2, 0.0),
-            number=mm(fit.bearing if short else frame.top_bar_mm),
+            number=mm(bearing if short else frame.top_bar_mm - 2 * (play - fit.play)),
             limit=text("at least {least}", least=mm(row.number))
             if short
             else text("at most {most}", most=mm(frame.top_bar_mm + 2 * fit.play)),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from math import ceil, sqrt
+from math import ceil, pi, sqrt
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.hive import Colony, Hive
@@ -12,11 +12,12 @@ from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.quantity import count, mm, text
-from sabaka_core.report.models import Place
-from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs
+from sabaka_core.findings.strength import STRENGTHS
+from sabaka_core.quantity import Quantity, count, mm, text
+from sabaka_core.report.models import Spot
+from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs, opening_area_mm2
 from sabaka_core.run.passages import connected
-from sabaka_core.sources import COMMON, GEOMETRY, practice
+from sabaka_core.sources import COMMON, GEOMETRY, Practice, practice
 
 
 def entrance_path(a: Analysis, placed: PlacedEntrance, field: str) -> str:
@@ -135,6 +136,83 @@ def _ways_in(a: Analysis, mine: list[PlacedEntrance]) -> Iterator[Proposal]:
     )
 
 
+@rule("entrance-area")
+def entrance_area(a: Analysis) -> Iterator[Draft]:
+    """A colony's open entrances are together too small to fly and air through, or too large to guard."""
+    for index, colony in a.colonies:
+        mine = own_entrances(a, colony)
+        row = flight_row(a, colony)
+        area = open_cm2(mine)
+        if not mine or row.holds(area):
+            continue
+        low, high = row.span
+        yield Draft(
+            code="entrance-area",
+            subject=colony.id,
+            severity="warning",
+            text=text(
+                f"“{colony.name}” flies through {{area}}: {'little' if area < low else 'much'} for {STRENGTHS[colony.strength]}.",
+                area=cm2(area),
+            ),
+            why=row.reason(area),
+            place=_rod_place(mine[0]),
+            number=cm2(area),
+            limit=text("{low} to {high}", low=cm2(low), high=cm2(high)),
+            source=row.source,
+            path=f"/colonies/{index}/strength",
+            proposals=partial(_other_area, a, colony, mine, row),
+        )
+
+
+def own_entrances(a: Analysis, colony: Colony) -> list[PlacedEntrance]:
+    """The open entrances that lead to a colony's stretch."""
+    low, high = stretch_of(a, colony)
+    return [p for p in a.entrances if p.entrance.is_open and p.start_mm >= low - 1e-6 and p.end_mm <= high + 1e-6]
+
+
+def open_cm2(entrances: list[PlacedEntrance]) -> float:
+    """Area of entrances together [cm²]."""
+    return sum(opening_area_mm2(placed.entrance) for placed in entrances) / 100
+
+
+def flight_row(a: Analysis, colony: Colony) -> Practice:
+    """What a colony of that strength flies through; a tree cavity is held to what wild nests have."""
+    return practice("wild_entrance" if a.hive.system == "tree-cavity" else f"flight_{colony.strength}")
+
+
+def cm2(area: float) -> Quantity:
+    """An area of so many square centimetres."""
+    return Quantity(value=area, unit="cm2")
+
+
+def _other_area(a: Analysis, colony: Colony, mine: list[PlacedEntrance], row: Practice) -> Iterator[Proposal]:
+    """One entrance made as large as the row asks, the others left; or one more opened, or one plugged."""
+    (low, high), now = row.span, open_cm2(mine)
+    wider = now < low
+    start, stop = stretch_of(a, colony)
+    if wider:
+        for placed in a.entrances:
+            if not placed.entrance.is_open and placed.start_mm >= start - 1e-6 and placed.end_mm <= stop + 1e-6:
+                yield Proposal(text(f"Open {placed.label.lower()} too"), partial(setting, a, placed, "open"))
+    for placed in mine:
+        others = now - opening_area_mm2(placed.entrance) / 100
+        # A tenth inside the limit, so that a bore of whole millimetres keeps it.
+        wished = (low * 1.1 if wider else high * 0.9) - others
+        if wished <= 0:
+            continue
+        if placed.entrance.kind == "hole":
+            bore = float(round(sqrt(4 * wished * 100 / pi)))
+            change = partial(replace_value, a.hive, entrance_path(a, placed, "diameter_mm"), bore)
+            yield Proposal(text(f"Bore {placed.label.lower()} {{size}}", size=mm(bore)), change)
+        elif placed.entrance.kind == "slot":
+            wide = float(round(wished * 100 / placed.entrance.opening_mm))
+            change = partial(replace_value, a.hive, entrance_path(a, placed, "width_mm"), wide)
+            yield Proposal(text(f"Make {placed.label.lower()} {{size}} wide", size=mm(wide)), change)
+    if not wider and len(mine) > 1:
+        for placed in mine:
+            yield Proposal(text(f"Plug {placed.label.lower()}"), partial(setting, a, placed, "plugged"))
+
+
 @rule("entrance-hidden")
 def entrance_hidden(a: Analysis) -> Iterator[Draft]:
     """An entrance opens below the top of the litter or the trough's rim."""
@@ -215,9 +293,9 @@ def stretch_of(a: Analysis, colony: Colony) -> tuple[float, float]:
         case "between-followers":
             return layout.nest_start_mm, layout.nest_end_mm
         case "near-end":
-            return 0.0, layout.near.start_mm if layout.near else layout.length_mm
+            return layout.end_stretch("near")
         case "far-end":
-            return layout.far.end_mm if layout.far else 0.0, layout.length_mm
+            return layout.end_stretch("far")
         case "whole":
             return 0.0, layout.length_mm
 
@@ -287,5 +365,5 @@ def _pulled_in(a: Analysis, placed: PlacedEntrance) -> tuple[float, float] | Non
     return round(min(max(placed.entrance.at_mm, low), high), 3), round(lower, 3)
 
 
-def _rod_place(placed: PlacedEntrance) -> Place:
+def _rod_place(placed: PlacedEntrance) -> Spot:
     return on("rod", placed.middle_mm, STRIP_MM)

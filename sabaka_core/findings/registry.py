@@ -18,10 +18,11 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.reach import refuse_beyond
 from sabaka_core.drawing.models import DrawingName
+from sabaka_core.edits.held import Held, touches
 from sabaka_core.edits.patches import patch_of
 from sabaka_core.errors import SabakaError
 from sabaka_core.quantity import Quantity, Text
-from sabaka_core.report.models import Finding, Mend, Place, Severity
+from sabaka_core.report.models import Finding, Mend, Severity, Spot
 from sabaka_core.sources import Source
 from sabaka_core.whole import Whole, whole
 
@@ -55,7 +56,7 @@ class Draft:
     severity: Severity
     text: Text
     why: str
-    place: Place
+    place: Spot
     number: Quantity
     limit: Text
     source: Source
@@ -117,15 +118,16 @@ def drafts(hive: Whole) -> list[Draft]:
     return sorted(found, key=lambda draft: (draft.code != BEYOND, -GRAVITY_OF[draft.severity]))
 
 
-def find(hive: Whole, mends: bool = True) -> tuple[Finding, ...]:
-    """All findings, gravest first, with their tried mends if wanted."""
+def find(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
+    """All findings, gravest first, with their tried mends if wanted; those that alter what is held come last."""
     found = drafts(hive)
     # While something lies beyond reach, all else speaks of what it is taken for: only that is mended first.
     mended = {BEYOND} if hive.beyond else all_codes()
-    return tuple(_finding(d, _tried(d, hive, found) if mends and d.code in mended else ()) for d in found)
+    return tuple(finding_of(d, tried(d, hive, found, held=held) if mends and d.code in mended else ()) for d in found)
 
 
-def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
+def finding_of(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
+    """A draft with the mends that were tried."""
     return Finding(
         id=draft.id,
         code=draft.code,
@@ -144,14 +146,20 @@ def _finding(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
     )
 
 
-def _tried(draft: Draft, hive: Whole, before: list[Draft]) -> tuple[Mend, ...]:
+def tried(
+    draft: Draft, hive: Whole, before: list[Draft], look: Callable[[Whole], list[Draft]] = drafts, held: Held = ()
+) -> tuple[Mend, ...]:
+    """A draft's proposals that cure it and make nothing as grave, as far as ``look`` sees.
+
+    Those that leave alone what is held come first, each in the order of its rule: the least change first.
+    """
     mends: list[Mend] = []
     document: dict[str, Any] | None = None
     for proposal in draft.proposals():
         try:
             changed = proposal.change()
             refuse_beyond(changed, hive.given)
-            after = drafts(whole(changed))
+            after = look(whole(changed))
         except (SabakaError, ValidationError):
             # It leads beyond what a hive can be: not possible, so not offered.
             continue
@@ -160,7 +168,7 @@ def _tried(draft: Draft, hive: Whole, before: list[Draft]) -> tuple[Mend, ...]:
             after_it = dump_hive(changed)
             if _can_be(after_it):
                 mends.append(Mend(label=proposal.label, patch=patch_of(document, after_it)))
-    return tuple(mends)
+    return tuple(sorted(mends, key=lambda mend: touches(mend.patch, held)))
 
 
 def _can_be(document: dict[str, Any]) -> bool:
@@ -190,6 +198,6 @@ def _times(code: str, found: list[Draft]) -> int:
     return sum(draft.code == code for draft in found)
 
 
-def on(drawing: DrawingName, x_mm: float, y_mm: float) -> Place:
+def on(drawing: DrawingName, x_mm: float, y_mm: float) -> Spot:
     """A place on a drawing [mm]."""
-    return Place(drawing=drawing, x_mm=x_mm, y_mm=y_mm)
+    return Spot(drawing=drawing, x_mm=x_mm, y_mm=y_mm)

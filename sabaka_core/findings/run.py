@@ -10,9 +10,10 @@ from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
 from sabaka_core.drawing.models import STRIP_MM
-from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
+from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import add_follower
+from sabaka_core.edits.matching import resized
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import count, mm, text
@@ -48,8 +49,9 @@ def run_doesnt_close(a: Analysis) -> Iterator[Draft]:
 
 
 def _closings(a: Analysis, left: float) -> Iterator[Proposal]:
+    """Ways of closing a run, the least change first: gaps before comb places, and the box itself last."""
     closed = close_run(a.hive, a.box)
-    if is_closed(closed, a.box):
+    if is_closed(closed, a.box) and (left > 0 or _feeders_stay(a, closed)):
         words = "Let the end gap take {by} more" if left > 0 else "Take {by} from the end gap"
         yield Proposal(text(words, by=mm(abs(left))), lambda: closed)
     if 0 < left <= a.main_spacing_mm:
@@ -57,13 +59,45 @@ def _closings(a: Analysis, left: float) -> Iterator[Proposal]:
             text("Shim the far end with {by}", by=mm(left)),
             lambda: with_items(a.hive, a.box, (*items_of(a.hive, a.box), Spacer(length_mm=round(left, 6)))),
         )
+    if left < 0:
+        yield from _shorter(a)
     fit = round(a.layout.total_mm, 6)
     if not a.cavity.varies:
-        yield Proposal(text("Make the box {fit} long", fit=mm(fit)), partial(replace_value, a.hive, a.run_path, fit))
-    surplus = _surplus(a, -left)
-    if surplus:
-        words = "Take out one comb place" if len(surplus) == 1 else f"Take out {len(surplus)} comb places"
-        yield Proposal(text(words), partial(_taken_out, a, surplus))
+        yield Proposal(text("Make the box {fit} long", fit=mm(fit)), partial(resized, a.hive, a.box, a.run_path, fit))
+
+
+def _feeders_stay(a: Analysis, closed: Hive) -> bool:
+    """Whether every feeder still has its room once the run is closed, or had none before."""
+    pairs = zip(items_of(a.hive, a.box), items_of(closed, a.box), strict=True)
+    return all(
+        at_least(after.length_mm, min(least_gap_mm(after), before.length_mm) - 0.05)
+        for before, after in pairs
+        if isinstance(before, Gap) and isinstance(after, Gap)
+    )
+
+
+def _shorter(a: Analysis) -> Iterator[Proposal]:
+    """A run as long as its box: a feeder's room that isn't used goes before comb places that could be."""
+    bare = _without_feeder(a)
+    keeping, without = _surplus(a, a.hive), _surplus(a, bare)
+    if without is not None and (keeping is None or len(without) < len(keeping)):
+        words = "Give up the feeder’s room" + (f" and {_places(without)}" if without else "")
+        yield Proposal(text(words), partial(_taken_out, bare, a.box, without))
+    if keeping:
+        yield Proposal(text(f"Take out {_places(keeping)}"), partial(_taken_out, a.hive, a.box, keeping))
+
+
+def _places(taken: list[int]) -> str:
+    return "one comb place" if len(taken) == 1 else f"{len(taken)} comb places"
+
+
+def _without_feeder(a: Analysis) -> Hive:
+    """The hive with a feeder's room behind a follower as any other."""
+    items = (
+        item.model_copy(update={"purpose": "empty"}) if isinstance(item, Gap) and item.purpose == "feeder" else item
+        for item in items_of(a.hive, a.box)
+    )
+    return with_items(a.hive, a.box, tuple(items))
 
 
 def may_stand_open(a: Analysis) -> bool:
@@ -73,21 +107,24 @@ def may_stand_open(a: Analysis) -> bool:
     return a.layout.leftover_mm < a.main_spacing_mm or a.cavity.varies
 
 
-def _surplus(a: Analysis, over_mm: float) -> list[int]:
-    """The last empty combs, as many as are too many."""
+def _surplus(a: Analysis, hive: Hive) -> list[int] | None:
+    """The last empty combs, as few as have to go beside what the end gaps give; None where that isn't enough."""
+    items = items_of(hive, a.box)
+    room = sum(item.length_mm - least_gap_mm(item) for i in end_gaps(items) if isinstance(item := items[i], Gap))
+    over = -a.layout.leftover_mm - room
     taken: list[int] = []
     for placed in reversed(a.layout.combs):
-        if over_mm <= 0 or not isinstance(placed.item, Comb) or placed.item.contents != "empty":
+        if over <= 1e-6 or not isinstance(placed.item, Comb) or placed.item.contents != "empty":
             break
         taken.append(placed.index)
-        over_mm -= placed.length_mm
-    return taken if over_mm <= 0 and len(taken) < len(a.layout.combs) else []
+        over -= placed.length_mm
+    return taken if over <= 1e-6 and len(taken) < len(a.layout.combs) else None
 
 
-def _taken_out(a: Analysis, indexes: list[int]) -> Hive:
-    items = items_of(a.hive, a.box)
-    shorter = with_items(a.hive, a.box, tuple(item for i, item in enumerate(items) if i not in indexes))
-    return close_run(shorter, a.box)
+def _taken_out(hive: Hive, box: int, indexes: list[int]) -> Hive:
+    items = items_of(hive, box)
+    shorter = with_items(hive, box, tuple(item for i, item in enumerate(items) if i not in indexes))
+    return close_run(shorter, box)
 
 
 @rule("gap-bridged")
@@ -231,10 +268,11 @@ def _feeder_room(a: Analysis, side: str, gap: Placed, short_mm: float) -> Iterat
         if not isinstance(placed.item, Comb) or placed.item.contents != "empty":
             break
         taken.append(placed)
-    if not taken or sum(p.length_mm for p in taken) < short_mm:
-        return
-    words = "Take out an empty bar" if len(taken) == 1 else f"Take out {len(taken)} empty bars"
-    yield Proposal(text(words + " to make room"), lambda: _without(a, taken, gap))
+    if taken and sum(p.length_mm for p in taken) >= short_mm:
+        words = "Take out an empty bar" if len(taken) == 1 else f"Take out {len(taken)} empty bars"
+        yield Proposal(text(words + " to make room"), lambda: _without(a, taken, gap))
+    change = partial(replace_value, a.hive, item_path(a, gap, "purpose"), "empty")
+    yield Proposal(text("Leave that room without a feeder"), change)
 
 
 def _without(a: Analysis, taken: list[Placed], gap: Placed) -> Hive:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from math import pi, sqrt
 
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import FixedComb, Guide, TopBar
@@ -13,10 +12,10 @@ from sabaka_core.document.run import Comb
 from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.closing import items_of, with_items
 from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.matching import resized
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.quantity import Quantity, mm, text
 from sabaka_core.report.models import Severity
-from sabaka_core.run.entrances import opening_area_mm2
 from sabaka_core.sources import COMMON, GEOMETRY, practice
 
 
@@ -39,7 +38,7 @@ def chamber_not_square(a: Analysis) -> Iterator[Draft]:
         proposals=lambda: (
             Proposal(
                 text("Make it {size} both ways", size=mm(a.section.top_mm)),
-                partial(replace_value, a.hive, a.run_path, round(a.section.top_mm, 3)),
+                partial(resized, a.hive, a.box, a.run_path, a.section.top_mm),
             ),
         ),
     )
@@ -70,7 +69,7 @@ def door_spacers(a: Analysis) -> Iterator[Draft]:
         proposals=lambda: (
             Proposal(
                 text("Make the chamber {long} long", long=mm(wished)),
-                partial(replace_value, a.hive, a.run_path, round(wished, 3)),
+                partial(resized, a.hive, a.box, a.run_path, wished),
             ),
         ),
     )
@@ -98,7 +97,7 @@ def boxes_dont_add_up(a: Analysis) -> Iterator[Draft]:
         proposals=lambda: (
             Proposal(
                 text("Take the sum, {total}", total=mm(total)),
-                partial(replace_value, a.hive, a.depth_path, round(total, 3)),
+                partial(resized, a.hive, a.box, a.depth_path, total),
             ),
         ),
     )
@@ -198,43 +197,6 @@ def log_wall_thin(a: Analysis) -> Iterator[Draft]:
             ),
         ),
     )
-
-
-@rule("entrance-area")
-def entrance_area(a: Analysis) -> Iterator[Draft]:
-    """A tree-cavity hive's entrance is far from what wild nests have."""
-    row = practice("wild_entrance")
-    opened = [placed for placed in a.entrances if placed.entrance.is_open]
-    area = sum(opening_area_mm2(placed.entrance) for placed in opened) / 100
-    if a.hive.system != "tree-cavity" or not opened or row.holds(area):
-        return
-    low, high = row.span
-    yield Draft(
-        code="entrance-area",
-        severity="warning",
-        text=text("The open entrances are {area} together.", area=Quantity(value=area, unit="cm2")),
-        why=row.why,
-        place=on("along", opened[0].middle_mm, a.section.height_mm - opened[0].entrance.height_mm),
-        number=Quantity(value=area, unit="cm2"),
-        limit=text("{low} to {high}", low=Quantity(value=low, unit="cm2"), high=Quantity(value=high, unit="cm2")),
-        source=row.source,
-        path=f"{a.path}/entrances/{opened[0].index}/height_mm",
-        proposals=partial(_bore, a, opened[0].index, low if area < low else high, area, len(opened)),
-    )
-
-
-def _bore(a: Analysis, index: int, bound_cm2: float, now_cm2: float, number: int) -> Iterator[Proposal]:
-    entrance = a.chamber.entrances[index]
-    if entrance.kind != "hole" or (number > 1 and now_cm2 > bound_cm2):
-        return
-    others = now_cm2 - opening_area_mm2(entrance) / 100
-    wished = (bound_cm2 * 1.1 if bound_cm2 > now_cm2 else bound_cm2 * 0.9) - others
-    if wished > 0:
-        bore = float(round(sqrt(4 * wished * 100 / pi)))
-        yield Proposal(
-            text("Bore it {size}", size=mm(bore)),
-            partial(replace_value, a.hive, f"{a.path}/entrances/{index}/diameter_mm", bore),
-        )
 
 
 @rule("comb-too-small")

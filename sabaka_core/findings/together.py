@@ -9,6 +9,7 @@ from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive, Passage
 from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.matching import moved_on, resized
 from sabaka_core.edits.openings import add_entrance, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.quantity import Quantity, count, mm, text
@@ -249,7 +250,7 @@ def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
 def _as_wide(hive: Whole, a: Analysis, index: int, wished_mm: float) -> Iterator[Proposal]:
     yield Proposal(
         text("Make the box {wide} wide inside", wide=mm(wished_mm)),
-        partial(replace_value, hive.hive, a.width_path, round(wished_mm, 3)),
+        partial(resized, hive.hive, a.box, a.width_path, wished_mm),
     )
     yield Proposal(text("Do without this super"), partial(_without_super, hive.hive, index))
 
@@ -334,6 +335,9 @@ def _width(a: Analysis) -> str:
 def _matching(hive: Whole, ways: tuple[tuple[Analysis, str, float], ...]) -> Iterator[Proposal]:
     """Either box as large as the other."""
     for a, path, size in ways:
-        yield Proposal(
-            text(f"Make “{a.title}” {{size}}", size=mm(size)), partial(replace_value, hive.hive, path, round(size, 3))
-        )
+        yield Proposal(text(f"Make “{a.title}” {{size}}", size=mm(size)), partial(_moved, hive.hive, path, size))
+
+
+def _moved(hive: Hive, path: str, size_mm: float) -> Hive:
+    """One box as large as the other, and what stands beyond it moved on."""
+    return moved_on(hive, replace_value(hive, path, round(size_mm, 3)))

@@ -42,13 +42,29 @@ def under_words(gap_mm: float) -> Verdict:
     return ("open", True) if at_most(gap_mm, row.span[1]) else ("built below", False)
 
 
-def over_words(frame: Frame) -> Callable[[float], Verdict]:
-    """A gap over frames up to the rim: none needed where top bars close the ceiling or stand above it."""
-    closed = abs(frame.bar_gap_mm) < 0.5
+def over_words(frame: Frame, rods: bool = False) -> Callable[[float], Verdict]:
+    """A gap over frames up to the rim: none needed where top bars close the ceiling or stand above it.
+
+    A frame on rods ends below its rim, at any distance: nothing closes the ceiling for it.
+    """
+    closed = abs(frame.bar_gap_mm) < 0.5 and not rods
 
     def judge(gap_mm: float) -> Verdict:
-        if closed or gap_mm < 0:
+        if closed or (gap_mm < 0 and not rods):
             return ("closed by the top bars" if closed else "stands above the rim"), True
-        return side_words(gap_mm)
+        if gap_mm < 0:
+            return "stands above the rim", False
+        words, good = side_words(gap_mm)
+        return (words, good) if not rods or gap_mm <= practice("bee_space").span[1] else ("open", True)
 
     return judge
+
+
+def bearing_words(on_mm: float) -> Verdict:
+    """Wood of a lug on its rest."""
+    return ("holds", True) if at_least(on_mm, practice("lug_bearing").number) else ("slips off", False)
+
+
+def play_words(play_mm: float) -> Verdict:
+    """Room beyond a lug's end."""
+    return ("goes in", True) if play_mm >= -1e-6 else ("too long", False)

@@ -14,13 +14,14 @@ from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.drawing.section import section_drawing
 from sabaka_core.drawing.slope import slope_drawing, slope_study
-from sabaka_core.findings import find
+from sabaka_core.edits.held import Held, outside_sizes
+from sabaka_core.findings import find, find_all, find_overlaps
 from sabaka_core.quantity import Text, litres, mm, text
 from sabaka_core.report.advice import slope_advice
 from sabaka_core.report.combs import comb_cards
 from sabaka_core.report.forms import forms
 from sabaka_core.report.metrics import metrics
-from sabaka_core.report.models import BarPlace, ChamberName, EntranceState, Report, ReportPart
+from sabaka_core.report.models import BarPlace, ChamberName, EntranceState, Finding, Report, ReportPart
 from sabaka_core.report.run_sheet import run_sheet
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
@@ -41,7 +42,7 @@ DRAWINGS: dict[DrawingName, Draw] = {
 STUDIES = ("slope", "board")
 # The slope charts are studies of other designs than this one: they are made when asked for by name.
 ALL_PARTS: tuple[ReportPart, ...] = (
-    "metrics", "findings", "mends", "forms", "section", "along", "plan", "above", "beside", "rod", "combs",
+    "metrics", "findings", "mends", "overlaps", "forms", "section", "along", "plan", "above", "beside", "rod", "combs",
     "sheet",
 )  # fmt: skip
 
@@ -56,7 +57,9 @@ def _slope(a: Analysis, held: Literal["top and height", "board"]) -> Drawing | N
     return None if study is None else slope_drawing(a, study)
 
 
-def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int | None = None) -> Report:
+def build_report(
+    hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int | None = None, held: Held | None = None
+) -> Report:
     """The report of one design.
 
     Args:
@@ -65,6 +68,8 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int
             each is tried, so leave it out while a drag is under way.
         box: index of the chamber on the bench, which drawings, metrics and forms speak of; the brood
             chamber when none is given.
+        held: JSON pointers of what the keeper said last, which mends leave alone where they can; boards on hand
+            and the box's own sizes when none are given.
     Raises:
         ParameterError: sizes contradict each other, or there is no such chamber; the field is named.
     """
@@ -81,7 +86,7 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int
         box=box,
         chambers=tuple(_chamber_name(each) for each in everything.chambers),
         metrics=metrics(a, everything) if "metrics" in parts else {},
-        findings=find(everything, mends="mends" in parts) if "findings" in parts else (),
+        findings=_findings(everything, parts, outside_sizes(hive) if held is None else held),
         views=tuple(
             name
             for name in DRAWINGS
@@ -95,6 +100,14 @@ def build_report(hive: Hive, parts: Collection[ReportPart] = ALL_PARTS, box: int
         run=tuple(_bar_place(a, placed) for placed in a.layout.placed),
         entrances=tuple(_entrance_state(placed) for placed in a.entrances),
     )
+
+
+def _findings(hive: Whole, parts: Collection[ReportPart], held: Held) -> tuple[Finding, ...]:
+    """What was asked for: what the rules say, parts that lie in each other, or both."""
+    mends = "mends" in parts
+    if "findings" not in parts:
+        return find_overlaps(hive, mends, held) if "overlaps" in parts else ()
+    return find_all(hive, mends, held) if "overlaps" in parts else find(hive, mends, held)
 
 
 def _summary(hive: Whole) -> Text:

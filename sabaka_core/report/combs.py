@@ -12,10 +12,20 @@ from sabaka_core.document.hive import Choices
 from sabaka_core.document.run import Comb
 from sabaka_core.drawing.frames import bar_above, bar_front, comb_above, comb_end, comb_front
 from sabaka_core.drawing.models import Drawing
+from sabaka_core.findings.frames import below_mm
+from sabaka_core.findings.judged import is_found
 from sabaka_core.frames.catalogue import CatalogueRow, catalogue
 from sabaka_core.frames.fit import FitRange, fits_basket
 from sabaka_core.frames.parts import comb_area_mm2, parts_of, unbroken_height_mm, wood_volume_mm3
-from sabaka_core.frames.verdict import Verdict, gap_words, over_words, side_words, under_words
+from sabaka_core.frames.verdict import (
+    Verdict,
+    bearing_words,
+    gap_words,
+    over_words,
+    play_words,
+    side_words,
+    under_words,
+)
 from sabaka_core.materials import density
 from sabaka_core.quantity import Quantity, Text, mm, text
 from sabaka_core.report.models import CombCard, CombFact, CombPart, FitRow
@@ -49,8 +59,10 @@ def _design_card(a: Analysis, kind: CombType) -> CombCard:
     used = sum(isinstance(p.item, Comb) and p.item.type == kind.id for p in a.layout.combs)
     card = _card(kind, a.hive.choices, source, a.section.top_mm)
     fit: tuple[FitRow, ...] = ()
+    hangs = any(kind is carrier for carrier in a.carriers)
+    card = card.model_copy(update={"facts": tuple(_judged(a, kind, fact, hangs) for fact in card.facts)})
     if isinstance(kind, Frame):
-        fit = tuple(_fit_rows(a, kind))
+        fit = tuple(_judged_row(a, kind, row, hangs) for row in _fit_rows(a, kind))
     elif used:
         hung = a.hung_of(kind.id)
         area = Quantity(value=hung.predicted_area_mm2 / 100, unit="cm2")
@@ -60,6 +72,18 @@ def _design_card(a: Analysis, kind: CombType) -> CombCard:
         )
         card = card.model_copy(update={"facts": (*facts, *card.facts)})
     return card.model_copy(update={"used": used, "fit": fit})
+
+
+def _judged(a: Analysis, kind: CombType, fact: CombFact, hangs: bool) -> CombFact:
+    """A fact as the rule of it finds it here; what hangs in another chamber, or nowhere, isn't judged."""
+    if not fact.code:
+        return fact
+    return fact.model_copy(update={"good": not is_found(a, (fact.code,), kind.id) if hangs else None})
+
+
+def _judged_row(a: Analysis, frame: Frame, row: FitRow, hangs: bool) -> FitRow:
+    judged = hangs and bool(row.codes)
+    return row.model_copy(update={"good": not is_found(a, row.codes, frame.id) if judged else None})
 
 
 def _card(kind: CombType, choices: Choices, source: Source, span_mm: float) -> CombCard:
@@ -82,7 +106,7 @@ def _card(kind: CombType, choices: Choices, source: Source, span_mm: float) -> C
         facts = (CombFact(label="Ceiling", text=text("closed: bars touch"), good=True),)
     elif isinstance(kind, FixedComb):
         origin = "fixed"
-        facts = (CombFact(label="To lift it", text=text("it has to be cut from the walls"), good=False),)
+        facts = (CombFact(label="To lift it", text=text("it has to be cut from the walls")),)
     return CombCard(
         id=kind.id,
         name=kind.name,
@@ -131,6 +155,7 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[Com
             label="Top bar sags, full",
             text=text("{sag}, allowed {most}", sag=mm(sag), most=mm(allowed)),
             good=sag <= allowed,
+            code="bar-too-weak",
         )
     if frame.make in ("plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone"):
         yield _gap_fact("Gap at the lugs", frame.bar_gap_mm)
@@ -141,7 +166,7 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[Com
 
 def _gap_fact(label: str, gap: float) -> CombFact:
     words, good = gap_words(gap)
-    return CombFact(label=label, text=text(f"{{gap}}: {words}", gap=mm(gap)), good=good)
+    return CombFact(label=label, text=text(f"{{gap}}: {words}", gap=mm(gap)), good=good, code="frame-gap-wrong")
 
 
 def _extractor(frame: Frame, choices: Choices) -> Iterator[CombFact]:
@@ -160,25 +185,26 @@ def _extractor(frame: Frame, choices: Choices) -> Iterator[CombFact]:
 
 
 def _fit_rows(a: Analysis, frame: Frame) -> Iterator[FitRow]:
-    fit = a.fit(frame)
-    yield _row("Beside it, each side", fit, "side", side_words)
-    yield _row("Under it", fit, "under", under_words)
-    yield _row("Over it, to the rim", fit, "over", over_words(frame))
-    if a.chamber.rest.kind != "rods":
-        least = practice("lug_bearing").number
-        yield _row(
-            "Lug on its rest", fit, "bearing", lambda gap: ("holds", True) if gap >= least else ("slips off", False)
-        )
-        yield _row(
-            "Beyond the lug’s end", fit, "play", lambda gap: ("goes in", True) if gap >= 0 else ("too long", False)
-        )
+    fit, rods = a.fit(frame), a.chamber.rest.kind == "rods"
+    yield _row("Beside it, each side", fit, "side", side_words, ("frame-side-gap", "frame-too-large"))
+    yield _row(
+        "Under it", fit, "under", under_words, () if rods else ("frame-under-gap", "frame-too-large"), below_mm(a)
+    )
+    yield _row("Over it, to the rim", fit, "over", over_words(frame, rods), ("frame-over-gap",))
+    if not rods:
+        rests, play = ("lug-off-rest", "frame-too-large"), ("lug-off-rest", "frame-too-large")
+        yield _row("Lug on its rest", fit, "bearing", bearing_words, rests)
+        yield _row("Beyond the lug’s end", fit, "play", play_words, play)
 
 
-def _row(label: str, fit: FitRange, gap: str, judge: Callable[[float], Verdict]) -> FitRow:
-    low, high = fit.ends(gap)
-    words = [judge(value) for value in (low, getattr(fit.nominal, gap), high)]
+def _row(
+    label: str, fit: FitRange, gap: str, judge: Callable[[float], Verdict], codes: tuple[str, ...], more_mm: float = 0.0
+) -> FitRow:
+    """A gap at its least, its mean and its most; the worst of them gives the words."""
+    low, high = (end + more_mm for end in fit.ends(gap))
+    mean = getattr(fit.nominal, gap) + more_mm
+    words = [judge(value) for value in (low, mean, high)]
     bad = next((w for w, good in words if not good), None)
     return FitRow(
-        label=label, least=mm(low), nominal=mm(getattr(fit.nominal, gap)), most=mm(high),
-        words=bad or words[1][0], good=bad is None,
+        label=label, least=mm(low), nominal=mm(mean), most=mm(high), words=bad or words[1][0], good=bad is None, codes=codes,
     )  # fmt: skip

@@ -16,6 +16,7 @@ ReportPart = Literal[
     "metrics",
     "findings",
     "mends",
+    "overlaps",
     "forms",
     "section",
     "along",
@@ -71,7 +72,7 @@ class Mend(Value):
     patch: list[dict[str, Any]]
 
 
-class Place(Value):
+class Spot(Value):
     """Where on a drawing a finding shows."""
 
     drawing: DrawingName
@@ -93,7 +94,7 @@ class Finding(Value):
     why: str
     box: int = 0
     chamber: str = ""
-    place: Place
+    place: Spot
     number: Quantity
     limit: Text
     source: Source
@@ -204,22 +205,27 @@ class CombPart(Value):
 
 
 class CombFact(Value):
-    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong."""
+    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by the rule ``code``."""
 
     label: str
     text: Text
     good: bool | None = None
+    code: str = ""
 
 
 class FitRow(Value):
-    """One gap of a frame in its chamber, at both ends of tolerance and moisture."""
+    """One gap of a frame in its chamber, at both ends of tolerance and moisture.
+
+    ``good`` by the rules ``codes``; None where it isn't judged, as in a chamber in which the frame doesn't hang.
+    """
 
     label: str
     least: Quantity
     nominal: Quantity
     most: Quantity
     words: str
-    good: bool
+    good: bool | None
+    codes: tuple[str, ...] = ()
 
 
 class CombCard(Value):
@@ -248,11 +254,12 @@ class FitOut(Value):
 
 
 class Fact(Value):
-    """Something about the run in words; ``good`` where there is a right and a wrong."""
+    """Something about the run in words; ``good`` where there is a right and a wrong, by the rule ``code``."""
 
     text: Text
     why: str = ""
     good: bool | None = None
+    code: str = ""
 
 
 class SavedOut(Value):

@@ -9,19 +9,19 @@ from sabaka_core.analysis import Analysis
 from sabaka_core.document.run import Comb, Excluder, Follower, SavedRun
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.edits.runs import gone_kinds
-from sabaka_core.findings.openings import stretch_of
+from sabaka_core.findings.colonies import flight
+from sabaka_core.findings.judged import is_found
+from sabaka_core.findings.openings import cm2, flight_row, open_cm2, own_entrances
 from sabaka_core.frames.fit import moved_mm
-from sabaka_core.quantity import Quantity, mm, text
+from sabaka_core.quantity import mm, text
 from sabaka_core.report.models import Fact, FitOut, RunSheet, SavedOut
 from sabaka_core.run.covers import slats
-from sabaka_core.run.entrances import disc_pairs, opening_area_mm2
+from sabaka_core.run.entrances import disc_pairs
 from sabaka_core.run.fit import Fit, Kind, fits
 from sabaka_core.run.layout import item_length_mm
-from sabaka_core.sources import at_least, practice
+from sabaka_core.sources import practice
 
 SHOWN = 6
-# A slot 75 long and 8 high.
-LEAST_SLOT_CM2 = 6.0
 
 
 def run_sheet(a: Analysis) -> RunSheet:
@@ -127,40 +127,39 @@ def _slats(a: Analysis) -> Iterator[Fact]:
         thick = sum(c.thickness_mm for c in a.hive.covers)
         jar = practice("feeder_jar").number
         need = thick + jar
+        fits = a.hive.roof.clearance_mm >= need
+        words = "Under the roof {have}; covers and a jar feeder take {need}" + (
+            "" if fits else ": feed in the run instead"
+        )
         yield Fact(
-            text=text(
-                "Under the roof {have}; covers and a jar feeder take {need}",
-                have=mm(a.hive.roof.clearance_mm),
-                need=mm(need),
-            ),
+            text=text(words, have=mm(a.hive.roof.clearance_mm), need=mm(need)),
             why=practice("feeder_jar").why,
-            good=a.hive.roof.clearance_mm >= need,
+            # Feeding in the run is a way of its own, not a mistake.
+            good=True if fits else None,
         )
     if cover is None and a.main_bar is None:
         yield Fact(text=text("These frames need covers: slats as wide as listed, or a cloth under the lid."), good=None)
 
 
 def _openings(a: Analysis) -> Iterator[Fact]:
-    wild = practice("wild_entrance")
-    opened = [placed for placed in a.entrances if placed.entrance.is_open]
     for _, colony in a.colonies:
-        low, high = stretch_of(a, colony)
-        mine = [p for p in opened if p.start_mm >= low - 1e-6 and p.end_mm <= high + 1e-6]
-        area = sum(opening_area_mm2(p.entrance) for p in mine) / 100
+        area = open_cm2(own_entrances(a, colony))
         slot = area * 100 / 8.0
         yield Fact(
             text=text(
-                f"“{colony.name}” flies through {{area}}, as much as a slot {{slot}} wide and 8 high",
-                area=Quantity(value=area, unit="cm2"), slot=mm(slot),
+                f"“{colony.name}” flies through {{area}}, as much as a slot {{slot}} wide and {{high}} high",
+                area=cm2(area), slot=mm(slot), high=mm(8.0),
             ),
-            why=wild.why + " A slot of 75 to 100 mm is ample.",
-            good=LEAST_SLOT_CM2 <= area <= wild.span[1] + 1e-6,
+            why=flight_row(a, colony).reason(area),
+            good=not is_found(a, ("entrance-area",), colony.id) if area else None,
+            code="entrance-area",
         )  # fmt: skip
     for pair in disc_pairs(a.entrances):
         yield Fact(
             text=text(f"{pair.one.label} and {pair.two.label.lower()} stand {{apart}} apart", apart=mm(pair.apart_mm)),
             why=practice("disc_play").why,
             good=pair.verdict == "clear",
+            code="discs-too-near",
         )
     yield from _two_colonies(a)
     brood = [p for p in a.layout.combs if isinstance(p.item, Comb) and p.item.contents == "brood"]
@@ -176,26 +175,18 @@ def _openings(a: Analysis) -> Iterator[Fact]:
 
 
 def _two_colonies(a: Analysis) -> Iterator[Fact]:
-    least = practice("colonies_apart").number
     for (_, one), (_, two) in combinations(a.colonies, 2):
-        places = []
-        for colony in (one, two):
-            low, high = stretch_of(a, colony)
-            places.append([p for p in a.entrances if p.entrance.is_open and low - 1e-6 <= p.middle_mm <= high + 1e-6])
-        shared = {p.index for p in places[0]} & {p.index for p in places[1]}
-        if shared:
+        subject = f"{one.id}-{two.id}"
+        if is_found(a, ("colonies-share-entrance",), subject):
+            words = text(f"“{one.name}” and “{two.name}” share an entrance.")
+            yield Fact(text=words, why="Two queens behind one hole: bees drift and fight.", good=False, code="colonies-share-entrance")  # fmt: skip
+            continue
+        apart = flight(a, one, two)
+        if apart is not None:
+            walls = ", from different walls" if apart[1] else ""
             yield Fact(
-                text=text(f"“{one.name}” and “{two.name}” share an entrance."),
-                why="Two queens behind one hole: bees drift and fight.",
-                good=False,
-            )
-        elif places[0] and places[1]:
-            pairs = [(p, q) for p in places[0] for q in places[1]]
-            apart = min(abs(p.middle_mm - q.middle_mm) for p, q in pairs)
-            other_side = all(p.entrance.wall != q.entrance.wall for p, q in pairs)
-            yield Fact(
-                text=text(f"“{one.name}” and “{two.name}” fly {{apart}} apart{', from different walls' if other_side else ''}", apart=mm(apart)),
-                why=practice("colonies_apart").why, good=other_side or apart >= least,
+                text=text(f"“{one.name}” and “{two.name}” fly {{apart}} apart{walls}", apart=mm(apart[0])),
+                why=practice("colonies_apart").why, good=not is_found(a, ("colonies-fly-near",), subject), code="colonies-fly-near",
             )  # fmt: skip
 
 
@@ -224,7 +215,8 @@ def _followers(a: Analysis) -> Iterator[Fact]:
                 swing=mm(swing), least=mm(max(board.foot_gap_mm - swing, 0.0)), most=mm(board.foot_gap_mm + swing),
             ),
             why=practice("wood_movement").why,
-            good=None if stands else at_least(board.foot_gap_mm - swing, practice("bee_space").span[0]),
+            good=None if stands else not is_found(a, ("follower-foot-swells", "follower-foot-gap"), board.side),
+            code="follower-foot-swells" if practice("follower_foot_gap").holds(board.foot_gap_mm) else "follower-foot-gap",
         )  # fmt: skip
 
 
@@ -238,7 +230,7 @@ def _excluders(a: Analysis) -> Iterator[Fact]:
             )
             yield Fact(
                 text=text("Over the rests a way of {gap} stays open: plug it", gap=mm(gap)),
-                good=gap <= practice("queen_gap").number,
+                good=True if gap <= practice("queen_gap").number else None,
             )
     mine = [p for p in a.hive.passages if p.excluder and a.chamber.id in (p.from_chamber, p.to_chamber)]
     for passage in mine:
@@ -251,8 +243,8 @@ def _excluders(a: Analysis) -> Iterator[Fact]:
         if frame is not None:
             over = a.fit(frame).nominal.over
             yield Fact(
-                text=text("over the frames {over}, unless covers lie on the dividing wall", over=mm(max(over, 0.0))),
-                good=over <= practice("queen_gap").number,
+                text=text("over the frames {over}: let covers lie on the dividing wall", over=mm(max(over, 0.0))),
+                good=True if over <= practice("queen_gap").number else None,
             )
         if a.chamber.rest.kind == "rebate" and a.chamber.combs == "along":
             yield Fact(

@@ -91,6 +91,12 @@ def _place(index: int, entrance: Entrance, chamber: Chamber, layout: RunLayout) 
     return PlacedEntrance(index, entrance, start, end, inside)
 
 
+def run_walls(chamber: Chamber) -> tuple[Wall, Wall]:
+    """The walls along the run: the sides, or the ends where combs run along."""
+    along = chamber.axis == "lying" and chamber.combs == "along"
+    return ("near-end", "far-end") if along else ("left", "right")
+
+
 def _closing_walls(chamber: Chamber) -> tuple[Wall, Wall]:
     """The walls at the run's two ends: the end walls, or the sides where combs run along."""
     along = chamber.axis == "lying" and chamber.combs == "along"

@@ -109,6 +109,29 @@ class RunLayout:
             return self.placed[: self.near.index] if self.near else ()
         return self.placed[self.far.index + 1 :] if self.far else ()
 
+    def end_stretch(self, side: str) -> tuple[float, float]:
+        """The stretch of a colony at an end [mm]: its combs, and all between the boards on either side of them.
+
+        From the end wall inward to the first board behind which there are combs; to the follower when there is none.
+        """
+        board = self.near if side == "near" else self.far
+        inner = self.length_mm if board is None and side == "near" else 0.0
+        if board is not None:
+            inner = board.start_mm if side == "near" else board.end_mm
+        start = 0.0 if side == "near" else self.length_mm
+        combs = False
+        for placed in self.placed if side == "near" else reversed(self.placed):
+            if placed is board:
+                break
+            combs = combs or isinstance(placed.item, Comb)
+            if isinstance(placed.item, Divider | Follower):
+                face, behind = (placed.start_mm, placed.end_mm) if side == "near" else (placed.end_mm, placed.start_mm)
+                if combs:
+                    inner = face
+                    break
+                start = behind
+        return (start, inner) if side == "near" else (inner, start)
+
     def _follower(self, side: str) -> Placed | None:
         return next((p for p in self.placed if isinstance(p.item, Follower) and p.item.side == side), None)
 

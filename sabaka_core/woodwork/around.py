@@ -185,11 +185,11 @@ def _super_walls(number: int, high: float, kind: CombType, blocks: list[BoxPlace
     count = 2 * len(blocks)
     yield Part(
         f"super-{number}-{carries}", f"Super, {carries}", "Supers", count, run_long, high, t, "softwood",
-        joint="rebated, glued", rebate=rest, places=tuple(across),
+        joint="rebated, glued", rebate=rest, places=tuple(across), box=chamber.box,
     )  # fmt: skip
     yield Part(
         f"super-{number}-{crosses}", f"Super, {crosses}", "Supers", count, inside, high, t, "softwood",
-        joint="rebated, glued", places=tuple(others),
+        joint="rebated, glued", places=tuple(others), box=chamber.box,
     )  # fmt: skip
 
 

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from sabaka_core.analysis import main_box
 from sabaka_core.document.hive import Hive
-from sabaka_core.whole import whole
+from sabaka_core.sources import practice
+from sabaka_core.whole import Whole, whole
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
 from sabaka_core.woodwork.fittings import carrier_parts, cover_parts, follower_parts, lining_parts
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.solids import Prism, apart_mm
+from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
 
-TOLERANCE_MM = 0.5
+TOLERANCE_MM = practice("parts_overlap").number
 
 
 @dataclass(frozen=True)
@@ -24,6 +25,29 @@ class Clash:
     first: str
     second: str
     by_mm: float
+
+
+@dataclass(frozen=True)
+class Overlap:
+    """Two parts that lie in each other: how deep at the worst place, and where the two solids lie there [mm]."""
+
+    first: Part
+    second: Part
+    by_mm: float
+    one: Extent
+    other: Extent
+
+    @property
+    def room(self) -> Extent:
+        """What both reach into, as a block."""
+        x, y, z = ((max(a[0], b[0]), min(a[1], b[1])) for a, b in zip(self.one, self.other, strict=True))
+        return x, y, z
+
+    @property
+    def clear(self) -> tuple[float, float, float]:
+        """How far either has to go along each axis to be clear of the other, the shorter way."""
+        x, y, z = (min(a[1] - b[0], b[1] - a[0]) for a, b in zip(self.one, self.other, strict=True))
+        return x, y, z
 
 
 def parts_of_hive(hive: Hive) -> tuple[Part, ...]:
@@ -42,47 +66,68 @@ def without_size(hive: Hive) -> tuple[Part, ...]:
 
 def reckoned_parts(hive: Hive) -> tuple[Part, ...]:
     """All parts of a design, those included that no board could give."""
-    everything = whole(hive)
+    return parts_of(whole(hive))
+
+
+def parts_of(hive: Whole) -> tuple[Part, ...]:
+    """The same of a design already analysed."""
     found: list[Part] = []
-    for a in everything.chambers:
-        found += [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
+    for a in hive.chambers:
+        mine = [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
+        found += [replace(part, box=a.box) for part in mine]
     found += [
-        *super_parts(everything),
-        *roof_parts(everything, found),
-        *stand_parts(everything.chambers[main_box(hive)], everything),
+        *super_parts(hive),
+        *roof_parts(hive, found),
+        *stand_parts(hive.chambers[main_box(hive.hive)], hive),
     ]
     return tuple(part for part in found if part.count > 0)
 
 
 def placed_prisms(parts: tuple[Part, ...]) -> list[tuple[str, int, Prism]]:
     """Every solid that has its place, with its part's name and the copy's number."""
-    return [(part.id, number, prism) for part in parts for number, copy in enumerate(part.places) for prism in copy]
+    return [(part.id, number, prism) for part, number, prism in _placed(parts)]
+
+
+def _placed(parts: tuple[Part, ...]) -> list[tuple[Part, int, Prism]]:
+    return [(part, number, prism) for part in parts for number, copy in enumerate(part.places) for prism in copy]
 
 
 def clashes(parts: tuple[Part, ...]) -> tuple[Clash, ...]:
     """Parts that lie in each other by more than half a millimetre, and parts that touch nothing."""
-    solids = sorted(placed_prisms(parts), key=lambda s: s[2].x[0])
-    found: dict[tuple[str, str], float] = {}
+    met, loose = _met(parts)
+    return (
+        *(Clash("overlap", each.first.id, each.second.id, each.by_mm) for each in met),
+        *(Clash("gap", name, "", 0.0) for name in loose),
+    )
+
+
+def overlaps(parts: tuple[Part, ...]) -> tuple[Overlap, ...]:
+    """Parts that lie in each other by more than half a millimetre, each two of them once, where it is worst."""
+    return _met(parts)[0]
+
+
+def _met(parts: tuple[Part, ...]) -> tuple[tuple[Overlap, ...], tuple[str, ...]]:
+    solids = sorted(_placed(parts), key=lambda s: s[2].x[0])
+    found: dict[tuple[str, str], Overlap] = {}
     touched: set[tuple[str, int]] = set()
     active: list[int] = []
-    for index, (name, number, prism) in enumerate(solids):
+    for index, (part, number, prism) in enumerate(solids):
         active = [i for i in active if solids[i][2].x[1] > prism.x[0] - TOLERANCE_MM - 1e-6]
-        for other in active:
-            other_name, other_number, other_prism = solids[other]
-            if (other_name, other_number) == (name, number) or not _near(prism, other_prism):
+        for earlier in active:
+            other, other_number, other_prism = solids[earlier]
+            if (other.id, other_number) == (part.id, number) or not _near(prism, other_prism):
                 continue
             gap = apart_mm(prism, other_prism)
             if gap < -TOLERANCE_MM:
-                key = (min(name, other_name), max(name, other_name))
-                found[key] = max(found.get(key, 0.0), -gap)
+                (first, one), (second, two) = sorted(((part, prism), (other, other_prism)), key=lambda each: each[0].id)
+                known = found.get((first.id, second.id))
+                if known is None or known.by_mm < round(-gap, 2):
+                    found[first.id, second.id] = Overlap(first, second, round(-gap, 2), one.box, two.box)
             if gap <= TOLERANCE_MM:
-                touched |= {(name, number), (other_name, other_number)}
+                touched |= {(part.id, number), (other.id, other_number)}
         active.append(index)
-    loose = {name for name, number, _ in solids if (name, number) not in touched}
-    return (
-        *(Clash("overlap", first, second, round(by, 2)) for (first, second), by in sorted(found.items())),
-        *(Clash("gap", name, "", 0.0) for name in sorted(loose)),
-    )
+    loose = {part.id for part, number, _ in solids if (part.id, number) not in touched}
+    return tuple(found[key] for key in sorted(found)), tuple(sorted(loose))
 
 
 def _near(one: Prism, other: Prism) -> bool:

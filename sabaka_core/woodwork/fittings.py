@@ -115,7 +115,7 @@ def _frame_parts(a: Analysis, kind: Frame, mine: list[Placed], number: int, at: 
         ) if at else ()  # fmt: skip
         yield Part(
             ident, f"{kind.name}, {part.name}", "Bars and frames", number * len(part.pieces), long, wide, thick, "softwood",
-            joint="glued and pinned", note=part.note, places=copies,
+            joint="glued and pinned", note=part.note, places=copies, carrier=kind.id,
         )  # fmt: skip
 
 
@@ -127,17 +127,23 @@ def follower_parts(a: Analysis) -> Iterator[Part]:
     high = a.section.height_mm
     dx, dy, dz = at.shift
     top_bar = a.main_bar
+    dividers = [placed.index for placed in a.layout.placed if isinstance(placed.item, Divider)]
     for placed in a.layout.placed:
         item = placed.item
         if not isinstance(item, Follower | Divider):
             continue
+        divider = (
+            "Divider"
+            if len(dividers) < 2
+            else f"Divider {dividers.index(placed.index) + 1 if isinstance(item, Divider) else 0}"
+        )
         clear = item.side_clearance_mm if isinstance(item, Follower) else 1.0
         foot = item.foot_gap_mm if isinstance(item, Follower) else 0.0
         foot = max(foot, a.litter_mm + 2.0 if a.chamber.litter.kind == "trough" else foot)
         lean = _lean(a)
         low_half = max(a.section.half_width_mm(high - foot) - clear / cos(lean), 5.0)
         top_half = a.section.half_width_mm(0.0) - clear / cos(lean)
-        name = f"{item.side.capitalize()} follower" if isinstance(item, Follower) else "Divider"
+        name = f"{item.side.capitalize()} follower" if isinstance(item, Follower) else divider
         profile: Profile = ((-low_half, foot), (low_half, foot), (top_half, high), (-top_half, high))
         run = (placed.start_mm, placed.end_mm)
         board = (

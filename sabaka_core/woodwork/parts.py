@@ -68,6 +68,7 @@ class Part:
     """One kind of part; ``places`` holds each copy's solids, none for what isn't placed.
 
     ``long``, ``wide`` and ``thick`` are the board it is cut from, along the grain, across it, and through it [mm].
+    ``box`` is the chamber it belongs to, None where it belongs to the whole hive; ``carrier`` the comb type it is of.
     """
 
     id: str
@@ -85,6 +86,8 @@ class Part:
     holes: tuple[Hole, ...] = ()
     profile: tuple[tuple[float, float], ...] = ()
     places: tuple[tuple[Prism, ...], ...] = field(default=())
+    box: int | None = None
+    carrier: str = ""
 
     @cached_property
     def volume_mm3(self) -> float:

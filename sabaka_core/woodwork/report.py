@@ -8,7 +8,7 @@ from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.models import Drawing
-from sabaka_core.findings import find
+from sabaka_core.findings import find_all
 from sabaka_core.quantity import Quantity, Text, Value, count, mm, text
 from sabaka_core.whole import whole
 from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg, without_size
@@ -164,8 +164,8 @@ def clash_words(clash: Clash, names: dict[str, str]) -> Text:
 
 
 def design_errors(hive: Hive) -> int:
-    """Errors that the design still has."""
-    return sum(f.severity == "error" for f in find(whole(hive), mends=False))
+    """Errors that the design still has, parts that lie in each other included."""
+    return sum(f.severity == "error" for f in find_all(whole(hive), mends=False))
 
 
 def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildFinding]:

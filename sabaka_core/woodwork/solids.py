@@ -11,6 +11,8 @@ from functools import cached_property
 from math import hypot
 
 Profile = tuple[tuple[float, float], ...]
+# From where to where along x, y and z [mm].
+Extent = tuple[tuple[float, float], tuple[float, float], tuple[float, float]]
 
 
 @dataclass(frozen=True)
@@ -31,7 +33,7 @@ class Prism:
         return self.area_mm2 * (self.x[1] - self.x[0])
 
     @cached_property
-    def box(self) -> tuple[tuple[float, float], tuple[float, float], tuple[float, float]]:
+    def box(self) -> Extent:
         """Extent along x, y and z."""
         ys, zs = [y for y, _ in self.profile], [z for _, z in self.profile]
         return self.x, (min(ys), max(ys)), (min(zs), max(zs))
@@ -95,7 +97,7 @@ def _profiles_apart(one: Profile, other: Profile) -> float:
     return best
 
 
-def bounds(prisms: Sequence[Prism]) -> tuple[tuple[float, float], tuple[float, float], tuple[float, float]]:
+def bounds(prisms: Sequence[Prism]) -> Extent:
     """Extent of several prisms along x, y and z."""
     boxes = [p.box for p in prisms]
     x, y, z = ((min(b[k][0] for b in boxes), max(b[k][1] for b in boxes)) for k in range(3))

@@ -10,10 +10,14 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import apply_edit, build_report, patch_between, validate_hive
+from sabaka_core.analysis import main_box
 from sabaka_core.document.hive import Choices, Hive
-from sabaka_core.edits.models import Edit
+from sabaka_core.edits.held import held_by, outside_sizes
+from sabaka_core.edits.models import Edit, Pointer
+from sabaka_core.findings import find_overlaps, holds
 from sabaka_core.report.combs import catalogue_cards
-from sabaka_core.report.models import CombCard, Report, ReportPart
+from sabaka_core.report.models import CombCard, Finding, Report, ReportPart
+from sabaka_core.whole import whole
 from server.auth import keeper_only
 from server.problems import REFUSALS
 
@@ -26,23 +30,41 @@ class EditIn(Schema):
     """A design, what to do to it, and which parts of the report are wanted.
 
     ``box`` is the chamber on the bench, counted from 0; the brood
-    chamber when none is named. ``patches`` asks for the way there and back, which a passing preview has no use for.
+    chamber when none is named. ``held`` is what the keeper said last, as an earlier answer gave it: mends leave it
+    alone where they can. ``patches`` asks for the way there and back, which a passing preview has no use for.
     """
 
     document: dict[str, Any]
     edit: Edit
     parts: Parts
     patches: bool = True
+    held: Annotated[list[Pointer], Field(max_length=8)] | None = None
     box: Annotated[int, Field(ge=0, le=24)] | None = None
 
 
 class EditOut(Schema):
-    """The changed design, the patches there and back, and the report."""
+    """The changed design, the patches there and back, what the edit said, and the report."""
 
     document: Hive
     patch: list[dict[str, Any]]
     inverse: list[dict[str, Any]]
+    held: list[str] | None
     report: Report
+
+
+class OverlapsIn(Schema):
+    """A design, and the mends on offer that would be tried against it."""
+
+    document: dict[str, Any]
+    held: Annotated[list[Pointer], Field(max_length=8)] | None = None
+    mends: Annotated[list[list[dict[str, Any]]], Field(max_length=400)] = []
+
+
+class OverlapsOut(Schema):
+    """Parts that lie in each other, and of each mend whether it puts none in each other."""
+
+    findings: list[Finding]
+    holds: list[bool]
 
 
 class CatalogueOut(Schema):
@@ -64,14 +86,27 @@ def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     before = validate_hive(payload.document)
     after = apply_edit(before, payload.edit, payload.box)
     box = payload.box if payload.box is not None and payload.box < len(after.chambers) else None
-    report = build_report(after, payload.parts, box)
+    said = held_by(payload.edit, main_box(before) if payload.box is None else payload.box)
+    held = payload.held if said is None else said
+    report = build_report(after, payload.parts, box, None if held is None else tuple(held))
     changed = payload.patches and after != before
     # Written straight from the models: their values were validated when they were made.
     body = {
         "document": after.model_dump_json(exclude_none=True),
         "patch": json.dumps(patch_between(before, after) if changed else []),
         "inverse": json.dumps(patch_between(after, before) if changed else []),
+        "held": json.dumps(held),
         "report": report.model_dump_json(),
     }
     text = ",".join(f'"{key}":{value}' for key, value in body.items())
     return HttpResponse("{" + text + "}", content_type="application/json")
+
+
+@router.post("/overlaps", response={200: OverlapsOut, **REFUSALS})
+def overlaps(request: HttpRequest, payload: OverlapsIn) -> OverlapsOut:
+    """Whether parts of a design lie in each other: an answer of its own, for looking takes longer than the rules do."""
+    hive = validate_hive(payload.document)
+    return OverlapsOut(
+        findings=list(find_overlaps(whole(hive), held=tuple(payload.held or outside_sizes(hive)))),
+        holds=[holds(hive, patch) for patch in payload.mends],
+    )

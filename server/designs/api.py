@@ -139,7 +139,7 @@ def card(design: Design) -> Card:
     """A stored design for the shelf. One that can't be reported on still has its card."""
     rod: Drawing | None = None
     try:
-        report = build_report(validate_hive(design.document), ("findings", "rod"))
+        report = build_report(validate_hive(design.document), ("findings", "overlaps", "rod"))
         summary, severities = report.summary, [finding.severity for finding in report.findings]
         rod = report.drawings["rod"].model_copy(update={"handles": ()})
     except SabakaError as error:

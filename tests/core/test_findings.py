@@ -177,6 +177,7 @@ CASES: list[tuple[str, str, Break, bool]] = [
     ("feeder-gap-small", "warning", small_feeder_gap, True),
     ("follower-foot-gap", "warning", far(foot_gap_mm=5.0), True),
     ("follower-foot-gap", "warning", far(foot_gap_mm=30.0), True),
+    ("follower-foot-swells", "warning", all_of(section(top_mm=560, height_mm=360, slope_deg=22), far(foot_gap_mm=9.0)), True),
     ("follower-side-clearance", "warning", far(side_clearance_mm=5.0), True),
     ("follower-side-clearance", "warning", far(fit="loose", side_clearance_mm=3.0), True),
     ("volume-off", "warning", lambda d: d["colonies"][0].update(strength="nucleus"), True),
@@ -246,9 +247,11 @@ def check_mends(test: TestCase, document: Document) -> int:
 
 # What a mend of each rule may touch, as beginnings of JSON pointers.
 _RUN = "/chambers/0/run/items"
-# Sizes of a chamber: section, length, rest, litter, spacers; never its run or what hangs in it.
+# Sizes of a chamber: section, length, rest, litter, spacers, and where it stands; never its run or what hangs in it.
 _BOX = tuple(
-    f"/chambers/{box}/{part}" for box in range(4) for part in ("section", "length_mm", "rest", "litter", "linings")
+    f"/chambers/{box}/{part}"
+    for box in range(4)
+    for part in ("section", "length_mm", "rest", "litter", "linings", "place")
 )
 MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "comb-touches-wall": ("/comb_types",),
@@ -268,6 +271,7 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "followers-crossed": (_RUN,),
     "feeder-gap-small": (_RUN,),
     "follower-foot-gap": (_RUN,),
+    "follower-foot-swells": (_RUN,),
     "follower-side-clearance": (_RUN,),
     "volume-off": (_RUN,),
     "entrance-beyond-follower": ("/chambers/0/entrances",),
@@ -297,6 +301,13 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "log-wall-thin": ("/chambers/0/walls",),
     "entrance-area": ("/chambers/0/entrances",),
     "comb-too-small": (_RUN,),
+    "colony-without-combs": ("/colonies", "/chambers/0/entrances"),
+    "colony-without-brood": (_RUN,),
+    "colony-stands-open": (_RUN,),
+    "colonies-not-parted": (_RUN,),
+    "entrance-beyond-combs": ("/chambers/0/entrances",),
+    "colonies-share-entrance": ("/colonies", "/chambers/0/entrances"),
+    "colonies-fly-near": ("/chambers/0/entrances",),
     "discs-too-near": ("/chambers/0/entrances",),
     "beyond-reach": ("/comb_types", "/chambers/0/section", "/supers", "/name"),
 }

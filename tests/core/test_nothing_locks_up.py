@@ -29,11 +29,11 @@ from sabaka_core.document.load import load_hive, parse_json
 from sabaka_core.document.reach import beyond_reach, size_rows
 from sabaka_core.edits.models import Patch, SetField, SetStock, SetWeather, UseRun
 from sabaka_core.errors import InfeasibleError
-from sabaka_core.findings.registry import Draft, Proposal, _tried
+from sabaka_core.findings.registry import Draft, Proposal, tried
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.quantity import count, text
-from sabaka_core.report.models import Place
+from sabaka_core.report.models import Spot
 from sabaka_core.sources import COMMON
 from sabaka_core.tables import written_table
 from sabaka_core.whole import whole
@@ -247,11 +247,11 @@ class OneTypedNumber(TestCase):
 
         for change in (too_long, refused_outright, beyond):
             draft = Draft(
-                code="tried", severity="error", text=text(""), why="", place=Place(drawing="rod", x_mm=0, y_mm=0),
+                code="tried", severity="error", text=text(""), why="", place=Spot(drawing="rod", x_mm=0, y_mm=0),
                 number=count(0), limit=text(""), source=COMMON, proposals=lambda change=change: [Proposal(text(""), change)],  # type: ignore[misc]
             )  # fmt: skip
             with self.subTest(change.__name__):
-                self.assertEqual(_tried(draft, whole(design), [draft]), ())
+                self.assertEqual(tried(draft, whole(design), [draft]), ())
 
     def test_8_parts_of_no_size_never_reach_the_packer(self) -> None:
         """Clearances larger than the room once made boards of less than nothing, and an assertion of the packer."""

@@ -144,6 +144,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/overlaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Overlaps
+         * @description Whether parts of a design lie in each other: an answer of its own, for looking takes longer than the rules do.
+         */
+        post: operations["server_bench_api_overlaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/season/plan": {
         parameters: {
             query?: never;
@@ -928,7 +948,7 @@ export interface components {
         };
         /**
          * CombFact
-         * @description Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong.
+         * @description Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by the rule ``code``.
          */
         CombFact: {
             /** Label */
@@ -936,6 +956,11 @@ export interface components {
             text: components["schemas"]["Text"];
             /** Good */
             good: boolean | null;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
         };
         /**
          * CombPart
@@ -1017,6 +1042,8 @@ export interface components {
         /**
          * FitRow
          * @description One gap of a frame in its chamber, at both ends of tolerance and moisture.
+         *
+         *     ``good`` by the rules ``codes``; None where it isn't judged, as in a chamber in which the frame doesn't hang.
          */
         FitRow: {
             /** Label */
@@ -1027,7 +1054,12 @@ export interface components {
             /** Words */
             words: string;
             /** Good */
-            good: boolean;
+            good: boolean | null;
+            /**
+             * Codes
+             * @default []
+             */
+            codes: string[];
         };
         /**
          * Handle
@@ -1642,7 +1674,7 @@ export interface components {
         };
         /**
          * EditOut
-         * @description The changed design, the patches there and back, and the report.
+         * @description The changed design, the patches there and back, what the edit said, and the report.
          */
         EditOut: {
             document: components["schemas"]["Hive"];
@@ -1654,6 +1686,8 @@ export interface components {
             inverse: {
                 [key: string]: unknown;
             }[];
+            /** Held */
+            held: string[] | null;
             report: components["schemas"]["Report"];
         };
         /**
@@ -1689,7 +1723,7 @@ export interface components {
         };
         /**
          * Fact
-         * @description Something about the run in words; ``good`` where there is a right and a wrong.
+         * @description Something about the run in words; ``good`` where there is a right and a wrong, by the rule ``code``.
          */
         Fact: {
             text: components["schemas"]["Text"];
@@ -1700,6 +1734,11 @@ export interface components {
             why: string;
             /** Good */
             good: boolean | null;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
         };
         /**
          * Feeder
@@ -1766,7 +1805,7 @@ export interface components {
              * @default
              */
             chamber: string;
-            place: components["schemas"]["sabaka_core__report__models__Place"];
+            place: components["schemas"]["Spot"];
             number: components["schemas"]["Quantity"];
             limit: components["schemas"]["Text"];
             source: components["schemas"]["Source"];
@@ -2537,6 +2576,27 @@ export interface components {
             excluder?: boolean;
         };
         /**
+         * Place
+         * @description Where a chamber's near lower corner stands in the hive.
+         */
+        Place: {
+            /**
+             * X Mm
+             * @default 0
+             */
+            x_mm?: number;
+            /**
+             * Y Mm
+             * @default 0
+             */
+            y_mm?: number;
+            /**
+             * Z Mm
+             * @default 0
+             */
+            z_mm?: number;
+        };
+        /**
          * PolygonSection
          * @description A symmetric polygon by its right-hand profile from the bars down.
          */
@@ -2948,6 +3008,21 @@ export interface components {
             length_mm: number;
         };
         /**
+         * Spot
+         * @description Where on a drawing a finding shows.
+         */
+        Spot: {
+            /**
+             * Drawing
+             * @enum {string}
+             */
+            drawing: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
          * Stand
          * @description Height of the floor's underside above the ground, and leg splay.
          */
@@ -3104,42 +3179,6 @@ export interface components {
             inputs: components["schemas"]["Input"][];
         };
         /**
-         * Place
-         * @description Where a chamber's near lower corner stands in the hive.
-         */
-        sabaka_core__document__chambers__Place: {
-            /**
-             * X Mm
-             * @default 0
-             */
-            x_mm?: number;
-            /**
-             * Y Mm
-             * @default 0
-             */
-            y_mm?: number;
-            /**
-             * Z Mm
-             * @default 0
-             */
-            z_mm?: number;
-        };
-        /**
-         * Place
-         * @description Where on a drawing a finding shows.
-         */
-        sabaka_core__report__models__Place: {
-            /**
-             * Drawing
-             * @enum {string}
-             */
-            drawing: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-        };
-        /**
          * AddBarType
          * @description Add a kind of bar, like the last one.
          */
@@ -3276,7 +3315,8 @@ export interface components {
          * @description A design, what to do to it, and which parts of the report are wanted.
          *
          *     ``box`` is the chamber on the bench, counted from 0; the brood
-         *     chamber when none is named. ``patches`` asks for the way there and back, which a passing preview has no use for.
+         *     chamber when none is named. ``held`` is what the keeper said last, as an earlier answer gave it: mends leave it
+         *     alone where they can. ``patches`` asks for the way there and back, which a passing preview has no use for.
          */
         EditIn: {
             /** Document */
@@ -3286,12 +3326,14 @@ export interface components {
             /** Edit */
             edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["Patch"];
             /** Parts */
-            parts: ("metrics" | "findings" | "mends" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
+            parts: ("metrics" | "findings" | "mends" | "overlaps" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
              * Patches
              * @default true
              */
             patches?: boolean;
+            /** Held */
+            held?: string[] | null;
             /** Box */
             box?: number | null;
         };
@@ -3893,6 +3935,35 @@ export interface components {
             instead?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * OverlapsOut
+         * @description Parts that lie in each other, and of each mend whether it puts none in each other.
+         */
+        OverlapsOut: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Holds */
+            holds: boolean[];
+        };
+        /**
+         * OverlapsIn
+         * @description A design, and the mends on offer that would be tried against it.
+         */
+        OverlapsIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Held */
+            held?: string[] | null;
+            /**
+             * Mends
+             * @default []
+             */
+            mends?: {
+                [key: string]: unknown;
+            }[][];
         };
         /**
          * SeasonReport
@@ -5034,27 +5105,6 @@ export interface components {
             document: components["schemas"]["Hive"];
         };
         /**
-         * Place
-         * @description Where a chamber's near lower corner stands in the hive.
-         */
-        Place: {
-            /**
-             * X Mm
-             * @default 0
-             */
-            x_mm?: number;
-            /**
-             * Y Mm
-             * @default 0
-             */
-            y_mm?: number;
-            /**
-             * Z Mm
-             * @default 0
-             */
-            z_mm?: number;
-        };
-        /**
          * BeginIn
          * @description Answers, and which system to begin.
          */
@@ -5584,6 +5634,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_api_overlaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverlapsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlapsOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { answered, asSchema, client } from "./client";
-import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
+import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -126,6 +126,16 @@ export function useSeason(document: Hive, other: string, units: System): UseQuer
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+}
+
+/** Parts of a design that lie in each other, and which mends put none in each other; nothing till the answer is there. */
+export function useOverlapsOf(document: Hive, mends: PatchOps[], wanted: boolean): OverlapsOut | undefined {
+  const seen = useQuery({
+    queryKey: ["overlaps", document, mends],
+    queryFn: () => asSchema<OverlapsOut>(answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends } }))),
+    enabled: wanted,
+  });
+  return seen.data;
 }
 
 /** The rod as it should stand in a week of the plan. */

@@ -7,6 +7,7 @@ export type Report = Schemas["Report"];
 export type ReportPart = Schemas["EditIn"]["parts"][number];
 export type Edit = Schemas["EditIn"]["edit"];
 export type EditOut = Schemas["EditOut"];
+export type OverlapsOut = Schemas["OverlapsOut"];
 export type PatchOps = EditOut["patch"];
 export type Metric = Schemas["Metric"];
 export type Finding = Schemas["Finding"];

@@ -62,11 +62,14 @@ function Facts({ card }: { card: CombCard }) {
   );
 }
 
+const JUDGED: Record<string, string> = { true: "text-accent", false: "font-semibold text-error" };
+
 function Fit({ card, chamber }: { card: CombCard; chamber: string }) {
   const { units } = useSettings();
   return (
     <>
       <h2 className="mt-3 text-lg">Fits {chamber}</h2>
+      {card.used === 0 ? <p className="soft text-xs">None hangs here: so it would fit.</p> : null}
       <table className="w-full border-t border-[var(--line)] text-xs" data-testid="fit">
         <caption className="soft pb-1 text-left">Smallest and largest frame, wood dry and wet</caption>
         <thead>
@@ -82,7 +85,7 @@ function Fit({ card, chamber }: { card: CombCard; chamber: string }) {
             <tr key={row.label} className="border-t border-[var(--line)] text-right">
               <th scope="row" className="py-1 text-left font-normal">
                 {row.label}
-                <span className={`block ${row.good ? "text-accent" : "font-semibold text-error"}`}>{row.good ? row.words : `✗ ${row.words}`}</span>
+                <span className={`block ${JUDGED[String(row.good)] ?? "soft"}`}>{row.good === false ? "✗ " : ""}{row.words}</span>
               </th>
               <td>{written(row.least, units).number}</td>
               <td className="font-semibold">{written(row.nominal, units).number}</td>

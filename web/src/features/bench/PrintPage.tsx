@@ -12,7 +12,7 @@ import { firstReport } from "./useBench";
 
 async function load(id: string) {
   const design = await openDesign(id);
-  return { design, first: await firstReport(design.document, ["section", "along"]) };
+  return { design, first: await firstReport(design.document, ["section", "along", "overlaps"]) };
 }
 
 /** One A4 page to hang in the shed: the hive across and along, its run, its numbers, what to mend. */

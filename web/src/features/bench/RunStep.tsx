@@ -164,7 +164,7 @@ function Colonies({ bench }: { bench: Bench }) {
         <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("near"); }}>At the near end</button>
         <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("far"); }}>At the far end</button>
       </div>
-      <p className="soft mt-1 text-xs">A follower parts them; the small colony gets an entrance of its own in the other wall.</p>
+      <p className="soft mt-1 text-xs">It takes free room behind the follower there, brings combs of its own, stands behind a divider, and flies from the other wall.</p>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answered, asSchema, client, RefusedError } from "../../api/client";
 import type { DrawingName, Edit, EditOut, Hive, PatchOps, Report, ReportPart } from "../../api/types";
+import { useOverlaps } from "./useOverlaps";
 
 /** What went wrong with the last try, and which field or handle it came from. */
 export interface Trouble {
@@ -28,6 +29,8 @@ export type ViewName = Exclude<DrawingName, "rod">;
 export interface Bench {
   document: Hive;
   report: Report;
+  /** Whether it is still being looked at whether parts lie in each other. */
+  looking: boolean;
   drawing: ViewName;
   trouble: Trouble | null;
   undoLabel: string | null;
@@ -59,8 +62,8 @@ const AGAIN_MS = 3_000;
 const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
 const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
-function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean, box: number | null = null): Promise<EditOut> {
-  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document: { ...document }, edit, parts, patches, box } })));
+function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean, box: number | null = null, held: EditOut["held"] = null): Promise<EditOut> {
+  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document: { ...document }, edit, parts, patches, box, held } })));
 }
 
 /** The first report of a design, before the bench opens. */
@@ -86,6 +89,8 @@ export function useBench(
   const latest = useRef(kept);
   const view = useRef(drawing);
   const box = useRef(first.report.box);
+  // What the keeper said last: mends leave it alone where they can.
+  const said = useRef<EditOut["held"]>(null);
   const more = useRef<ReportPart[]>([]);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -176,7 +181,8 @@ export function useBench(
         if (!edit) return false;
         for (;;) {
           try {
-            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current);
+            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current, said.current);
+            said.current = out.held;
             settle(becoming(out, now));
             if (out.patch.length > 0) onKept(out.document, label);
             return true;
@@ -307,6 +313,7 @@ export function useBench(
     (document: Hive) =>
       inTurn(async () => {
         const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
+        said.current = null;
         settle({ document: out.document, report: out.report, past: [], future: [] });
       }),
     [inTurn, settle],
@@ -314,10 +321,15 @@ export function useBench(
 
   const settled = useCallback(() => queue.current.then(() => undefined), []);
 
+  const shown = passing ?? kept.report;
+  const { findings, looking } = useOverlaps(kept.document, shown.findings, passing === null);
+  const report = useMemo(() => ({ ...shown, findings }), [shown, findings]);
+
   return useMemo(
     () => ({
       document: kept.document,
-      report: passing ?? kept.report,
+      report,
+      looking,
       drawing,
       trouble,
       undoLabel: kept.past.at(-1)?.label ?? null,
@@ -334,7 +346,7 @@ export function useBench(
       wake,
       settled,
     }),
-    [kept, passing, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
+    [kept, report, looking, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
   );
 }
 

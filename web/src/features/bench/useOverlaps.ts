@@ -1,0 +1,25 @@
+import { useMemo } from "react";
+import { useOverlapsOf } from "../../api/queries";
+import type { Finding, Hive } from "../../api/types";
+
+export interface Looked {
+  /** What the rules say together with parts that lie in each other, with the mends that hold. */
+  findings: Finding[];
+  /** Whether the parts are still being looked at: till then nothing is right, and no mend is tried out. */
+  looking: boolean;
+}
+
+const GRAVEST_FIRST: Finding["severity"][] = ["error", "warning", "note"];
+
+/** The findings of a design once its solids were looked at, which takes longer than the rules do. */
+export function useOverlaps(document: Hive, found: Finding[], settled: boolean): Looked {
+  const mends = useMemo(() => found.flatMap((finding) => finding.mends), [found]);
+  const seen = useOverlapsOf(document, mends.map((mend) => mend.patch), settled);
+  return useMemo(() => {
+    if (!settled || !seen) return { findings: found, looking: true };
+    const held = new Set(mends.filter((_, index) => seen.holds[index]));
+    const kept = found.map((finding) => ({ ...finding, mends: finding.mends.filter((mend) => held.has(mend)) }));
+    const all = [...kept, ...seen.findings];
+    return { findings: GRAVEST_FIRST.flatMap((gravity) => all.filter((finding) => finding.severity === gravity)), looking: false };
+  }, [found, mends, seen, settled]);
+}
