@@ -83,7 +83,7 @@ _ROWS: tuple[tuple[str, Unit, Callable[[Whole], float]], ...] = (
     ("As ten-frame deep boxes", "boxes", lambda h: h.whole_l / practice("box_deep_ten").number),
     ("Comb places", "count", lambda h: h.combs),
     ("Comb, both sides", "m2", lambda h: 2 * h.comb_area_mm2 / 1e6),
-    ("Comb for each litre", "cm2", _share),
+    ("Comb for its room", "cm2", _share),
     ("Worker cells", "count", lambda h: h.cells),
     ("Tallest unbroken comb", "mm", _unbroken),
     ("Honey when full", "kg", lambda h: h.honey_kg),

@@ -1,6 +1,6 @@
 """Lengths, angles and counts as keepers write them, turned into numbers.
 
-Lengths come out in millimetres, angles in degrees. 1 in = 25.4 mm exactly.
+Lengths come out in millimetres, angles in degrees, masses in kilograms, temperatures in °C. 1 in = 25.4 mm exactly.
 """
 
 from __future__ import annotations
@@ -19,6 +19,13 @@ MM_PER: dict[str, Fraction] = {
     "m": Fraction(1000),
     "in": Fraction(254, 10),
     "ft": Fraction(254 * 12, 10),
+}
+_KG_PER: dict[str, Fraction] = {
+    "kg": Fraction(1),
+    "g": Fraction(1, 1000),
+    "lb": Fraction(45359237, 100_000_000),
+    "lbs": Fraction(45359237, 100_000_000),
+    "oz": Fraction(45359237, 1_600_000_000),
 }
 _ALIASES = {
     "": "",
@@ -98,6 +105,37 @@ def parse_number(text: str, field: str = "number") -> float:
     if match is None or match["unit"]:
         raise ParameterError(field, text, "Write a number, such as 45 or 7.5.", "not-a-number")
     return float(sign * _term_value(match, text, field))
+
+
+def parse_mass(text: str, default: System = "mm", field: str = "mass") -> float:
+    """A mass in kilograms: ``12``, ``12.5 kg``, ``900 g``, ``26 lb``; a bare number is in pounds beside inches.
+
+    Raises:
+        ParameterError: not a mass.
+    Source: 1 lb = 0.45359237 kg exactly (international pound).
+    """
+    body, sign = _signed(text, field)
+    match = _TERM.fullmatch(body)
+    unit = (match["unit"] or ("lb" if default == "in" else "kg")).lower() if match else ""
+    if match is None or unit not in _KG_PER:
+        raise ParameterError(field, text, "Write a mass, such as 12, 12 kg or 26 lb.", "not-a-mass")
+    return float(sign * _term_value(match, text, field) * _KG_PER[unit])
+
+
+def parse_temperature(text: str, default: System = "mm", field: str = "temperature") -> float:
+    """A temperature in °C: ``7``, ``7.5 °C``, ``45 °F``; a bare number is in °F beside inches.
+
+    Raises:
+        ParameterError: not a temperature.
+    """
+    body, sign = _signed(text, field)
+    named = re.sub(r"\s*°?\s*([cf])$", r" \1", body, flags=re.IGNORECASE)
+    match = _TERM.fullmatch(named)
+    unit = (match["unit"] or ("f" if default == "in" else "c")).lower() if match else ""
+    if match is None or unit not in ("c", "f"):
+        raise ParameterError(field, text, "Write a temperature, such as 7, 7 °C or 45 °F.", "not-a-temperature")
+    degrees = sign * _term_value(match, text, field)
+    return float(degrees if unit == "c" else (degrees - 32) * Fraction(5, 9))
 
 
 def _signed(text: str, field: str) -> tuple[str, int]:

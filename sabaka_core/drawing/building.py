@@ -110,15 +110,24 @@ def _turns_to_us(points: tuple[Point, ...]) -> bool:
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) > 1e-6
 
 
-def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
-    """The cut plan: each board to scale with its pieces, boards to buy and boards on hand told apart."""
+def boards_drawing(
+    plan: CutPlan, numbers: dict[str, int], boards: slice = slice(None), sheets: slice = slice(None)
+) -> Drawing:
+    """The cut plan: each board to scale with its pieces, boards to buy and boards on hand told apart.
+
+    Args:
+        plan: the plan.
+        numbers: each part's number, from 0.
+        boards, sheets: which of them, all unless a page holds only some.
+    """
     shapes: list[Shape] = []
     y, long = 0.0, max((b.source.length_mm for b in plan.boards), default=1000.0)
-    for number, board in enumerate(plan.boards):
+    for number, board in list(enumerate(plan.boards))[boards]:
         source = board.source
         own = "on hand" if source.own else "to buy"
         resawn = f", resawn into {board.layers}" if board.layers > 1 else ""
-        words = f"{number + 1}: {source.label}, {own}{resawn}: {{l}} × {{w}} × {{t}}"
+        order = f", {'ripped' if board.first == 'rip' else 'crosscut'} first"
+        words = f"{number + 1}: {source.label}, {own}{resawn}{order}: {{l}} × {{w}} × {{t}}"
         shapes.append(
             Label(
                 layer="note",
@@ -154,7 +163,7 @@ def boards_drawing(plan: CutPlan, numbers: dict[str, int]) -> Drawing:
                     )
                 )
         y += source.width_mm + 118
-    for number, sheet in enumerate(plan.sheets):
+    for number, sheet in list(enumerate(plan.sheets))[sheets]:
         words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
         shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start"))
         shapes.append(rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1]))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType, Frame, TopBar
-from sabaka_core.document.run import Comb, Feeder, Follower, Gap
+from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap
 from sabaka_core.drawing.models import (
     Box,
     Circle,
@@ -150,6 +150,8 @@ def _edge_on(a: Analysis, placed: Placed, over: float) -> list[Shape]:
         return []
     if isinstance(item, Follower):
         return [rectangle("follower", placed.start_mm, -over, placed.end_mm, height - item.foot_gap_mm, placed.index)]
+    if isinstance(item, Divider | Excluder):
+        return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, height, placed.index)]
     if not isinstance(item, Comb):
         return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, 30, placed.index)]
     kind, hung, middle = a.hive.comb_type(item.type), a.hung(placed), placed.middle_mm

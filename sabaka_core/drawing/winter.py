@@ -75,6 +75,13 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     )
 
 
+def without_legend(drawing: Drawing) -> Drawing:
+    """A heat drawing for a reader that has a key of its own."""
+    assert drawing.name == "winter-section"
+    # The legend comes last: a patch and a word for each hatch.
+    return drawing.model_copy(update={"shapes": drawing.shapes[: -2 * len(HEATS)]})
+
+
 def _wall(top: float, floor: float, high: float, thick: float, way: int) -> tuple[Point, ...]:
     return ((way * top, 0.0), (way * (top + thick), 0.0), (way * (floor + thick), high), (way * floor, high))
 

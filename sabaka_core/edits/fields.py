@@ -19,7 +19,7 @@ from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
 from sabaka_core.sources import practice
-from sabaka_core.units import System, parse_angle, parse_length, parse_number
+from sabaka_core.units import System, parse_angle, parse_length, parse_mass, parse_number, parse_temperature
 
 # Stands for the length of every bar, which the section's drawing shows once.
 ALL_BARS_LENGTH = "/comb_types/all/length_mm"
@@ -123,11 +123,15 @@ def read_value(path: str, typed: str, units: System) -> Any:
         return parse_angle(typed, path)
     if path.startswith("/wintering/") and (name == "humidity" or "/constants/" in path):
         return parse_number(typed, path)
-    if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path or "/monthly_c/" in path):
+    if "/monthly_c/" in path:
+        return parse_temperature(typed, units, path)
+    if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path):
         return parse_number(typed, path)
     if (name in _MAY_BE_EMPTY or path in _MAY_BE_EMPTY) and not typed.strip():
         return None
-    if name.endswith(("_price", "_kg")) or name == "price":
+    if name.endswith("_kg"):
+        return parse_mass(typed, units, path)
+    if name.endswith("_price") or name == "price":
         return parse_number(typed, path)
     if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs") or path in (
         "/wintering/combs",

@@ -13,7 +13,7 @@ from sabaka_core.findings import (
     systems,
     together,
 )
-from sabaka_core.findings.overlaps import OVERLAP, find_all, find_overlaps, holds
+from sabaka_core.findings.overlaps import OVERLAP, errors_in, find_all, find_overlaps, holds
 from sabaka_core.findings.registry import HIVE_RULES, RULES, all_codes, find
 
 __all__ = [
@@ -24,6 +24,7 @@ __all__ = [
     "bars",
     "colonies",
     "combs",
+    "errors_in",
     "find",
     "find_all",
     "find_overlaps",

@@ -49,6 +49,11 @@ def find_all(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding,
     return tuple(sorted((*found, *met), key=lambda each: -GRAVITY_OF[each.severity]))
 
 
+def errors_in(hive: Whole) -> int:
+    """How many errors a design has, parts that lie in each other included."""
+    return sum(finding.severity == "error" for finding in find_all(hive, mends=False))
+
+
 def find_overlaps(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
     """Parts that lie in each other, the deepest first; nothing while something lies beyond reach.
 

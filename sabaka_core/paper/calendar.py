@@ -14,6 +14,7 @@ from icalendar import Alarm, Calendar, Event
 
 from sabaka_core.dates import calendar_day, hours, midnight
 from sabaka_core.document.hive import Hive
+from sabaka_core.measure import Measure, told
 from sabaka_core.moving.move import moving_stages
 
 # Six the evening before, while there is light to fetch what is missing.
@@ -41,7 +42,9 @@ class Sent:
     cancelled: bool = False
 
 
-def moving_calendar(hive: Hive, series: str, today: int, before: Sequence[Sent] = ()) -> tuple[bytes, tuple[Sent, ...]]:
+def moving_calendar(
+    hive: Hive, series: str, today: int, before: Sequence[Sent] = (), measure: Measure = "mm"
+) -> tuple[bytes, tuple[Sent, ...]]:
     """The calendar file of a design's move, and what it says, to be handed back the next time.
 
     Args:
@@ -50,10 +53,11 @@ def moving_calendar(hive: Hive, series: str, today: int, before: Sequence[Sent] 
         today: the day on which the file is written, as a count of days.
         before: what was sent the last time. An event that changed gets a higher sequence; one that the plan no longer
             has is sent as cancelled.
+        measure: what amounts are written in.
     Raises:
         ParameterError: a date or frame of the move can't be used.
     """
-    events = _events(hive, before)
+    events = _events(hive, before, measure)
     calendar = Calendar()
     calendar.add("prodid", "-//Sabaka//Moving in//EN")
     calendar.add("version", "2.0")
@@ -64,13 +68,14 @@ def moving_calendar(hive: Hive, series: str, today: int, before: Sequence[Sent] 
     return bytes(calendar.to_ical()), events
 
 
-def _events(hive: Hive, before: Sequence[Sent]) -> tuple[Sent, ...]:
+def _events(hive: Hive, before: Sequence[Sent], measure: Measure) -> tuple[Sent, ...]:
     _, plan, way, bees = moving_stages(hive)
     about = f" ({bees.name}, {way.name[0].lower()}{way.name[1:]})"
     old = {event.step: event for event in before}
     events = []
     for step in plan.steps:
-        now = Sent(step.id, step.day, f"{hive.name}: {step.title}", f"{step.words} {step.caution}".strip() + about)
+        words = told(f"{step.words} {step.caution}".strip() + about, measure)
+        now = Sent(step.id, step.day, f"{hive.name}: {step.title}", words)
         events.append(_following(now, old.pop(step.id, None)))
     return (*events, *(_following(replace(gone, cancelled=True), gone) for gone in old.values()))
 

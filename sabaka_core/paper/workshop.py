@@ -9,7 +9,8 @@ import zipfile
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.svg import to_svg
-from sabaka_core.paper.booklet import Measure, booklet, templates
+from sabaka_core.measure import Measure
+from sabaka_core.paper.booklet import booklet, templates
 from sabaka_core.woodwork.files import parts_csv, parts_dxf, plan_json, small_parts, stl
 from sabaka_core.woodwork.report import build_of, part_out
 
@@ -25,7 +26,7 @@ def workshop_files(hive: Hive, measure: Measure = "mm", seconds: float = 1.5) ->
     listed = [json.loads(part_out(part, index).model_dump_json()) for index, part in enumerate(parts)]
     found = {
         "booklet.pdf": booklet(hive, measure),
-        "templates.pdf": templates(hive),
+        "templates.pdf": templates(hive, measure),
         "parts.csv": parts_csv(parts).encode(),
         "parts.json": json.dumps(listed, indent=2, ensure_ascii=False).encode(),
         "cut-plan.json": plan_json(plan).encode(),

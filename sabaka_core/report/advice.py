@@ -43,7 +43,7 @@ def _from_board(a: Analysis) -> Iterator[Advice]:
             height=mm(best.section.height_mm),
             comb=Quantity(value=best.comb_mm2 / 100, unit="cm2"),
         ),
-        why="The whole board's width becomes a side; of all clear slopes this one gives the most comb a litre.",
+        why="The whole board's width becomes a side; of all clear slopes this one gives the most comb for its room.",
         action=Action(
             label="Build it so",
             edit={

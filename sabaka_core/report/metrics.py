@@ -261,7 +261,7 @@ def _comb(a: Analysis) -> Iterator[Metric]:
     )
     yield _metric(
         "comb.cells_both_sides", "Cells in a comb, both sides", Quantity(value=2 * predicted.value * density, unit="count"),
-        "2 × A × cells a cm²", area, _in("n", "cells", density, "per cm2"), source=HANGING,
+        "2 × A × cells for the area", area, _in("n", "cells", density, "per cm2"), source=HANGING,
     )  # fmt: skip
     fill, heavy, passage = practice("comb_fill"), practice("honey_density"), practice("comb_passage")
     full = a.honey_kg(bar)
@@ -302,7 +302,7 @@ def _framed_comb(a: Analysis, frame: Frame) -> Iterator[Metric]:
     )  # fmt: skip
     yield _metric(
         "comb.cells_both_sides", "Cells in a frame, both sides", Quantity(value=2 * one.value * density, unit="count"),
-        "2 × A × cells a cm²", sizes, _in("n", "cells", density, "per cm2"), headline=True,
+        "2 × A × cells for the area", sizes, _in("n", "cells", density, "per cm2"), headline=True,
     )  # fmt: skip
     full = a.honey_kg(frame)
     fill, heavy, passage = practice("comb_fill"), practice("honey_density"), practice("comb_passage")
@@ -361,7 +361,7 @@ def _hive(hive: Whole) -> Iterator[Metric]:
         "hive.cells",
         "Worker cells in the hive",
         Quantity(value=hive.cells, unit="count"),
-        "A × cells a cm²",
+        "A × cells for the area",
         comb,
         source=HANGING,
     )

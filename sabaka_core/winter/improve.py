@@ -21,7 +21,7 @@ _WOOL = Layer(material="wood fibre", thickness_mm=40.0)
 _CORK = Layer(material="cork", thickness_mm=20.0)
 WALLS: dict[str, tuple[Layer, ...]] = {
     "Board, 22 mm": (Layer(material="softwood", thickness_mm=22.0),),
-    "Doubled board, 2 × 22 mm": (Layer(material="softwood", thickness_mm=44.0),),
+    "Doubled board, 44 mm": (Layer(material="softwood", thickness_mm=44.0),),
     "Sandwich, 12 ply + 40 foam + 12 ply": (
         Layer(material="plywood", thickness_mm=12.0), Layer(material="xps", thickness_mm=40.0), Layer(material="plywood", thickness_mm=12.0),
     ),

@@ -59,11 +59,18 @@ class Piece:
 
 
 Thinned = Literal["", "planed", "resawn"]
+Order = Literal["crosscut", "rip"]
+# How many widths of boards are tried for the wide strips of a panel, the widest first.
+_WIDTHS_TRIED = 3
 
 
 @dataclass(frozen=True)
 class CutBoard:
-    """One board with its pieces; ``thinned`` tells how it comes to their thickness if it is thicker."""
+    """One board with its pieces; ``thinned`` tells how it comes to their thickness if it is thicker.
+
+    ``first`` is what it is cut by first: crosscut where every lane is cut at the same places and no strip is kept, so
+    that its end stays as wide as it is; ripped otherwise, for lanes differ or the plan counts on the whole strip.
+    """
 
     source: Source
     pieces: tuple[Piece, ...]
@@ -71,6 +78,7 @@ class CutBoard:
     layers: int
     thick_mm: float
     thinned: Thinned
+    first: Order
 
     @property
     def used(self) -> float:
@@ -82,7 +90,10 @@ class CutBoard:
 
 @dataclass(frozen=True)
 class Group:
-    """Pieces of one width and thickness, with how good their plan is proven to be."""
+    """Pieces of one width and thickness, with how good their plan is proven to be.
+
+    What is proven speaks of these strips out of the boards that the groups before left, and of nothing wider.
+    """
 
     thick_mm: float
     wide_mm: float
@@ -136,7 +147,7 @@ class CutPlan:
 
     @property
     def bound(self) -> float:
-        """The least that boards could cost, group by group."""
+        """The least that these strips could cost, width by width out of what the widths before leave."""
         return sum(group.bound for group in self.groups)
 
 
@@ -185,13 +196,51 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
     ways = list(_left_lying(kinds))
     for lying in ways:
         share = seconds / 2 / (1 if best is None else len(ways) - 1) if len(ways) > 1 else seconds
-        plan = _planned(parts, [s for i, s in enumerate(stock) if i not in lying], building, share, remembered)
+        plan = _unequal(parts, [s for i, s in enumerate(stock) if i not in lying], building, share, remembered)
         if best is None or _worth(plan) < _worth(best):
             best = plan
         if not best.too_long and not best.bought:
             break
     assert best is not None
     return best
+
+
+def _unequal(
+    parts: tuple[Part, ...], stock: list[Source], building: Building, seconds: float, cutter: Cutter
+) -> CutPlan:
+    """The plan out of these boards, panels of equal strips; of unequal ones where that turns out cheaper."""
+    splits: dict[str, int] = {}
+    best = _planned(parts, stock, building, seconds, cutter, splits)
+    for panel in best.panels:
+        part = next(p for p in parts if p.id == panel.part)
+        for split in _promising(part, stock, building):
+            if best.too_long or best.bought:
+                plan = _planned(parts, stock, building, seconds, cutter, splits | {part.id: split})
+                if _worth(plan) < _worth(best):
+                    best, splits = plan, splits | {part.id: split}
+    return best
+
+
+def _promising(part: Part, stock: list[Source], building: Building) -> list[int]:
+    """Ways of splitting a part that by their strips' share of boards look cheaper than equal strips."""
+    strip = _Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
+    equal = _share(_split(strip, stock, building, 0), stock, building)
+    tried = ((_share(_split(strip, stock, building, n), stock, building), n) for n in range(1, _WIDTHS_TRIED + 1))
+    return [n for cost, n in sorted(tried) if cost < equal - 1e-6]
+
+
+def _share(strips: list[_Strip], stock: list[Source], building: Building) -> float:
+    """What strips cost by their shares of the boards that are cheapest for each, none counted as whole [money]."""
+    total = 0.0
+    for each in strips:
+        shares = [
+            s.price * each.part.long_mm / s.length_mm / (lanes(s.width_mm, each.wide_mm, building.kerf_mm) * layers)
+            for s in stock
+            if (layers := _layers(s, each.thick_mm, building.kerf_mm))
+            and lanes(s.width_mm, each.wide_mm, building.kerf_mm)
+        ]
+        total += min(shares, default=float("inf"))
+    return total
 
 
 def _left_lying(own: tuple[int, ...]) -> Iterator[frozenset[int]]:
@@ -209,10 +258,15 @@ def _worth(plan: CutPlan) -> tuple[int, float]:
 
 
 def _planned(
-    parts: tuple[Part, ...], stock: list[Source], building: Building, seconds: float, cutter: Cutter
+    parts: tuple[Part, ...],
+    stock: list[Source],
+    building: Building,
+    seconds: float,
+    cutter: Cutter,
+    splits: dict[str, int],
 ) -> CutPlan:
     """The plan out of these boards, groups of one width and thickness one after another, wide ones first."""
-    groups, too_long = _grouped(parts, stock, building)
+    groups, too_long = _grouped(parts, stock, building, splits)
     boards: list[CutBoard] = []
     found: list[Group] = []
     each = seconds / max(len(groups), 1)
@@ -223,7 +277,7 @@ def _planned(
         boards += cut_boards
         found.append(group)
         for strip in lost:
-            narrower = _split(strip, [s for s in stock if s.width_mm < strip.wide_mm - 1e-6], building)
+            narrower = _split(strip, [s for s in stock if s.width_mm < strip.wide_mm - 1e-6], building, 0)
             strips_of[strip.part.id, strip.copy] += len(narrower) - 1
             too_long += [strip.part.name] if not narrower else []
             for each_strip in narrower:
@@ -258,7 +312,7 @@ def _panels(strips_of: Counter[tuple[str, int]], parts: tuple[Part, ...], lost: 
 
 
 def _grouped(
-    parts: tuple[Part, ...], stock: list[Source], building: Building
+    parts: tuple[Part, ...], stock: list[Source], building: Building, splits: dict[str, int]
 ) -> tuple[dict[tuple[float, float], list[_Strip]], list[str]]:
     """Strips by thickness and width, and the parts that no boards make."""
     groups: dict[tuple[float, float], list[_Strip]] = defaultdict(list)
@@ -267,15 +321,21 @@ def _grouped(
         if part.is_sheet or part.group == "Bought" or part.material == "log":
             continue
         for copy in range(part.count):
-            strips = _split(_Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1)), stock, building)
+            whole = _Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1))
+            strips = _split(whole, stock, building, splits.get(part.id, 0))
             too_long += [part.name] if not strips else []
             for strip in strips:
                 groups[strip.thick_mm, strip.wide_mm].append(strip)
     return groups, too_long
 
 
-def _split(strip: _Strip, stock: list[Source], building: Building) -> list[_Strip]:
-    """A strip as few strips as the widest boards allow that are long enough for it; in layers where none is so thick."""
+def _split(strip: _Strip, stock: list[Source], building: Building, way: int) -> list[_Strip]:
+    """A strip as few strips as the boards allow that are long enough for it; in layers where none is so thick.
+
+    Args:
+        way: 0 for equal strips out of the widest boards; n for strips as wide as the boards that are nth in width, and
+            one that makes up the rest.
+    """
     for layers in range(1, _MOST_LAYERS + 1):
         thick = round(strip.thick_mm / layers, 1)
         fitting = [
@@ -284,10 +344,21 @@ def _split(strip: _Strip, stock: list[Source], building: Building) -> list[_Stri
             if _layers(s, thick, building.kerf_mm) and s.length_mm - 2 * building.trim_mm >= strip.part.long_mm
         ]
         if fitting:
-            strips = ceil(strip.wide_mm / max(s.width_mm for s in fitting) - 1e-9)
-            wide = round(strip.wide_mm / strips, 1)
-            return [_Strip(strip.part, strip.copy, wide, thick)] * (strips * layers)
+            widths = _widths(strip.wide_mm, sorted({s.width_mm for s in fitting}, reverse=True), way)
+            return [_Strip(strip.part, strip.copy, wide, thick) for wide in widths] * layers
     return []
+
+
+def _widths(wide_mm: float, boards_mm: list[float], way: int) -> list[float]:
+    """Widths that make up a part [mm]."""
+    strips = ceil(wide_mm / boards_mm[0] - 1e-9)
+    equal = [round(wide_mm / strips, 1)] * strips
+    if strips == 1 or not 0 < way <= len(boards_mm):
+        return equal
+    full = round(boards_mm[way - 1], 1)
+    many = ceil(wide_mm / full - 1e-9) - 1
+    rest = round(wide_mm - many * full, 1)
+    return [full] * many + [rest] if rest >= value("least_strip") else equal
 
 
 def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
@@ -335,10 +406,9 @@ def _solve(
         layers = _layers(source, thick, kerf)
         for first in range(0, len(mine), beside):
             lanes_here = mine[first : first + beside]
-            boards.append(_board(source, lanes_here, strips, wide, building, layers, thick))
-            left += (
-                _offcuts(source, lanes_here, lengths, wide, thick, beside // layers, building) if layers == 1 else []
-            )
+            made = _board(source, lanes_here, strips, wide, building, layers, thick, beside)
+            boards.append(made)
+            left += _offcuts(made, lanes_here, lengths, wide, building) if layers == 1 else []
         if source.count is not None and mine:
             used = ceil(len(mine) / beside)
             left[index] = Source(
@@ -389,6 +459,7 @@ def _board(
     building: Building,
     layers: int,
     thick: float,
+    beside: int,
 ) -> CutBoard:
     pieces = []
     for lane, each in enumerate(cuts):
@@ -397,21 +468,34 @@ def _board(
             strip = strips[index]
             pieces.append(Piece(strip.part.id, strip.part.name, at, strip.part.long_mm, lane, wide))
             at += strip.part.long_mm + building.kerf_mm
-    return CutBoard(source, tuple(pieces), len(cuts), layers, thick, _thinned(source, thick, layers))
+    places = {tuple((p.at_mm, p.long_mm) for p in pieces if p.lane == lane) for lane in range(len(cuts))}
+    alike = (
+        len(places) == 1
+        and len(cuts) == beside
+        and _strip_left_mm(source, ceil(len(cuts) / layers), wide, building) == 0
+    )
+    first: Order = "crosscut" if alike else "rip"
+    return CutBoard(source, tuple(pieces), len(cuts), layers, thick, _thinned(source, thick, layers), first)
 
 
-def _offcuts(
-    source: Source, cuts: list[Cut], lengths: list[int], wide: float, thick: float, beside: int, building: Building
-) -> list[Source]:
-    """What is left of a board: the ends of its lanes, lanes not used, and the strip beside them."""
-    least, found = value("least_offcut"), []
-    for each in cuts:
+def _strip_left_mm(source: Source, cuts: int, wide: float, building: Building) -> float:
+    """Width of the strip that stays beside the lanes, 0 where it is not worth keeping [mm]."""
+    left = source.width_mm - cuts * (wide + building.kerf_mm)
+    return round(left, 1) if left >= value("least_strip") else 0.0
+
+
+def _offcuts(board: CutBoard, cuts: list[Cut], lengths: list[int], wide: float, building: Building) -> list[Source]:
+    """What is left of a board in the order in which it is cut: one end as wide as the board, or each lane's own and
+    the strip beside them."""
+    source, least, found = board.source, value("least_offcut"), []
+    # Crosscut first, the end of all lanes is one piece; ripped first, each lane has its own.
+    ends = [(cuts[0], source.width_mm)] if board.first == "crosscut" else [(each, wide) for each in cuts]
+    for each, across in ends:
         used = sum(lengths[i] / TENTHS + building.kerf_mm for i in each.pieces)
         rest = source.length_mm - building.trim_mm - used
         if rest >= least:
-            found.append(Source("offcut, an end", round(rest, 1), wide, source.thickness_mm, 0.0, 1, True))
-    empty = beside - len(cuts)
-    left = source.width_mm - len(cuts) * (wide + building.kerf_mm)
-    if (empty > 0 or left >= 20.0) and left >= 20.0:
-        found.append(Source("offcut, a strip", source.length_mm, round(left, 1), source.thickness_mm, 0.0, 1, True))
+            found.append(Source("offcut, an end", round(rest, 1), across, source.thickness_mm, 0.0, 1, True))
+    left = _strip_left_mm(source, len(cuts), wide, building)
+    if left > 0:
+        found.append(Source("offcut, a strip", source.length_mm, left, source.thickness_mm, 0.0, 1, True))
     return found

@@ -8,7 +8,7 @@ from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.drawing.models import Drawing
-from sabaka_core.findings import find_all
+from sabaka_core.findings import errors_in
 from sabaka_core.quantity import Quantity, Text, Value, count, mm, text
 from sabaka_core.whole import whole
 from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg, without_size
@@ -22,7 +22,7 @@ from sabaka_core.woodwork.unmade import not_made
 
 CAUTIONS = (
     "Saws: guard and riving knife on, push stick for anything narrow, small parts held down, never freehand.",
-    "Measure each board’s actual thickness: nominal 25 mm planed is 22. Measure the box again before cutting what goes into it.",
+    "Measure each board’s actual thickness: nominal 25 mm planed is 22 mm. Measure the box again before cutting what goes into it.",
     "Dust, glue and varnish fumes: a mask and fresh air. Scorching with a torch: outdoors, with an extinguisher.",
 )
 
@@ -117,7 +117,7 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
             text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
             text("{own} boards of those on hand, {buy} to buy", own=count(len(plan.on_hand)), buy=count(len(plan.bought))),
             text("{n} sheets; by area it takes {b} at least", n=count(len(plan.sheets)), b=count(plan.sheet_bound)),
-            text("Boards cost {cost}; width by width no plan costs under {bound}", cost=count(bill.boards), bound=count(plan.bound)),
+            text("Boards cost {cost}; these strips, width by width out of what the widths before leave, cost {bound} at least", cost=count(bill.boards), bound=count(plan.bound)),
         ),
         bill=(
             text("Boards: {m}", m=count(bill.boards)), text("Sheets: {m}", m=count(bill.sheets)), text("Screws and hinges: {m}", m=count(bill.hardware)),
@@ -163,15 +163,10 @@ def clash_words(clash: Clash, names: dict[str, str]) -> Text:
     )
 
 
-def design_errors(hive: Hive) -> int:
-    """Errors that the design still has, parts that lie in each other included."""
-    return sum(f.severity == "error" for f in find_all(whole(hive), mends=False))
-
-
 def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildFinding]:
     names = {part.id: part.name for part in parts}
     found: list[BuildFinding] = []
-    errors = design_errors(hive)
+    errors = errors_in(whole(hive))
     if errors:
         found.append(
             BuildFinding(

@@ -31,7 +31,7 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
     bevelled = any(p.bevel_deg > 0.05 for p in parts)
     found = [
         WorkStep("boards", "Measure and mark the boards", "Number the boards as in the cut plan; mark bad ends and leave them out.", "Thickness of every board: the plan counts on it within 1 mm.", "", ()),
-        WorkStep("cut", "Cut to length, then rip", "Crosscut first, longest pieces first; then rip lanes. Offcuts go back on the list.", "The first piece of each kind, before the rest follow.", _SAW, names["Box"]),
+        WorkStep("cut", "Cut the boards", "As the plan says of each: ripped first where its lanes are cut at different places or a strip is kept, else crosscut first; longest pieces first. Offcuts go back on the list.", "The first piece of each kind, before the rest follow.", _SAW, names["Box"]),
     ]  # fmt: skip
     if bevelled:
         found.append(

@@ -18,8 +18,9 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.models import Drawing, DrawingName
 from sabaka_core.drawing.svg import to_svg
 from sabaka_core.errors import SabakaError
+from sabaka_core.measure import Measure
 from sabaka_core.moving.move import conversion_design
-from sabaka_core.paper.booklet import Measure, booklet, templates
+from sabaka_core.paper.booklet import booklet, templates
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
@@ -286,10 +287,10 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
 
 
 @router.get("/{ident}/season-card")
-def export_season_card(request: HttpRequest, ident: UUID) -> HttpResponse:
-    """The season on one A4 page."""
+def export_season_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+    """The season on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(season_card(working_hive(design.document)), "application/pdf", design, "season.pdf")
+    return _file(season_card(working_hive(design.document), measure), "application/pdf", design, "season.pdf")
 
 
 @router.get("/{ident}/workshop/{name}")
@@ -300,31 +301,31 @@ def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measu
     if name == "booklet.pdf":
         return _file(booklet(hive, measure), "application/pdf", design, name)
     if name == "templates.pdf":
-        return _file(templates(hive), "application/pdf", design, name)
+        return _file(templates(hive, measure), "application/pdf", design, name)
     if name == "parts.dxf":
         return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
     return _file(workshop_zip(hive, measure), "application/zip", design, name)
 
 
 @router.get("/{ident}/winter-card")
-def export_winter_card(request: HttpRequest, ident: UUID) -> HttpResponse:
-    """The winter on one A4 page."""
+def export_winter_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+    """The winter on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(winter_card(working_hive(design.document)), "application/pdf", design, "winter.pdf")
+    return _file(winter_card(working_hive(design.document), measure), "application/pdf", design, "winter.pdf")
 
 
 @router.get("/{ident}/moving-page")
-def export_moving_page(request: HttpRequest, ident: UUID) -> HttpResponse:
-    """Moving in on one A4 page."""
+def export_moving_page(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+    """Moving in on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_page(working_hive(design.document)), "application/pdf", design, "moving.pdf")
+    return _file(moving_page(working_hive(design.document), measure), "application/pdf", design, "moving.pdf")
 
 
 @router.get("/{ident}/moving-calendar")
-def export_moving_calendar(request: HttpRequest, ident: UUID) -> HttpResponse:
+def export_moving_calendar(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
     """The days of the move as a calendar file."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(services.calendar_of(design, timezone.localdate()), "text/calendar", design, "moving.ics")
+    return _file(services.calendar_of(design, timezone.localdate(), measure), "text/calendar", design, "moving.ics")
 
 
 @router.post("/{ident}/conversion-box", response={200: DesignOut, **REFUSALS})

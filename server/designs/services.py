@@ -22,6 +22,7 @@ from sabaka_core import (
     validate_hive,
     working_hive,
 )
+from sabaka_core.measure import Measure
 from sabaka_core.paper.calendar import Sent, moving_calendar
 from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import Design, Revision
@@ -51,14 +52,14 @@ def create_design(owner: User, hive: Hive, label: str = "") -> Design:
 
 
 @transaction.atomic
-def calendar_of(design: Design, today: date) -> bytes:
+def calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
     """The calendar file of a design's move, following the one handed out before; what it says is kept.
 
     Raises:
         ParameterError: a date or frame of the move can't be used.
     """
     before = [Sent(**row) for row in design.calendar]
-    file, sent = moving_calendar(working_hive(design.document), str(design.pk), today.toordinal(), before)
+    file, sent = moving_calendar(working_hive(design.document), str(design.pk), today.toordinal(), before, measure)
     Design.objects.filter(pk=design.pk).update(calendar=[asdict(event) for event in sent])
     return file
 

@@ -73,7 +73,7 @@ class MovingIn(BrowserCase):
         self.assertTrue(Design.objects.filter(name="Conversion box for Sheet bend", system="conversion-box").exists())
         page.get_by_role("tab", name="Days").click()
         with page.expect_download() as sheet:
-            page.get_by_role("link", name="One A4 page").click()
+            page.get_by_role("link", name="The plan to print").click()
         words = PdfReader(io.BytesIO(sheet.value.path().read_bytes())).pages[0].extract_text()
         self.assertIn("Spacer box", words)
         self.assertEqual(self.serious_violations(), [])

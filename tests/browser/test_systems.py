@@ -220,7 +220,7 @@ class EverySystem(BrowserCase):
         page.get_by_role("tab", name="Set").click()
         page.get_by_role("combobox", name="Walls are").select_option("barrel")
         expect(page.get_by_role("textbox", name="Floor width")).to_have_count(0)
-        litres = page.get_by_role("textbox", name="Litres it should hold")
+        litres = page.get_by_role("textbox", name="Room it should hold")
         litres.fill("100")
         litres.press("Enter")
         page.get_by_role("tab", name="Read").click()

@@ -490,7 +490,7 @@ class Files(TestCase):
         for part in parts:
             self.assertLessEqual(abs(parse_length(inches_text(part.long_mm) + " in") - part.long_mm), off + 1e-9)
         words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(opened("bowline"), "in"))).pages)
-        self.assertIn(f"{off:.2f} mm off", words)
+        self.assertIn(f"{off / 25.4:.3f} in off", words)
         # Hand: 35 mm bars are cut to 1 3/8 in, 34.925, and 38 mm ones to 1 1/2, 38.1; boards of 18 to 23/32, 18.256.
         by_hand = 10 * (34.925 - 35) + 9 * (38.1 - 38) + 2 * (23 / 32 * 25.4 - 18)
         self.assertAlmostEqual(closing_mm(opened("bowline")), by_hand, places=6)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 from typing import Any
 from unittest import TestCase
+from unittest.mock import patch
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -12,6 +13,7 @@ from hypothesis import strategies as st
 from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
+from sabaka_core.drawing.models import Label
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
 from sabaka_core.woodwork.report import building_report
@@ -106,3 +108,80 @@ class Laws(TestCase):
         self.assertEqual(plan.too_long, ())
         blocks = [panel for panel in plan.panels if panel.name.startswith("Block")]
         self.assertEqual({panel.strips for panel in blocks}, {2})
+
+
+class Strips(TestCase):
+    WIDE = (
+        BoardForSale(label="wide", length_mm=2500.0, width_mm=225.0, thickness_mm=22.0, price=30.0),
+        BoardForSale(label="lath", length_mm=2500.0, width_mm=110.0, thickness_mm=22.0, price=20.0),
+        BoardForSale(label="bar wood", length_mm=2400.0, width_mm=100.0, thickness_mm=24.0, price=7.0),
+        BoardForSale(label="thin", length_mm=2400.0, width_mm=225.0, thickness_mm=18.0, price=8.0),
+    )
+
+    def test_26_unequal_strips_where_they_are_cheaper(self) -> None:
+        """Hand: a side of about 323 is two strips of 162, one to a wide board of 225; as 225 and 98 the second comes
+        out of a lath at two thirds of the price, and three laths cost as much as two boards."""
+        design = opened(sale=self.WIDE)
+        plan = planned(design)
+        with patch("sabaka_core.woodwork.plan._WIDTHS_TRIED", 0):
+            equal = planned(design)
+        self.assertLess(plan.cost, equal.cost - 1e-6)
+        sides = {piece.wide_mm for each in plan.boards for piece in each.pieces if piece.name.startswith("Side")}
+        self.assertEqual(len(sides), 2)
+        self.assertIn(225.0, sides)
+
+    @settings(max_examples=15, suppress_health_check=[HealthCheck.too_slow], deadline=None)
+    @given(st.sampled_from([125.0, 150.0, 200.0, 225.0]), st.sampled_from([60.0, 90.0, 110.0]), st.floats(1.0, 30.0))
+    def test_26_they_are_never_dearer_and_always_make_up_the_part(
+        self, wide: float, narrow: float, price: float
+    ) -> None:
+        sale = (
+            *(each for each in self.WIDE if each.thickness_mm != 22.0),
+            BoardForSale(label="wide", length_mm=2500.0, width_mm=wide, thickness_mm=22.0, price=20.0),
+            BoardForSale(label="narrow", length_mm=2500.0, width_mm=narrow, thickness_mm=22.0, price=round(price, 2)),
+        )
+        design = opened(sale=sale)
+        plan = planned(design)
+        with patch("sabaka_core.woodwork.plan._WIDTHS_TRIED", 0):
+            self.assertLessEqual(plan.cost, planned(design).cost + 1e-6)
+        parts = {part.id: part for part in parts_of_hive(design)}
+        glued: dict[str, float] = {}
+        for each in plan.boards:
+            for piece in each.pieces:
+                glued[piece.part] = glued.get(piece.part, 0.0) + piece.wide_mm
+        for panel in plan.panels:
+            part = parts[panel.part]
+            self.assertAlmostEqual(glued[panel.part], part.wide_mm * part.count, delta=0.1 * panel.strips * part.count)
+
+
+class Order(TestCase):
+    def test_26_each_board_is_cut_in_the_order_that_its_offcuts_need(self) -> None:
+        """Crosscut first only where every lane is cut at the same places and no strip is kept at full length."""
+        seen = set()
+        for name in ("sloped-top-bar", "bowline", "long-shallow", "two-chamber"):
+            for sale in (SALE, Strips.WIDE, ()):
+                plan = planned(opened(name=name, sale=sale))
+                for each in plan.boards:
+                    seen.add(each.first)
+                    lanes: dict[int, list[tuple[float, float]]] = {}
+                    for piece in each.pieces:
+                        lanes.setdefault(piece.lane, []).append((piece.at_mm, piece.long_mm))
+                    wide = each.pieces[0].wide_mm
+                    strip = each.source.width_mm - -(-len(lanes) // each.layers) * wide
+                    if each.first == "crosscut":
+                        self.assertEqual(len({tuple(cuts) for cuts in lanes.values()}), 1)
+                        self.assertLess(strip, 20.0 + 3.2 * (len(lanes) + 1) + 0.1)
+        self.assertEqual(seen, {"crosscut", "rip"})
+
+    def test_26_the_end_of_a_board_crosscut_first_stays_as_wide_as_the_board(self) -> None:
+        plan = planned(opened(name="sloped-top-bar"))
+        widths = {each.source.width_mm for each in plan.boards if each.first == "crosscut"}
+        ends = {wide for label, _, wide, _ in plan.offcuts if label == "offcut, an end"}
+        self.assertIn(145.0, ends & widths)
+
+    def test_26_the_order_stands_on_the_plan_and_proven_speaks_of_these_strips(self) -> None:
+        report = building_report(opened(), 0.5)
+        labels = [s.text.template for s in report.boards.shapes if isinstance(s, Label) and s.layer == "note"]
+        self.assertTrue(any("ripped first" in words for words in labels))
+        self.assertIn("these strips", " ".join(each.template for each in report.summary))
+        self.assertNotIn("no plan", " ".join(each.template for each in report.summary))

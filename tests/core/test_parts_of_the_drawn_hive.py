@@ -16,7 +16,8 @@ from shapely.geometry import LineString, Polygon
 from sabaka_core import working_hive
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.paper.booklet import booklet, written
+from sabaka_core.measure import written
+from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.quantity import plain
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive

@@ -9,7 +9,7 @@ from sabaka_core.report.models import Action, ChoiceField, Option, SizeField
 
 
 def size(path: str, label: str, value: float, gloss: str = "", held: bool = True) -> SizeField:
-    unit = "deg" if path.endswith("_deg") else "mm"
+    unit = "deg" if path.endswith("_deg") else "kg" if path.endswith("_kg") else "mm"
     return SizeField(
         path=path, label=label, gloss=gloss, held=held, quantity=Quantity.model_validate({"value": value, "unit": unit})
     )

@@ -8,15 +8,17 @@ from sabaka_core.document.hive import Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.lifting.body import body_of
+from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.quantity import deg
 from sabaka_core.report.forms.fields import choice, size
-from sabaka_core.report.models import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.report.models import FieldGroup, FormField, SizeField
+from sabaka_core.whole import whole
 
 
 def lifting_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Lift step's ledger."""
     lifting = a.hive.lifting or Lifting()
-    return (_keeper(lifting), _stand(a, lifting), _lid(lifting), _stack(lifting))
+    return (_keeper(lifting), _stand(a, lifting), _lid(a, lifting), _stack(lifting))
 
 
 def _keeper(lifting: Lifting) -> FieldGroup:
@@ -29,7 +31,7 @@ def _keeper(lifting: Lifting) -> FieldGroup:
             size("/lifting/height_mm", "How tall you are", lifting.height_mm),
             size("/lifting/elbow_mm", "Elbow above the ground", body.elbow_mm, "Upper arm hanging. By proportion of the body’s height until you measure it.", lifting.elbow_mm is not None),
             size("/lifting/reach_mm", "Reach of a grip from the shoulder", body.reach_mm, "", lifting.reach_mm is not None),
-            TextField(path="/lifting/limit_kg", label="Most you may lift, kg (empty: the equation’s)", value="" if lifting.limit_kg is None else f"{lifting.limit_kg:g}"),
+            size("/lifting/limit_kg", "Most you may lift", LOAD_CONSTANT_KG if lifting.limit_kg is None else lifting.limit_kg, "The equation’s own until you say less; empty for that.", lifting.limit_kg is not None),
             choice(
                 "/lifting/posture", "You work", lifting.posture,
                 ("standing", "standing, with both hands", "What the lifting equation is made for."),
@@ -66,13 +68,13 @@ def _stand(a: Analysis, lifting: Lifting) -> FieldGroup:
     )  # fmt: skip
 
 
-def _lid(lifting: Lifting) -> FieldGroup:
+def _lid(a: Analysis, lifting: Lifting) -> FieldGroup:
     fields: list[FormField] = [
         choice(
             "/lifting/lid_hinge", "Lid", lifting.lid_hinge or "",
             ("", "as the roof is", ""), ("long-side", "hinged on the long side", ""), ("end", "hinged at the end", ""), ("lift-off", "lifted off", ""),
         ),
-        TextField(path="/lifting/lid_kg", label="Lid weighs, kg (empty: by its boards)", value="" if lifting.lid_kg is None else f"{lifting.lid_kg:g}"),
+        size("/lifting/lid_kg", "Lid weighs", whole(a.hive).lid_kg, "By its boards until you weigh it; empty for that.", lifting.lid_kg is not None),
     ]  # fmt: skip
     return FieldGroup(id="lid", title="Lid", tab="lifting", fields=tuple(fields))
 

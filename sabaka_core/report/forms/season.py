@@ -31,7 +31,12 @@ def _place(season: Season) -> FieldGroup:
     means = season.monthly_c or (rows[season.climate].means if season.climate in rows else ())
     if season.monthly_c:
         fields += [
-            _number(f"/season/monthly_c/{i}", f"{month}, mean °C", value)
+            SizeField(
+                path=f"/season/monthly_c/{i}",
+                label=f"{month}, mean",
+                quantity=Quantity(value=value, unit="C"),
+                held=True,
+            )
             for i, (month, value) in enumerate(zip(MONTHS, means, strict=False))
         ]
     words = "Back to the climate’s" if season.monthly_c else "Your own monthly means"
@@ -101,7 +106,7 @@ def _flows(season: Season) -> FieldGroup:
 def _model(season: Season) -> FieldGroup:
     return FieldGroup(
         id="model",
-        title="The model’s constants",
+        title="The model’s constants, in SI units",
         tab="season",
         fields=tuple(
             _number(

@@ -205,7 +205,7 @@ def _sized_by(a: Analysis) -> FieldGroup:
         number = Quantity(value=len(a.layout.combs), unit="count")
         fields.append(_by("combs", "Combs it should hold", number, "The run becomes as long as they ask."))
     litres = Quantity(value=a.volumes.whole_l, unit="L")
-    fields.append(_by("litres", "Litres it should hold", litres, "Length, or a standing cavity’s height, gives way."))
+    fields.append(_by("litres", "Room it should hold", litres, "Length, or a standing cavity’s height, gives way."))
     if a.trapezoid is not None and a.chamber.axis == "lying":
         board = Quantity(value=a.trapezoid.board_width_mm(a.side_mm), unit="mm")
         fields.append(

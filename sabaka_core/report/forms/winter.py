@@ -34,7 +34,7 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
         ),
         FieldGroup(
             id="winter-model",
-            title="The model’s constants",
+            title="The model’s constants, in SI units",
             tab="winter",
             fields=tuple(
                 SizeField(

@@ -649,7 +649,7 @@ export interface paths {
         };
         /**
          * Export Season Card
-         * @description The season on one A4 page.
+         * @description The season on paper, in the keeper’s measure.
          */
         get: operations["server_designs_api_export_season_card"];
         put?: never;
@@ -689,7 +689,7 @@ export interface paths {
         };
         /**
          * Export Winter Card
-         * @description The winter on one A4 page.
+         * @description The winter on paper, in the keeper’s measure.
          */
         get: operations["server_designs_api_export_winter_card"];
         put?: never;
@@ -709,7 +709,7 @@ export interface paths {
         };
         /**
          * Export Moving Page
-         * @description Moving in on one A4 page.
+         * @description Moving in on paper, in the keeper’s measure.
          */
         get: operations["server_designs_api_export_moving_page"];
         put?: never;
@@ -7371,7 +7371,9 @@ export interface operations {
     };
     server_designs_api_export_season_card: {
         parameters: {
-            query?: never;
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
             header?: never;
             path: {
                 ident: string;
@@ -7392,7 +7394,7 @@ export interface operations {
     server_designs_api_export_workshop: {
         parameters: {
             query?: {
-                measure?: "mm" | "in";
+                measure?: "mm" | "in" | "in32";
             };
             header?: never;
             path: {
@@ -7414,7 +7416,9 @@ export interface operations {
     };
     server_designs_api_export_winter_card: {
         parameters: {
-            query?: never;
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
             header?: never;
             path: {
                 ident: string;
@@ -7434,7 +7438,9 @@ export interface operations {
     };
     server_designs_api_export_moving_page: {
         parameters: {
-            query?: never;
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
             header?: never;
             path: {
                 ident: string;
@@ -7454,7 +7460,9 @@ export interface operations {
     };
     server_designs_api_export_moving_calendar: {
         parameters: {
-            query?: never;
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
             header?: never;
             path: {
                 ident: string;

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { useRead } from "../lib/reading";
 import { answered, asSchema, client } from "./client";
-import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
+import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, EditOut, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -100,8 +101,9 @@ function bringIn(file: File): Promise<DesignOut> {
 /** The catalogue of frames, which never changes while the app runs. */
 export function useCatalogue(wanted: boolean): UseQueryResult<CombCard[]> {
   return useQuery({
+    select: useRead<CombCard[]>(),
     queryKey: ["catalogue"],
-    queryFn: async () => (await answered(client.GET("/api/bench/frames"))).cards,
+    queryFn: async () => (await asSchema<{ cards: CombCard[] }>(answered(client.GET("/api/bench/frames")))).cards,
     staleTime: Infinity,
     enabled: wanted,
   });
@@ -110,6 +112,7 @@ export function useCatalogue(wanted: boolean): UseQueryResult<CombCard[]> {
 /** A document beside another design of the shelf, or a starting point. */
 export function useComparison(document: Hive, other: { design?: string; preset?: string } | null): UseQueryResult<Comparison> {
   return useQuery({
+    select: useRead<Comparison>(),
     queryKey: ["compare", other, document],
     queryFn: () => asSchema<Comparison>(answered(client.POST("/api/designs/compare", { body: { document: { ...document }, ...other } }))),
     enabled: other !== null,
@@ -121,6 +124,7 @@ export function useComparison(document: Hive, other: { design?: string; preset?:
 /** A year's plan of a design. */
 export function useSeason(document: Hive, other: string, units: System): UseQueryResult<SeasonReport> {
   return useQuery({
+    select: useRead<SeasonReport>(),
     queryKey: ["season", document, other, units],
     queryFn: () => asSchema<SeasonReport>(answered(client.POST("/api/season/plan", { body: { document: { ...document }, other, units } }))),
     placeholderData: keepPreviousData,
@@ -129,10 +133,11 @@ export function useSeason(document: Hive, other: string, units: System): UseQuer
 }
 
 /** Parts of a design that lie in each other, and which mends put none in each other; nothing till the answer is there. */
-export function useOverlapsOf(document: Hive, mends: PatchOps[], wanted: boolean): OverlapsOut | undefined {
+export function useOverlapsOf(document: Hive, mends: PatchOps[], held: EditOut["held"], wanted: boolean): OverlapsOut | undefined {
   const seen = useQuery({
-    queryKey: ["overlaps", document, mends],
-    queryFn: () => asSchema<OverlapsOut>(answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends } }))),
+    select: useRead<OverlapsOut>(),
+    queryKey: ["overlaps", document, mends, held],
+    queryFn: () => asSchema<OverlapsOut>(answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends, held } }))),
     enabled: wanted,
   });
   return seen.data;
@@ -141,6 +146,7 @@ export function useOverlapsOf(document: Hive, mends: PatchOps[], wanted: boolean
 /** The rod as it should stand in a week of the plan. */
 export function useSeasonRod(document: Hive, week: number, wanted: boolean): Drawing | undefined {
   const rod = useQuery({
+    select: useRead<Drawing>(),
     queryKey: ["season-rod", document, week],
     queryFn: () => asSchema<Drawing>(answered(client.POST("/api/season/rod", { body: { document: { ...document }, week } }))),
     placeholderData: keepPreviousData,
@@ -153,6 +159,7 @@ export function useSeasonRod(document: Hive, week: number, wanted: boolean): Dra
 /** Every way of moving bees into a design, the chosen one with its drawings, layouts and days. */
 export function useMoving(document: Hive): UseQueryResult<MovingReport> {
   return useQuery({
+    select: useRead<MovingReport>(),
     queryKey: ["moving", document],
     queryFn: () => asSchema<MovingReport>(answered(client.POST("/api/moving/plan", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
@@ -163,6 +170,7 @@ export function useMoving(document: Hive): UseQueryResult<MovingReport> {
 /** The rod at one stage of the move. */
 export function useMovingRod(document: Hive, stage: number, wanted: boolean): Drawing | undefined {
   const rod = useQuery({
+    select: useRead<Drawing>(),
     queryKey: ["moving-rod", document, stage],
     queryFn: () => asSchema<Drawing>(answered(client.POST("/api/moving/rod", { body: { document: { ...document }, stage } }))),
     placeholderData: keepPreviousData,
@@ -176,6 +184,7 @@ export function useMovingRod(document: Hive, stage: number, wanted: boolean): Dr
 /** Lifting at a design, and at the stack it would replace. */
 export function useLifting(document: Hive): UseQueryResult<LiftingReport> {
   return useQuery({
+    select: useRead<LiftingReport>(),
     queryKey: ["lift", document],
     queryFn: () => asSchema<LiftingReport>(answered(client.POST("/api/judged/lift", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
@@ -186,6 +195,7 @@ export function useLifting(document: Hive): UseQueryResult<LiftingReport> {
 /** The winter of a design; the section shows one month. */
 export function useWinter(document: Hive, month: number | null): UseQueryResult<WinterReport> {
   return useQuery({
+    select: useRead<WinterReport>(),
     queryKey: ["winter", document, month],
     queryFn: () => asSchema<WinterReport>(answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } }))),
     placeholderData: keepPreviousData,
@@ -196,6 +206,7 @@ export function useWinter(document: Hive, month: number | null): UseQueryResult<
 /** Parts, cut plan and bill of a design. */
 export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
   return useQuery({
+    select: useRead<BuildReport>(),
     queryKey: ["build", document],
     queryFn: () => asSchema<BuildReport>(answered(client.POST("/api/building/plan", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
@@ -212,7 +223,7 @@ export function useBoardSearch() {
 
 /** Every catalogue frame against every starting point. */
 export function useMatrix(): UseQueryResult<Matrix> {
-  return useQuery({ queryKey: ["matrix"], queryFn: () => answered(client.GET("/api/moving/matrix")), staleTime: Infinity });
+  return useQuery({ queryKey: ["matrix"], queryFn: () => answered(client.GET("/api/moving/matrix")), select: useRead<Matrix>(), staleTime: Infinity });
 }
 
 /** Puts the conversion box of a design's move on the shelf. */
@@ -232,7 +243,7 @@ export interface Answered {
 }
 
 export function useBrief(): UseQueryResult<Brief> {
-  return useQuery({ queryKey: ["brief"], queryFn: () => answered(client.GET("/api/brief")), staleTime: Infinity });
+  return useQuery({ queryKey: ["brief"], queryFn: () => answered(client.GET("/api/brief")), select: useRead<Brief>(), staleTime: Infinity });
 }
 
 /** The ranking by answers. The last good one stays while an answer can't be read. */
@@ -247,7 +258,7 @@ export function useRanking(answers: Answered): { ranking: Ranking | undefined; e
     },
     gcTime: 0,
   });
-  const last = useQuery<Ranking>({ queryKey: ["ranking"], queryFn: () => Promise.reject(new Error("set by the ranking above")), enabled: false });
+  const last = useQuery<Ranking>({ select: useRead<Ranking>(), queryKey: ["ranking"], queryFn: () => Promise.reject(new Error("set by the ranking above")), enabled: false });
   return { ranking: last.data, error: now.error };
 }
 

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { ago, inches, sentence, typeable, wrote } from "./format";
+import measures from "../../../tests/fixtures/measures.json";
+import type { Quantity, Units } from "../api/types";
+import { ago, inches, sentence, told, toldIn, typeable, wrote } from "./format";
 
 describe("inches are written in sixteenths", () => {
   it.each([
@@ -49,6 +51,22 @@ describe("sentences", () => {
     const text = { template: "{gap} in {name}, {gap}", values: { gap: { value: 25.4, unit: "mm" as const } } };
     expect(sentence(text, "mm")).toBe("25.4 mm in {name}, 25.4 mm");
     expect(sentence(text, "in")).toBe("1 in in {name}, 1 in");
+  });
+});
+
+describe("the keeper's measure is the same here as in print", () => {
+  const measured: Units[] = ["mm", "in", "in32"];
+  it.each(measures.sentences)("$mm", (one) => {
+    for (const units of measured) expect(told(one.mm, units)).toBe(one[units === "mm" ? "mm" : units]);
+  });
+  it.each(measures.quantities)("$value $unit", (one) => {
+    const quantity = { value: one.value, unit: one.unit } as Quantity;
+    for (const units of measured) expect(wrote(quantity, units).replace("−", "-")).toBe(one[units]);
+  });
+  it("leaves alone what goes back to the core", () => {
+    const answer = { why: "9 mm", edit: { do: "set", text: "570 mm" }, rows: [{ path: "/a 9 mm", text: { template: "9 mm", values: {} } }] };
+    expect(toldIn(answer, "in")).toEqual({ why: "3/8 in", edit: { do: "set", text: "570 mm" }, rows: [{ path: "/a 9 mm", text: { template: "3/8 in", values: {} } }] });
+    expect(toldIn(answer, "mm")).toBe(answer);
   });
 });
 

@@ -41,8 +41,33 @@ const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number
   m2: [10.76391, 1, "ft²"],
   L: [0.035314667, 2, "ft³"],
   kg: [2.2046226, 1, "lb"],
+  N: [0.22480894, 0, "lbf"],
   "per cm2": [6.4516, 1, "/in²"],
+  "mm/deg": [1 / MM_PER_INCH, 3, "in a degree"],
+  "N/mm2": [145.03774, 0, "psi"],
+  "kg/L": [62.427961, 1, "lb/ft³"],
+  "W/K": [1.8956343, 2, "BTU/h °F"],
+  "W/m2K": [0.17611016, 3, "BTU/h ft² °F"],
 };
+
+/** Units as they stand in sentences: what quantity each is, and how many of it make one. */
+const WRITTEN_OUT: Record<string, [unit: Quantity["unit"], each: number]> = {
+  mm: ["mm", 1],
+  cm: ["mm", 10],
+  "cm²": ["cm2", 1],
+  "m²": ["m2", 1],
+  kg: ["kg", 1],
+  L: ["L", 1],
+  litres: ["L", 1],
+  N: ["N", 1],
+  "°C": ["C", 1],
+};
+const FEET_PER_METRE = 3.2808399;
+const NUMBER = "−?-?\\d+(?:\\.\\d+)?";
+const AMOUNT = new RegExp(
+  `(?<![\\w.²/])((?:${NUMBER}(?:,\\s|\\s(?:to|and|or|by)\\s|\\s×\\s|–))*${NUMBER})\\s?(litres|cm²|mm|cm|m²|kg|°C|L|N|m)(?![\\w²³/])`,
+  "g",
+);
 
 /** What a bare number means under these units. */
 export function system(units: Units): System {
@@ -89,12 +114,43 @@ export function wrote(quantity: Quantity, units: Units): string {
   return unit === "°" ? `${number}°` : `${number} ${unit}`;
 }
 
-/** A sentence with its quantities written in. */
+/** A sentence with its quantities written in, and whatever amounts it writes out in the same units. */
 export function sentence(text: Text, units: Units): string {
-  return text.template.replace(/\{(\w+)\}/g, (whole, name: string) => {
+  return told(text.template, units).replace(/\{(\w+)\}/g, (whole, name: string) => {
     const quantity = text.values[name];
     return quantity ? wrote(quantity, units) : whole;
   });
+}
+
+/** A plain sentence with each metric amount in it in the units of reading: “9 to 19 mm” becomes “3/8 to 3/4 in”. */
+export function told(plain: string, units: Units): string {
+  if (units === "mm") return plain;
+  return plain.replace(AMOUNT, (_, numbers: string, unit: string) => {
+    let suffix = "";
+    const converted = numbers.replace(new RegExp(NUMBER, "g"), (number) => {
+      const value = Number(number.replace("−", "-"));
+      const kind = WRITTEN_OUT[unit];
+      const one = kind ? written({ value: value * kind[1], unit: kind[0] }, units) : { number: fixed(value * FEET_PER_METRE, 1), unit: "ft" };
+      suffix = one.unit;
+      return one.number;
+    });
+    return `${converted} ${suffix}`;
+  });
+}
+
+/** Parts of an answer that aren’t read but sent back, or known by. */
+const UNREAD = new Set(["document", "edit", "patch", "inverse", "held", "id", "code", "codes", "path", "value", "key", "layer", "unit", "kind", "system"]);
+
+/** A whole answer with the amounts in its sentences in the units of reading. */
+export function toldIn<T>(answer: T, units: Units): T {
+  return units === "mm" ? answer : (walked(answer, units) as T);
+}
+
+function walked(node: unknown, units: Units): unknown {
+  if (typeof node === "string") return told(node, units);
+  if (Array.isArray(node)) return node.map((each) => walked(each, units));
+  if (node === null || typeof node !== "object") return node;
+  return Object.fromEntries(Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, units)]));
 }
 
 /** What stands in a field when it is opened for typing. */

@@ -1,9 +1,13 @@
+import { told } from "../lib/format";
+import { useSettings } from "../lib/settings";
+
 /** What is wrong with a field, right at the field. */
 export function Problem({ id, children }: { id: string; children: string | null }) {
+  const { units } = useSettings();
   if (!children) return null;
   return (
     <p id={id} role="alert" className="mt-1 text-xs font-medium text-error">
-      {children}
+      {told(children, units)}
     </p>
   );
 }

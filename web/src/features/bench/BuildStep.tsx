@@ -192,7 +192,7 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
       <ul className="mb-3 border-t border-[var(--line)] text-sm" data-testid="cut-groups">
         {report.groups.map((group) => {
           const said = sentence(group.words, units);
-          return <li key={said}>{said}{group.proven ? ": no plan can be cheaper" : ": within that gap of the best"}</li>;
+          return <li key={said}>{said}{group.proven ? ": these strips out of the boards then left can’t be cheaper" : ": within that gap of the best for these strips"}</li>;
         })}
       </ul>
       {report.offcuts.length > 0 ? (

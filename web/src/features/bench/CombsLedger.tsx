@@ -1,5 +1,5 @@
 import type { CombCard, Quantity, Units } from "../../api/types";
-import { sentence, written } from "../../lib/format";
+import { sentence, told, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import type { Chosen } from "./CombsDesk";
 import { FieldSet } from "./Fields";
@@ -14,6 +14,7 @@ interface CombsLedgerProps {
 
 /** Beside the frame: what it holds, how it fits here, what it is made of, and what can be set. */
 export function CombsLedger({ bench, card, chosen, onChoose }: CombsLedgerProps) {
+  const { units } = useSettings();
   if (!card) return <aside aria-label="Ledger" className="bg-base-200 p-4">Opening …</aside>;
   const group = bench.report.forms.find((each) => each.id === `bar-${chosen.id}`);
   const take = () => {
@@ -29,7 +30,7 @@ export function CombsLedger({ bench, card, chosen, onChoose }: CombsLedgerProps)
       {card.parts.length > 0 ? <Parts card={card} /> : null}
       <p className="soft my-2 text-xs">
         Source: {card.source.mark}
-        {card.source.note ? `; ${card.source.note}` : ""}. Makers differ by 1 to 3 mm: measure your own.
+        {card.source.note ? `; ${card.source.note}` : ""}. {told("Makers differ by 1 to 3 mm: measure your own.", units)}
       </p>
       {chosen.from === "hive" && group ? <FieldSet group={group} bench={bench} /> : null}
       {chosen.from === "catalogue" ? (

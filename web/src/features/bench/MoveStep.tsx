@@ -163,11 +163,12 @@ function Drawn({ report }: { report: MovingReport }) {
 }
 
 function Days({ id, report }: { id: string; report: MovingReport }) {
+  const { units } = useSettings();
   return (
     <div className="px-5 py-3">
       <p className="no-print mb-2 flex flex-wrap gap-x-5">
-        <a className="underline underline-offset-4" href={`/api/designs/${id}/moving-calendar`} download>Calendar file (.ics)</a>
-        <a className="underline underline-offset-4" href={`/api/designs/${id}/moving-page`} download>One A4 page (PDF)</a>
+        <a className="underline underline-offset-4" href={`/api/designs/${id}/moving-calendar?measure=${units}`} download>Calendar file (.ics)</a>
+        <a className="underline underline-offset-4" href={`/api/designs/${id}/moving-page?measure=${units}`} download>The plan to print (PDF)</a>
         <span className="soft">as it was last kept</span>
       </p>
       <ol data-testid="move-steps">

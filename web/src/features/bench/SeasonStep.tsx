@@ -34,7 +34,7 @@ export function SeasonStep({ id, bench, week, onWeek }: SeasonStepProps) {
             {report?.saying}
           </p>
           <p className="no-print">
-            <a className="underline underline-offset-4" href={`/api/designs/${id}/season-card`} download>Season card, one A4 page</a>
+            <a className="underline underline-offset-4" href={`/api/designs/${id}/season-card?measure=${units}`} download>Season card (PDF)</a>
             <span className="soft"> as it was last kept</span>
           </p>
           {season.error ? <p role="alert" className="font-medium text-error">{season.error.message}</p> : null}

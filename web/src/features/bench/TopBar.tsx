@@ -24,7 +24,7 @@ export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
       <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">Sabaka</Link>
       <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
       <span className="named text-lg" data-testid="hive-name">{bench.document.name}</span>
-      <span className="soft max-lg:hidden">{sentence(bench.report.summary, units)}</span>
+      <span className="soft max-lg:hidden" data-testid="summary">{sentence(bench.report.summary, units)}</span>
       <StateLine keeping={keeping} waiting={bench.waiting} onSignIn={onSignIn} />
       <span className="grow" />
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">

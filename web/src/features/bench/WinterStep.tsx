@@ -12,6 +12,7 @@ import { Worked } from "./Worked";
 /** Winter: where the heat goes, honey on each comb, what wets, what would save; the summer's sun as well. */
 export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
   const [month, setMonth] = useState<number | null>(null);
+  const { units } = useSettings();
   const winter = useWinter(bench.document, month);
   const report = winter.data;
   return (
@@ -23,7 +24,7 @@ export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
             {report ? `${report.place}; ${String(report.combs)} combs, ${String(report.days)} days in cluster. ` : "Reckoning the winter … "}
           </p>
           <p className="no-print">
-            <a className="underline underline-offset-4" href={`/api/designs/${id}/winter-card`} download>Winter card, one A4 page</a>
+            <a className="underline underline-offset-4" href={`/api/designs/${id}/winter-card?measure=${units}`} download>Winter card (PDF)</a>
             <span className="soft"> as it was last kept</span>
           </p>
           {winter.error ? <p role="alert" className="font-medium text-error">{winter.error.message}</p> : null}

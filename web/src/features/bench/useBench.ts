@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answered, asSchema, client, RefusedError } from "../../api/client";
 import type { DrawingName, Edit, EditOut, Hive, PatchOps, Report, ReportPart } from "../../api/types";
+import { useRead } from "../../lib/reading";
 import { useOverlaps } from "./useOverlaps";
 
 /** What went wrong with the last try, and which field or handle it came from. */
@@ -18,6 +19,8 @@ interface Step {
 interface Kept {
   document: Hive;
   report: Report;
+  /** What the keeper said last: mends leave it alone where they can. */
+  held: EditOut["held"];
   past: Step[];
   future: Step[];
 }
@@ -82,15 +85,13 @@ export function useBench(
   formsShown: boolean,
   stepParts: ReportPart[],
 ): Bench {
-  const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, past: [], future: [] });
+  const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, held: first.held, past: [], future: [] });
   const [passing, setPassing] = useState<Report | null>(null);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [drawing, setDrawing] = useState<ViewName>("section");
   const latest = useRef(kept);
   const view = useRef(drawing);
   const box = useRef(first.report.box);
-  // What the keeper said last: mends leave it alone where they can.
-  const said = useRef<EditOut["held"]>(null);
   const more = useRef<ReportPart[]>([]);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -181,8 +182,7 @@ export function useBench(
         if (!edit) return false;
         for (;;) {
           try {
-            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current, said.current);
-            said.current = out.held;
+            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current, now.held);
             settle(becoming(out, now));
             if (out.patch.length > 0) onKept(out.document, label);
             return true;
@@ -206,9 +206,10 @@ export function useBench(
         // A mend was worked out for the design it was read on, and for no other.
         (now) => (edit.do === "patch" && now.document !== seen ? null : edit),
         source,
-        ({ document, report, patch, inverse }, now) => ({
+        ({ document, report, held: said, patch, inverse }, now) => ({
           document,
           report,
+          held: said,
           past: patch.length > 0 ? [...now.past, { label, patch, inverse }] : now.past,
           future: patch.length > 0 ? [] : now.future,
         }),
@@ -223,9 +224,10 @@ export function useBench(
     void run(
       ({ past }) => patchEdit(past.at(-1)?.inverse),
       "undo",
-      ({ document, report }, { past, future }) => ({
+      ({ document, report, held: said }, { past, future }) => ({
         document,
         report,
+        held: said,
         past: past.slice(0, -1),
         future: [...future, ...past.slice(-1)],
       }),
@@ -237,9 +239,10 @@ export function useBench(
     void run(
       ({ future }) => patchEdit(future.at(-1)?.patch),
       "redo",
-      ({ document, report }, { past, future }) => ({
+      ({ document, report, held: said }, { past, future }) => ({
         document,
         report,
+        held: said,
         past: [...past, ...future.slice(-1)],
         future: future.slice(0, -1),
       }),
@@ -313,16 +316,16 @@ export function useBench(
     (document: Hive) =>
       inTurn(async () => {
         const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
-        said.current = null;
-        settle({ document: out.document, report: out.report, past: [], future: [] });
+        settle({ document: out.document, report: out.report, held: out.held, past: [], future: [] });
       }),
     [inTurn, settle],
   );
 
   const settled = useCallback(() => queue.current.then(() => undefined), []);
 
-  const shown = passing ?? kept.report;
-  const { findings, looking } = useOverlaps(kept.document, shown.findings, passing === null);
+  const read = useRead<Report>();
+  const shown = useMemo(() => read(passing ?? kept.report), [read, passing, kept.report]);
+  const { findings, looking } = useOverlaps(kept.document, shown.findings, kept.held, passing === null);
   const report = useMemo(() => ({ ...shown, findings }), [shown, findings]);
 
   return useMemo(

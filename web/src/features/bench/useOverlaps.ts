@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { useOverlapsOf } from "../../api/queries";
-import type { Finding, Hive } from "../../api/types";
+import type { EditOut, Finding, Hive } from "../../api/types";
 
 export interface Looked {
   /** What the rules say together with parts that lie in each other, with the mends that hold. */
@@ -12,9 +12,9 @@ export interface Looked {
 const GRAVEST_FIRST: Finding["severity"][] = ["error", "warning", "note"];
 
 /** The findings of a design once its solids were looked at, which takes longer than the rules do. */
-export function useOverlaps(document: Hive, found: Finding[], settled: boolean): Looked {
+export function useOverlaps(document: Hive, found: Finding[], held: EditOut["held"], settled: boolean): Looked {
   const mends = useMemo(() => found.flatMap((finding) => finding.mends), [found]);
-  const seen = useOverlapsOf(document, mends.map((mend) => mend.patch), settled);
+  const seen = useOverlapsOf(document, mends.map((mend) => mend.patch), held, settled);
   return useMemo(() => {
     if (!settled || !seen) return { findings: found, looking: true };
     const held = new Set(mends.filter((_, index) => seen.holds[index]));

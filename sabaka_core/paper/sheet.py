@@ -1,0 +1,268 @@
+"""A printed document: pages of the keeper's paper size with headings that are bookmarks, page numbers, and a key.
+
+Every document of Sabaka's is written on one of these, in the keeper's measure.
+"""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+
+from reportlab.lib.colors import Color
+from reportlab.lib.pagesizes import A4, letter
+from reportlab.pdfgen.canvas import Canvas
+
+from sabaka_core.document.building import Building
+from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.models import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline
+from sabaka_core.measure import Measure, told, written, written_quantity
+from sabaka_core.paper.letters import BOX, Family, first_face, runs, width, wrapped
+from sabaka_core.quantity import Quantity, Text, mm
+
+# A millimetre in points.
+POINTS = 72 / 25.4
+INK, SOFT, ERROR = Color(0.12, 0.15, 0.13), Color(0.4, 0.43, 0.4), Color(0.7, 0.2, 0.15)
+_MARGIN, _LABEL = 16 * POINTS, 34 * POINTS
+# How light each layer is printed, and what it is called in the key; a layer without a name explains itself.
+_GREYS: dict[Layer, tuple[float, str]] = {
+    "timber": (0.82, ""), "bar": (0.88, ""), "end-grain": (0.7, ""), "predicted": (0.95, "comb"),
+    "comb-empty": (1.0, "empty comb"), "comb-brood": (0.55, "brood"), "comb-pollen": (0.72, "pollen"),
+    "comb-nectar": (0.9, "nectar"), "comb-honey": (0.8, "honey"), "new-part": (0.45, "new part"),
+    "follower": (0.15, "follower"), "lost": (0.98, "comb lost"), "gap": (0.96, "open room"), "feeder": (0.65, "feeder"),
+    "excluder": (0.5, "excluder"), "entrance-open": (1.0, "entrance, open"), "entrance-plugged": (0.2, "entrance, plugged"),
+    "litter": (0.92, "litter"), "band-1": (0.88, "flow"),
+    "heat-1": (0.97, "under 6 % of the heat"), "heat-2": (0.89, "6 to 12 % of the heat"), "heat-3": (0.79, "12 to 18 % of the heat"),
+    "heat-4": (0.67, "18 to 25 % of the heat"), "heat-5": (0.5, "over 25 % of the heat"),
+}  # fmt: skip
+_DASHED: dict[str, tuple[float, ...]] = {
+    "limit": (2, 2), "free": (4, 2), "curve-unused": (3, 2), "curve-clearance": (1, 1.5),
+}  # fmt: skip
+_CURVES = ("curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now")
+
+
+class Sheet:
+    """A document under way. ``y`` is where the next line goes [points]; sizes come from the paper."""
+
+    def __init__(self, hive: Hive, what: str, measure: Measure = "mm") -> None:
+        building = hive.building or Building()
+        self.name, self.what, self.measure = hive.name, what, measure
+        self.size: tuple[float, float] = letter if building.sheet == "letter" else A4
+        self.left, self.right = _MARGIN, self.size[0] - _MARGIN
+        self.top, self.foot = self.size[1] - _MARGIN, 14 * POINTS
+        self.y = self.top
+        self._buffer = io.BytesIO()
+        self.canvas: Any = Canvas(
+            self._buffer, pagesize=self.size, invariant=1, lang="en", initialFontName=first_face()
+        )
+        self.canvas.setTitle(f"{hive.name}: {what}")
+        self.canvas.setSubject(what)
+        self.canvas.setCreator("Sabaka")
+        self.canvas.setViewerPreference("DisplayDocTitle", "true")
+        self._pages: list[dict[str, Any]] = []
+        # Page, words and depth of each bookmark: they are set when the pages are.
+        self._marks: list[tuple[int, str, int]] = []
+
+    @property
+    def wide(self) -> float:
+        """Room between the margins [points]."""
+        return float(self.right - self.left)
+
+    def say(self, words: Text | str | Quantity) -> str:
+        """Words in the keeper's measure."""
+        if isinstance(words, Text):
+            return written(words, self.measure)
+        return written_quantity(words, self.measure) if isinstance(words, Quantity) else told(words, self.measure)
+
+    def sizes(self, *sizes_mm: float) -> str:
+        """Lengths of one piece with the unit once: 327.3 × 22 mm."""
+        said = [self.say(mm(size)).rsplit(" ", 1) for size in sizes_mm]
+        return f"{' × '.join(number for number, _ in said)} {said[0][1]}" if said else ""
+
+    def text(
+        self, x: float, y: float, words: Text | str | Quantity, size: float = 8.0, *, family: Family = "archivo",
+        bold: bool = False, colour: Color = INK, anchor: str = "start",
+    ) -> None:  # fmt: skip
+        """Words at a place [points], each letter in a face that has it."""
+        said = self.say(words)
+        x -= {"start": 0.0, "middle": width(said, size, family, bold) / 2, "end": width(said, size, family, bold)}[
+            anchor
+        ]
+        self.canvas.setFillColor(colour)
+        for run in runs(said, family, bold):
+            if run.face:
+                self.canvas.setFont(run.face, size)
+                self.canvas.drawString(x, y, run.letters)
+            else:
+                self.canvas.setStrokeColor(colour)
+                self.canvas.setLineWidth(0.5)
+                for index in range(len(run.letters)):
+                    self.canvas.rect(x + (index + 0.1) * BOX * size, y, BOX * size * 0.8, size * 0.7, stroke=1, fill=0)
+            x += run.width(size)
+
+    def title(self, words: str, under: Text | str, size: float = 20.0) -> None:
+        """The document's head: its name and a line under it."""
+        self.mark(words, 0)
+        for each in wrapped(self.say(words), size, self.wide, "piazzolla"):
+            self.y -= size * 0.85
+            self.text(self.left, self.y, each, size, family="piazzolla")
+        for each in wrapped(self.say(under), 9, self.wide):
+            self.y -= 13
+            self.text(self.left, self.y, each, 9, colour=SOFT)
+        self._rule(self.y - 5)
+        self.y -= 16
+
+    def errors(self, number: int, before: str) -> None:
+        """That the design has errors, if it has."""
+        if number:
+            words = f"The design has {number} error{'' if number == 1 else 's'}: mend {'it' if number == 1 else 'them'} {before}."
+            self.text(self.left, self.y, words, 11, bold=True, colour=ERROR)
+            self.y -= 16
+
+    def heading(self, words: str, room: float = 30.0) -> None:
+        """A heading with its line, and a bookmark; on a new page where less room than that is left for it [points]."""
+        self.need(room)
+        self.mark(words, 1)
+        self.y -= 17 if self.y < self.top else 11
+        self.text(self.left, self.y, words, 13, family="piazzolla")
+        self._rule(self.y - 4.5)
+        self.y -= 8
+
+    def mark(self, words: str, level: int) -> None:
+        """A bookmark here."""
+        self._marks.append((len(self._pages), self.say(words), min(level, 1) if self._marks else 0))
+
+    def paragraph(self, label: Text | str | Quantity, words: Text | str, size: float = 8.0) -> None:
+        """Text over as many lines as it takes, its label at the left; on a new page where it doesn't fit."""
+        lines = wrapped(self.say(words), size, self.wide - _LABEL) or [""]
+        named = wrapped(self.say(label), size, _LABEL - 4, bold=True)
+        high = max(len(lines), len(named)) * size * 1.22 + 2
+        self.need(min(high, 200))
+        start = self.y
+        for index, each in enumerate(named):
+            self.text(self.left, start - (index + 1) * size * 1.22 + size * 0.3, each, size, bold=True)
+        for each in lines:
+            self.need(size * 1.22)
+            self.y -= size * 1.22
+            self.text(self.left + _LABEL, self.y + size * 0.3, each, size)
+        self.y = min(self.y, start - len(named) * size * 1.22) - 2
+
+    def need(self, high: float) -> None:
+        """A new page where so much room is not left [points]."""
+        if self.y - high < self.foot + 6:
+            self.turn()
+
+    def turn(self) -> None:
+        """The next page."""
+        self._pages.append(dict(self.canvas.__dict__))
+        self.canvas._startPage()
+        self.y = self.top
+
+    def picture(
+        self, drawing: Drawing, high: float, left: float | None = None, wide: float | None = None, stretch: bool = False
+    ) -> None:
+        """A drawing to scale with its top at ``y``, in so much room [points], in greys; a chart may be stretched to it."""
+        self.draw(
+            drawing, self.left if left is None else left, self.y, self.wide if wide is None else wide, high, stretch
+        )
+
+    def draw(self, drawing: Drawing, left: float, top: float, wide: float, high: float, stretch: bool = False) -> None:
+        """The same anywhere on the page."""
+        box = drawing.extent
+        across, down = wide / (box.right_mm - box.left_mm), high / (box.bottom_mm - box.top_mm)
+        if not stretch:
+            across = down = min(across, down)
+
+        def at(x: float, y: float) -> tuple[float, float]:
+            return left + (x - box.left_mm) * across, top - (y - box.top_mm) * down
+
+        for shape in drawing.shapes:
+            if isinstance(shape, Polygon | Polyline):
+                self._outline(shape, at)
+            elif isinstance(shape, Circle):
+                grey = _GREYS.get(shape.layer, (1.0, ""))[0]
+                self.canvas.setStrokeColor(INK)
+                self.canvas.setLineWidth(0.4)
+                self.canvas.setFillColorRGB(grey, grey, grey)
+                self.canvas.circle(*at(shape.x_mm, shape.y_mm), shape.radius_mm * across, stroke=1, fill=1)
+            elif isinstance(shape, Dimension):
+                self._dimension(shape, at)
+            elif isinstance(shape, Label) and shape.layer not in (
+                ("rule-in",) if self.measure == "mm" else ("rule-mm",)
+            ):
+                x, y = at(shape.x_mm, shape.y_mm)
+                self.text(x, y - 2, shape.text, 6.5, anchor=shape.anchor)
+
+    def _outline(self, shape: Polygon | Polyline, at: Any) -> None:
+        page = self.canvas
+        curve = shape.layer in _CURVES
+        page.setStrokeColor(SOFT if shape.layer in ("datum", "limit") else INK)
+        page.setLineWidth(1.2 if curve else 0.4)
+        page.setDash(*_DASHED.get(shape.layer, ()))
+        path = page.beginPath()
+        path.moveTo(*at(*shape.points[0]))
+        for point in shape.points[1:]:
+            path.lineTo(*at(*point))
+        if isinstance(shape, Polygon):
+            path.close()
+            grey = _GREYS.get(shape.layer, (1.0, ""))[0]
+            page.setFillColorRGB(grey, grey, grey)
+            page.drawPath(path, stroke=0 if shape.layer == "band-1" else 1, fill=1 if shape.layer in _GREYS else 0)
+        else:
+            page.drawPath(path)
+        page.setDash()
+
+    def _dimension(self, shape: Dimension, at: Any) -> None:
+        dx, dy = shape.offset
+        start, end = at(shape.start[0] + dx, shape.start[1] + dy), at(shape.end[0] + dx, shape.end[1] + dy)
+        self.canvas.setStrokeColor(SOFT)
+        self.canvas.setLineWidth(0.4)
+        self.canvas.line(*start, *end)
+        for (x, y), (tx, ty) in ((at(*shape.start), start), (at(*shape.end), end)):
+            self.canvas.line(x, y, tx, ty)
+        x, y = (start[0] + end[0]) / 2, (start[1] + end[1]) / 2 - 2
+        half = width(self.say(shape.quantity), 6.5) / 2 + 1.5
+        self.canvas.setFillColorRGB(1, 1, 1)
+        self.canvas.rect(x - half, y - 1.5, 2 * half, 8, stroke=0, fill=1)
+        self.text(x, y, shape.quantity, 6.5, anchor="middle")
+
+    def key(self, *drawings: Drawing) -> None:
+        """What the greys of drawings stand for, in one row or more."""
+        layers = {shape.layer for each in drawings for shape in each.shapes if isinstance(shape, Polygon | Circle)}
+        named = [(grey, name) for layer, (grey, name) in _GREYS.items() if layer in layers and name]
+        x = self.left
+        self.need(14)
+        self.y -= 9
+        for grey, name in named:
+            long = 14 + width(name, 7) + 10
+            if x + long > self.right:
+                self.need(12)
+                x, self.y = self.left, self.y - 10
+            self.canvas.setStrokeColor(INK)
+            self.canvas.setLineWidth(0.4)
+            self.canvas.setFillColorRGB(grey, grey, grey)
+            self.canvas.rect(x, self.y - 1, 10, 6.5, stroke=1, fill=1)
+            self.text(x + 13, self.y, name, 7, colour=SOFT)
+            x += long
+        self.y -= 6
+
+    def _rule(self, y: float) -> None:
+        self.canvas.setStrokeColor(SOFT)
+        self.canvas.setLineWidth(0.5)
+        self.canvas.line(self.left, y, self.right, y)
+
+    def save(self, note: str = "") -> bytes:
+        """The document, its pages numbered; ``note`` stands at the foot of each."""
+        self.turn()
+        for number, state in enumerate(self._pages, 1):
+            self.canvas.__dict__.update(state)
+            for index, (page, words, level) in enumerate(self._marks):
+                if page == number - 1:
+                    self.canvas.bookmarkPage(f"mark-{index}")
+                    self.canvas.addOutlineEntry(words, f"mark-{index}", level, closed=False)
+            foot = self.foot - 4 * POINTS
+            self.text(self.left, foot, f"{note} Sabaka." if note else "Sabaka.", 6.5, colour=SOFT)
+            where = f"{self.name}: {self.what}, page {number} of {len(self._pages)}"
+            self.text(self.right, foot, where, 6.5, colour=SOFT, anchor="end")
+            self.canvas.showPage()
+        self.canvas.save()
+        return self._buffer.getvalue()

@@ -1,0 +1,83 @@
+"""What the screen says is so: nothing is right till the parts were looked at, and inches are inches everywhere."""
+
+from __future__ import annotations
+
+import json
+import re
+
+from django.contrib.auth.models import User
+from playwright.sync_api import Route, expect
+
+from sabaka_core import load_hive
+from server.designs.models import Design
+from server.designs.services import create_design
+from tests.browser.base import BrowserCase
+from tests.core.support import EXAMPLES
+
+METRIC = re.compile(r"\d\s?(?:mm|cm²?|m²?|kg|g|L|litres?|°C|N)(?![\w²/])|(?<![\w.])(?:mm|cm²|kg|°C)(?![\w/])")
+STEPS = ("Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Shape")
+
+
+class Truth(BrowserCase):
+    def test_2_parts_in_each_other_are_found_and_a_mend_takes_them_apart(self) -> None:
+        raw = json.loads((EXAMPLES / "two-chamber.json").read_text("utf-8"))
+        raw["chambers"][1]["place"]["x_mm"] = 408.0
+        self.enter_demo()
+        design = create_design(User.objects.get(), load_hive(json.dumps({**raw, "name": "Rolling hitch"})), "Begun")
+        slow: list[Route] = []
+        self.page.route("**/api/bench/overlaps", lambda route: slow.append(route))
+        self.page.goto(f"{self.live_server_url}/hive/{design.pk}/shape")
+        read = self.page.get_by_role("tabpanel")
+        expect(read).to_contain_text("Looking whether the parts go together")
+        expect(self.page.get_by_text("Nothing to mend.")).to_have_count(0)
+        self.eventually(lambda: bool(slow))
+        for route in slow:
+            route.continue_()
+        self.page.unroute("**/api/bench/overlaps")
+        found = self.finding("parts-overlap")
+        expect(found).to_contain_text("in each other")
+        expect(self.page.get_by_role("link", name="Shape")).to_be_visible()
+        found.locator("[data-mend]").first.click()
+        expect(self.page.get_by_text("Nothing to mend.")).to_be_visible()
+        self.kept()
+        place = Design.objects.get(pk=design.pk).document["chambers"][1]["place"]["x_mm"]
+        self.assertAlmostEqual(place, 510.7, delta=0.1)
+        self.assertEqual(self.serious_violations(), [])
+
+    def test_8_a_box_cut_short_keeps_its_length(self) -> None:
+        """Bowline at 720: the feeder’s room goes first, and the box is offered longer last."""
+        self.enter_demo()
+        self.open("Bowline")
+        self.page.get_by_role("tab", name="Set").click()
+        length = self.page.locator('[data-path="/chambers/0/length_mm"]')
+        length.fill("720")
+        length.press("Enter")
+        self.page.get_by_role("tab", name="Read").click()
+        mends = self.finding("run-doesnt-close").locator("[data-mend]")
+        expect(mends.last).to_contain_text("Make the box")
+        expect(mends.first).not_to_contain_text("Make the box")
+
+    def test_29_in_inches_no_step_shows_a_metric_unit(self) -> None:
+        self.enter_demo()
+        page = self.page
+        stray: list[tuple[str, str]] = []
+        self.open("Bowline")
+        page.get_by_role("button", name="in", exact=True).click()
+        for step in STEPS:
+            page.get_by_role("link", name=step, exact=True).click()
+            expect(page.get_by_role("heading", name=step, exact=True)).to_be_visible()
+            page.wait_for_load_state("networkidle")
+            for details in page.locator("details").all():
+                details.evaluate("each => { each.open = true }")
+            tabs = page.locator("aside [role=tab]")
+            for index in range(max(tabs.count(), 1)):
+                if tabs.count():
+                    tabs.nth(index).dispatch_event("click")
+                    page.wait_for_load_state("networkidle")
+                said = " ".join(page.locator("main, aside, footer").all_inner_texts())
+                # The models’ constants stand in SI units, as their heading says, and formulas as published.
+                # A table of weather is in whatever unit its station writes.
+                said = said.replace("what its heading says, else °C\n°C", "")
+                said = re.split("constants, in SI units", said, flags=re.IGNORECASE)[0]
+                stray += [(step, said[max(m.start() - 40, 0) : m.end() + 10]) for m in METRIC.finditer(said)]
+        self.assertEqual(stray, [])
