@@ -35,7 +35,7 @@ from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.models import DrawingName
 from sabaka_core.drawing.svg import to_svg
-from sabaka_core.edits.season import set_weather
+from sabaka_core.edits.season import named_weather
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.lifting.report import lifting_report
 from sabaka_core.moving.matrix import matrix
@@ -43,8 +43,10 @@ from sabaka_core.moving.report import moving_report
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.report.build import build_report
 from sabaka_core.report.models import ReportPart
+from sabaka_core.season.daily import read_daily
+from sabaka_core.season.packed import opened_file
 from sabaka_core.season.report import season_report
-from sabaka_core.season.weather import climates
+from sabaka_core.season.weather import by_days, climates
 from sabaka_core.tables import decoded
 from sabaka_core.winter.report import winter_report
 from sabaka_core.woodwork.stock import read_stock
@@ -145,7 +147,9 @@ def _bytes(options: argparse.Namespace) -> bytes:
 
 
 def _read(options: argparse.Namespace) -> Hive:
-    return load_hive(_bytes(options))
+    """The design of a file, or of an archive with the days of weather that it names."""
+    hive, days = opened_file(_bytes(options))
+    return by_days(hive, days)
 
 
 def _worked(options: argparse.Namespace) -> Hive:
@@ -234,8 +238,10 @@ def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -
 
 
 def _weathered(hive: Hive, options: argparse.Namespace) -> Hive:
-    """A design with the table of weather that was named, if one was."""
-    return set_weather(hive, decoded(options.weather.read_bytes())) if options.weather else hive
+    """A design planned by the table of weather that was named, if one was."""
+    if not options.weather:
+        return hive
+    return named_weather(hive, options.weather.name, read_daily(decoded(options.weather.read_bytes())))
 
 
 def _lift(options: argparse.Namespace) -> int:

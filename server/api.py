@@ -18,6 +18,7 @@ from server.bench.building import router as building
 from server.bench.judged import router as judged
 from server.bench.moving import router as moving
 from server.bench.season import router as season
+from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.designs.api import router as designs
 from server.problems import Problem, Refusal
@@ -34,6 +35,7 @@ api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=Non
 api.add_router("", accounts, tags=["accounts"])
 api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/season", season, tags=["season"])
+api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/judged", judged, tags=["judged"])
 api.add_router("/building", building, tags=["building"])

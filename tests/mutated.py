@@ -202,7 +202,7 @@ def _edit(dice: random.Random, document: Raw) -> Raw:
         "x_mm": length, "forward": dice.random() < 0.5, "side": dice.choice(("near", "far")), "at": index,
         "other": dice.choice((0, 3, 400)), "type": ident, "index": index, "standard": dice.choice((ident, "warre-bar")),
         "by": dice.choice(("combs", "litres", "board")), "counts": {ident: index}, "combs": dice.choice((1, 4, 60)),
-        "name": typed, "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
+        "name": typed, "sha": "0" * 64, "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
         "combs_covered": typed, "combs_brood": "1", "combs_honey": "2", "bees": "frames", "stage": index, "step": "boards",
         "table": dice.choice(("", "date,least,greatest\n20120115,1,2", "length_mm,width_mm,thickness_mm\n1,2", "\x00", "a;b\r1;2")),
         "patch": [{"op": dice.choice(("replace", "remove", "test", "x")), "path": path, "value": dice.choice(ODD[:6])}],

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from sabaka_core.document.base import Ident, Part, Plain
+from sabaka_core.document.base import Ident, Name, Part, Plain
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
@@ -34,12 +34,23 @@ class Seen(Part):
     combs_honey: Annotated[float, Field(ge=0, le=200, strict=True)]
 
 
+class NamedWeather(Part):
+    """Days of weather that lie elsewhere: what their keeper calls them, and the hash that they are known by."""
+
+    name: Name
+    sha: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{64}$")]
+
+
 class Season(Part):
-    """The season of one hive. No flows means the climate's own; ``means_of`` tells what own means were made of."""
+    """The season of one hive. No flows means the climate's own.
+
+    ``weather`` names days of the keeper's own; ``monthly_c`` are their means, or typed, and ``means_of`` tells of what.
+    """
 
     climate: Ident = "cool-temperate"
     monthly_c: Annotated[tuple[Annotated[float, Field(ge=-40, le=45, strict=True)], ...], Field(max_length=12)] = ()
     means_of: Annotated[str, Field(max_length=120), Plain()] = ""
+    weather: NamedWeather | None = None
     start: StartState = "overwintered"
     start_day: Day = "2026-03-01"
     visit_days: Annotated[int, Field(ge=3, le=60, strict=True)] = 10

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from types import MappingProxyType
 from typing import assert_never
 
 from pydantic import ValidationError
@@ -22,7 +24,7 @@ from sabaka_core.edits.nucleus import put_nucleus
 from sabaka_core.edits.openings import add_entrance, new_entrance, plug_beyond, remove_entrance
 from sabaka_core.edits.patches import apply_patch
 from sabaka_core.edits.runs import fit_run, forget_run, save_run, use_run
-from sabaka_core.edits.season import add_flow, forget_visit, own_months, remove_flow, see_visit, set_weather
+from sabaka_core.edits.season import add_flow, forget_visit, own_months, remove_flow, see_visit, use_weather
 from sabaka_core.edits.sizing import size_box
 from sabaka_core.edits.stock import (
     add_bar_type,
@@ -34,18 +36,22 @@ from sabaka_core.edits.stock import (
     set_measured,
 )
 from sabaka_core.errors import ParameterError
+from sabaka_core.season.daily import DailyWeather
 from sabaka_core.units import parse_length
 from sabaka_core.winter.improve import clad, topped
 from sabaka_core.woodwork.stock import read_stock
 
 
-def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
+def apply_edit(
+    hive: Hive, edit: Edit, box: int | None = None, days: Mapping[str, DailyWeather] = MappingProxyType({})
+) -> Hive:
     """The design after one edit, validated.
 
     Args:
         hive, edit: the design and what to do to it.
         box: index of the chamber on the bench, which edits of a run and drops of handles speak of; the
             brood chamber when none is given.
+        days: days of weather that an edit may name, by their hash.
     Raises:
         ParameterError: names the field that is wrong.
         InfeasibleError: the wish can't be met; says what could.
@@ -54,7 +60,7 @@ def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
     if not 0 <= box < len(hive.chambers):
         raise ParameterError("chamber", box, "This hive has no such chamber.", "no-such-chamber")
     try:
-        changed = _apply(hive, edit, box)
+        changed = _apply(hive, edit, box, days)
     except ValidationError as error:
         # A part was asked to be what it can't.
         raise refusal_of(error) from None
@@ -65,7 +71,7 @@ def apply_edit(hive: Hive, edit: Edit, box: int | None = None) -> Hive:
     return after
 
 
-def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
+def _apply(hive: Hive, edit: Edit, box: int, days: Mapping[str, DailyWeather]) -> Hive:
     match edit:
         case edit_models.Look():
             return hive
@@ -136,8 +142,8 @@ def _apply(hive: Hive, edit: Edit, box: int) -> Hive:
             return forget_visit(hive, edit.index)
         case edit_models.OwnMonths():
             return own_months(hive)
-        case edit_models.SetWeather():
-            return set_weather(hive, edit.table, edit.day_first, edit.fahrenheit)
+        case edit_models.UseWeather():
+            return use_weather(hive, edit.name, edit.sha, days)
         case edit_models.MoveFrom():
             return move_from(hive, edit.bees, edit.standard)
         case edit_models.MeasureOld():

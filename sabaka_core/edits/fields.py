@@ -58,7 +58,7 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     if wish is not None:
         wished = with_wish(hive, wish)
         if path.startswith("/season/monthly_c/"):
-            wished = replace_value(wished, "/season/means_of", "")
+            wished = replace_value(replace_value(wished, "/season/means_of", ""), "/season/weather", None)
         return constants_checked(replace_value(wished, path, value), path)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)

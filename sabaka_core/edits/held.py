@@ -46,7 +46,7 @@ def held_by(edit: Edit, box: int) -> Held | None:
         case (
             edit_models.Look() | edit_models.Patch() | edit_models.SaveRun() | edit_models.ForgetRun()
             | edit_models.AddFlow() | edit_models.RemoveFlow() | edit_models.SeeVisit() | edit_models.ForgetVisit()
-            | edit_models.OwnMonths() | edit_models.SetWeather() | edit_models.MoveFrom() | edit_models.MeasureOld()
+            | edit_models.OwnMonths() | edit_models.UseWeather() | edit_models.MoveFrom() | edit_models.MeasureOld()
             | edit_models.MarkBrood() | edit_models.OwnBoxes() | edit_models.LayOut() | edit_models.InsulateTop()
             | edit_models.CladWalls() | edit_models.TickStep() | edit_models.AddForSale() | edit_models.RemoveForSale()
         ):  # fmt: skip

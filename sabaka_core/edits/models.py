@@ -284,16 +284,12 @@ class OwnMonths(_Edit):
     do: Literal["own-months"] = "own-months"
 
 
-class SetWeather(_Edit):
-    """Take monthly means from a table of daily weather of up to twenty years.
+class UseWeather(_Edit):
+    """Plan by days of weather that the keeper brought before, known by their hash."""
 
-    ``fahrenheit`` is the unit of its temperatures; by its heading when left out.
-    """
-
-    do: Literal["set-weather"] = "set-weather"
-    table: Annotated[str, Field(max_length=700_000)]
-    day_first: bool = False
-    fahrenheit: bool | None = None
+    do: Literal["use-weather"] = "use-weather"
+    name: Annotated[str, Field(max_length=80)]
+    sha: Annotated[str, Field(max_length=64)]
 
 
 class MoveFrom(_Edit):
@@ -412,7 +408,7 @@ Edit = Annotated[
     | SeeVisit
     | ForgetVisit
     | OwnMonths
-    | SetWeather
+    | UseWeather
     | MoveFrom
     | MeasureOld
     | MarkBrood

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from sabaka_core.dates import ordinal
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.season import Flow, Season, Seen
+from sabaka_core.document.season import Flow, NamedWeather, Season, Seen
 from sabaka_core.edits.models import SeeVisit
 from sabaka_core.edits.wishes import season_of
 from sabaka_core.errors import ParameterError
-from sabaka_core.season.daily import read_daily
+from sabaka_core.season.daily import DailyWeather
+from sabaka_core.season.packed import rounded, sha_of
 from sabaka_core.season.weather import climates
 from sabaka_core.units import parse_number
 
@@ -71,10 +74,24 @@ def forget_visit(hive: Hive, index: int) -> Hive:
     return _with(hive, season, seen=season.seen[:index] + season.seen[index + 1 :])
 
 
-def set_weather(hive: Hive, table: str, day_first: bool = False, fahrenheit: bool | None = None) -> Hive:
-    """The hive with monthly means out of a table of daily weather."""
-    days = read_daily(table, day_first, fahrenheit)
-    return _with(hive, season_of(hive), monthly_c=days.monthly_c(), means_of=days.said)
+def named_weather(hive: Hive, name: str, days: DailyWeather) -> Hive:
+    """The hive planned by days of weather: it names them, and holds their monthly means."""
+    kept = rounded(days)
+    named = NamedWeather(name=name.strip() or days.said, sha=sha_of(kept))
+    return _with(hive, season_of(hive), monthly_c=kept.monthly_c(), means_of=days.said, weather=named)
+
+
+def use_weather(hive: Hive, name: str, sha: str, days: Mapping[str, DailyWeather]) -> Hive:
+    """The same with days known by their hash.
+
+    Raises:
+        ParameterError: there are no such days.
+    """
+    if sha not in days:
+        raise ParameterError(
+            "/season/weather", name, "These days of weather are not here: bring their table.", "no-days"
+        )
+    return named_weather(hive, name, days[sha])
 
 
 def own_months(hive: Hive) -> Hive:
@@ -82,4 +99,4 @@ def own_months(hive: Hive) -> Hive:
     season = season_of(hive)
     row = climates().get(season.climate)
     means = () if season.monthly_c or row is None else row.means
-    return _with(hive, season, monthly_c=means, means_of="")
+    return _with(hive, season, monthly_c=means, means_of="", weather=None)

@@ -14,9 +14,12 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict
 
 from sabaka_core.dates import parse_day_of_year
+from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Floats
+from sabaka_core.season.daily import DailyWeather
+from sabaka_core.season.packed import sha_of
 
 YEAR = 365
 _MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
@@ -114,8 +117,21 @@ def _flow(flows: tuple[Flow, ...]) -> tuple[float, ...]:
     return tuple(strength)
 
 
+def by_days(hive: Hive, days: DailyWeather | None) -> Hive:
+    """The hive planned by the days that it names, where they are at hand; by the means that it holds otherwise."""
+    season = hive.season
+    if days is None or season is None or season.weather is None or season.weather.sha != sha_of(days):
+        return hive
+    means = {"monthly_c": days.monthly_c(), "means_of": season.means_of or days.said}
+    return hive.model_copy(update={"season": season.model_copy(update=means)})
+
+
 def place_of(season: Season) -> str:
     """Where a season's weather is from, for people."""
     if not season.monthly_c:
         return climates()[season.climate].name
+    if season.weather is not None:
+        return (
+            f"{season.weather.name}: {season.means_of}" if season.weather.name != season.means_of else season.means_of
+        )
     return f"your own monthly means, {season.means_of}" if season.means_of else "your own monthly means"

@@ -13,12 +13,13 @@ from sabaka_core import apply_edit, build_report, patch_between, validate_hive
 from sabaka_core.analysis import main_box
 from sabaka_core.document.hive import Choices, Hive
 from sabaka_core.edits.held import held_by, outside_sizes
-from sabaka_core.edits.models import Edit, Pointer
+from sabaka_core.edits.models import Edit, Pointer, UseWeather
 from sabaka_core.findings import find_overlaps, holds
 from sabaka_core.report.combs import catalogue_cards
 from sabaka_core.report.models import CombCard, Finding, Report, ReportPart
 from sabaka_core.whole import whole
-from server.auth import keeper_only
+from server.auth import keeper_of, keeper_only
+from server.designs.weather import days_of
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -84,7 +85,9 @@ def frames(request: HttpRequest) -> HttpResponse:
 def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     """Apply one edit and report on the result; ``look`` only reports."""
     before = validate_hive(payload.document)
-    after = apply_edit(before, payload.edit, payload.box)
+    edit_ = payload.edit
+    days = days_of(keeper_of(request), edit_.sha) if isinstance(edit_, UseWeather) else None
+    after = apply_edit(before, edit_, payload.box, {edit_.sha: days} if isinstance(edit_, UseWeather) and days else {})
     box = payload.box if payload.box is not None and payload.box < len(after.chambers) else None
     said = held_by(payload.edit, main_box(before) if payload.box is None else payload.box)
     held = payload.held if said is None else said

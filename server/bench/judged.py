@@ -11,7 +11,8 @@ from pydantic import Field
 from sabaka_core import working_hive
 from sabaka_core.lifting.report import LiftingReport, lifting_report
 from sabaka_core.winter.report import WinterReport, winter_report
-from server.auth import keeper_only
+from server.auth import keeper_of, keeper_only
+from server.designs.weather import weathered
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -33,12 +34,12 @@ class WinterIn(Schema):
 @router.post("/lift", response={200: LiftingReport, **REFUSALS})
 def lift(request: HttpRequest, payload: LiftIn) -> HttpResponse:
     """Lifting at the hive, and at the stack it would replace."""
-    report = lifting_report(working_hive(payload.document))
+    report = lifting_report(weathered(keeper_of(request), working_hive(payload.document)))
     return HttpResponse(report.model_dump_json(), content_type="application/json")
 
 
 @router.post("/winter", response={200: WinterReport, **REFUSALS})
 def winter(request: HttpRequest, payload: WinterIn) -> HttpResponse:
     """The winter of the hive."""
-    report = winter_report(working_hive(payload.document), payload.month)
+    report = winter_report(weathered(keeper_of(request), working_hive(payload.document)), payload.month)
     return HttpResponse(report.model_dump_json(), content_type="application/json")

@@ -13,8 +13,9 @@ from sabaka_core import working_hive
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.moving.matrix import Matrix, matrix
 from sabaka_core.moving.report import MovingReport, moving_report, moving_rod
-from server.auth import keeper_only
+from server.auth import keeper_of, keeper_only
 from server.designs.presets import PRESETS, preset_hive
+from server.designs.weather import weathered
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -36,14 +37,14 @@ class StageIn(Schema):
 @router.post("/plan", response={200: MovingReport, **REFUSALS})
 def plan(request: HttpRequest, payload: MovingIn) -> HttpResponse:
     """Every way, and the chosen one drawn, laid out and dated."""
-    report = moving_report(working_hive(payload.document))
+    report = moving_report(weathered(keeper_of(request), working_hive(payload.document)))
     return HttpResponse(report.model_dump_json(), content_type="application/json")
 
 
 @router.post("/rod", response={200: Drawing, **REFUSALS})
 def rod(request: HttpRequest, payload: StageIn) -> HttpResponse:
     """The rod as it should stand at one stage."""
-    drawing = moving_rod(working_hive(payload.document), payload.stage)
+    drawing = moving_rod(weathered(keeper_of(request), working_hive(payload.document)), payload.stage)
     return HttpResponse(drawing.model_dump_json(), content_type="application/json")
 
 

@@ -12,7 +12,8 @@ from sabaka_core import working_hive
 from sabaka_core.drawing.models import Drawing
 from sabaka_core.season.report import SeasonReport, season_report, season_rod
 from sabaka_core.units import System, parse_length
-from server.auth import keeper_only
+from server.auth import keeper_of, keeper_only
+from server.designs.weather import weathered
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -37,12 +38,12 @@ class WeekIn(Schema):
 def plan(request: HttpRequest, payload: SeasonIn) -> HttpResponse:
     """The plan of a year."""
     other = parse_length(payload.other, payload.units, "other") if payload.other.strip() else None
-    report = season_report(working_hive(payload.document), other)
+    report = season_report(weathered(keeper_of(request), working_hive(payload.document)), other)
     return HttpResponse(report.model_dump_json(), content_type="application/json")
 
 
 @router.post("/rod", response={200: Drawing, **REFUSALS})
 def rod(request: HttpRequest, payload: WeekIn) -> HttpResponse:
     """The rod as it should stand at the end of a week."""
-    drawing = season_rod(working_hive(payload.document), payload.week)
+    drawing = season_rod(weathered(keeper_of(request), working_hive(payload.document)), payload.week)
     return HttpResponse(drawing.model_dump_json(), content_type="application/json")

@@ -26,10 +26,11 @@ from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.quantity import Text
+from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.files import parts_dxf
 from server.auth import keeper_of, keeper_only
-from server.designs import selectors, services
+from server.designs import selectors, services, weather
 from server.designs.models import Design, Revision
 from server.designs.presets import PRESETS, preset_hive
 from server.problems import REFUSALS
@@ -281,16 +282,20 @@ def bring_back(request: HttpRequest, ident: UUID, number: int) -> HttpResponse:
 
 @router.get("/{ident}/file")
 def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
-    """The design file."""
+    """The design file; an archive with the days of weather that it names, if it names any."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _attachment(hive_text(validate_hive(design.document)), "application/json", design, "hive.json")
+    hive = validate_hive(design.document)
+    days = weather.named_days(keeper_of(request), hive)
+    if days is not None:
+        return _file(archive_of(hive, days), "application/zip", design, "hive.zip")
+    return _attachment(hive_text(hive), "application/json", design, "hive.json")
 
 
 @router.get("/{ident}/season-card")
 def export_season_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
     """The season on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(season_card(working_hive(design.document), measure), "application/pdf", design, "season.pdf")
+    return _file(season_card(_weathered(request, design), measure), "application/pdf", design, "season.pdf")
 
 
 @router.get("/{ident}/workshop/{name}")
@@ -311,14 +316,14 @@ def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measu
 def export_winter_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
     """The winter on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(winter_card(working_hive(design.document), measure), "application/pdf", design, "winter.pdf")
+    return _file(winter_card(_weathered(request, design), measure), "application/pdf", design, "winter.pdf")
 
 
 @router.get("/{ident}/moving-page")
 def export_moving_page(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
     """Moving in on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_page(working_hive(design.document), measure), "application/pdf", design, "moving.pdf")
+    return _file(moving_page(_weathered(request, design), measure), "application/pdf", design, "moving.pdf")
 
 
 @router.get("/{ident}/moving-calendar")
@@ -344,6 +349,11 @@ def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: in
     if drawing is None:
         raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
     return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")
+
+
+def _weathered(request: HttpRequest, design: Design) -> Hive:
+    """A stored design as it is worked with, planned by the days of weather that it names."""
+    return weather.weathered(keeper_of(request), working_hive(design.document))
 
 
 def _attachment(text: str, kind: str, design: Design, ending: str) -> HttpResponse:

@@ -32,6 +32,28 @@ class Design(models.Model):
         return self.name
 
 
+class WeatherDays(models.Model):
+    """Days of weather that a keeper brought, known by their hash; designs name them, and hold none of them.
+
+    ``packed`` holds their columns as sabaka_core/season/packed.py writes them.
+    """
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="weather")
+    name = models.CharField(max_length=80)
+    sha = models.CharField(max_length=64)
+    words = models.CharField(max_length=120)
+    packed = models.BinaryField()
+    filled = models.PositiveIntegerField(default=0)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner", "sha"], name="days_once_a_keeper")]
+        ordering = ["-made_at"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Revision(models.Model):
     """One state of a design that was kept.
 

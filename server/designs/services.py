@@ -17,16 +17,17 @@ from sabaka_core import (
     ParameterError,
     build_report,
     dump_hive,
-    load_hive,
     refuse_beyond,
     validate_hive,
     working_hive,
 )
 from sabaka_core.measure import Measure
 from sabaka_core.paper.calendar import Sent, moving_calendar
+from sabaka_core.season.packed import opened_file, rounded
 from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
+from server.designs.weather import keep, weathered
 
 MOST_DESIGNS = 500
 
@@ -59,20 +60,25 @@ def calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
         ParameterError: a date or frame of the move can't be used.
     """
     before = [Sent(**row) for row in design.calendar]
-    file, sent = moving_calendar(working_hive(design.document), str(design.pk), today.toordinal(), before, measure)
+    file, sent = moving_calendar(
+        weathered(design.owner, working_hive(design.document)), str(design.pk), today.toordinal(), before, measure
+    )
     Design.objects.filter(pk=design.pk).update(calendar=[asdict(event) for event in sent])
     return file
 
 
 def import_design(owner: User, text: bytes) -> Design:
-    """A new design from the text of a design file.
+    """A new design from a design file, or from an archive of one with the days of weather that it names.
 
     Raises:
         ParameterError: names the field that is wrong, or says that the file is newer.
     """
-    hive = load_hive(text)
+    hive, days = opened_file(text)
     refuse_beyond(hive)
-    return create_design(owner, hive, "From a file")
+    design = create_design(owner, hive, "From a file")
+    if days is not None and hive.season is not None and hive.season.weather is not None:
+        keep(owner, rounded(days), hive.season.weather.name)
+    return design
 
 
 @dataclass(frozen=True)

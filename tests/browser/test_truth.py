@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from datetime import date, timedelta
 
 from django.contrib.auth.models import User
 from playwright.sync_api import Route, expect
@@ -81,3 +82,25 @@ class Truth(BrowserCase):
                 said = re.split("constants, in SI units", said, flags=re.IGNORECASE)[0]
                 stray += [(step, said[max(m.start() - 40, 0) : m.end() + 10]) for m in METRIC.finditer(said)]
         self.assertEqual(stray, [])
+
+    def test_30_days_of_weather_are_brought_in_winter_and_plan_the_season_too(self) -> None:
+        days = (date(2023, 1, 1) + timedelta(days=n) for n in range(365))
+        table = "date;tmin;tmax\n" + "\n".join(f"{day.isoformat()};{day.month},5;{day.month + 6},5" for day in days)
+        self.enter_demo()
+        page = self.page
+        self.open("Bowline")
+        page.get_by_role("link", name="Winter", exact=True).click()
+        page.locator("input[type=file]").set_input_files(
+            {"name": "dyke mast.csv", "mimeType": "text/csv", "buffer": table.encode()}
+        )
+        expect(page.locator("main")).to_contain_text("dyke mast: 365 days")
+        self.kept()
+        page.get_by_role("link", name="Season", exact=True).click()
+        expect(page.locator("main")).to_contain_text("dyke mast: 365 days")
+        page.get_by_role("tab", name="Set").click()
+        expect(page.get_by_label("Planned by")).to_have_value(re.compile("^[0-9a-f]{64}$"))
+        page.locator("input[type=file]").set_input_files(
+            {"name": "bad.csv", "mimeType": "text/csv", "buffer": b"date,tmin,tmax\n2023-01-01,9,3"}
+        )
+        expect(page.locator("#weather-problem")).to_contain_text("Line 2: the least temperature is over the greatest.")
+        self.assertEqual(self.serious_violations(), [])

@@ -30,6 +30,7 @@ def read(file: bytes) -> dict[str, Any]:
 
 class Calendars(TestCase):
     def test_32_an_event_a_step_with_its_day_and_an_alarm(self) -> None:
+        """Independent parser: vobject."""
         design = opened()
         file, _ = moving_calendar(design, "a", TODAY)
         events = read(file)

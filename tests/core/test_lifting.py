@@ -39,7 +39,7 @@ def opened(name: str, **lifting: Any) -> Hive:
 
 
 class Equation(TestCase):
-    """Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use rounded multipliers."""
+    """Published: Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use rounded multipliers."""
 
     def test_the_first_worked_example(self) -> None:
         """Loading a punch press: 44 lb, H 23 in, V 15 in, D 49 in, fair grip: RWL about 16 lb, LI about 2.7."""

@@ -113,6 +113,7 @@ class Shared(TestCase):
                 self.assertEqual(written_quantity(quantity, measure), row[measure])
 
     def test_29_factors_by_a_reference_library(self) -> None:
+        """Reference library: pint."""
         units = pint.UnitRegistry()
         rows: list[tuple[Unit, str, str, int]] = [
             ("cm2", "cm**2", "inch**2", 1), ("m2", "m**2", "foot**2", 1), ("L", "liter", "foot**3", 2), ("kg", "kg", "pound", 1),

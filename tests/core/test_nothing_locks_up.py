@@ -27,13 +27,14 @@ from sabaka_core import (
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive, parse_json
 from sabaka_core.document.reach import beyond_reach, size_rows
-from sabaka_core.edits.models import Patch, SetField, SetStock, SetWeather, UseRun
+from sabaka_core.edits.models import Patch, SetField, SetStock, UseRun
 from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import Draft, Proposal, tried
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.quantity import count, text
 from sabaka_core.report.models import Spot
+from sabaka_core.season.daily import read_daily
 from sabaka_core.sources import COMMON
 from sabaka_core.tables import written_table
 from sabaka_core.whole import whole
@@ -228,7 +229,7 @@ class OneTypedNumber(TestCase):
         for day in ("20120115", "2012-W03-1", "2012-1-5", "٢٠١٢-٠١-١٥"):
             with self.subTest(day):
                 table = f"date,least,greatest\n{day},1,2\n"
-                said = refusal(self, lambda table=table: apply_edit(hive(sound()), SetWeather(table=table)))  # type: ignore[misc]
+                said = refusal(self, lambda table=table: read_daily(table))  # type: ignore[misc]
                 self.assertIn("line 2", said.field)
                 self.assertIn("2026-04-01", said.reason)
 

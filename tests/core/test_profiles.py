@@ -156,7 +156,7 @@ class Logs(TestCase):
         self.assertLess(widths[0], widths[2])
 
     def test_a_wild_nest_is_about_as_large(self) -> None:
-        """Context, from memory: Seeley and Morse 1976 found nests of about 45 L behind 10 to 40 cm²."""
+        """Published, context from memory: Seeley and Morse 1976 found nests of about 45 L behind 10 to 40 cm²."""
         report = build_report(hive(example("tree-cavity")), ("metrics",))
         self.assertTrue(30 <= report.metrics["cavity.whole_l"].value <= 60)
         self.assertTrue(10 <= report.metrics["run.entrance_area_cm2"].value <= 40)

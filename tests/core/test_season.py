@@ -19,7 +19,8 @@ from sabaka_core import ParameterError, apply_edit, load_hive
 from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
-from sabaka_core.edits.models import AddFlow, ForgetVisit, RemoveFlow, SeeVisit, SetField, SetWeather
+from sabaka_core.edits.models import AddFlow, ForgetVisit, RemoveFlow, SeeVisit, SetField
+from sabaka_core.edits.season import named_weather
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.run.layout import lay_out
 from sabaka_core.season.constants import constant_table, constants
@@ -57,7 +58,7 @@ def pure_ways(**own: float) -> Ways:
 
 
 class Published(TestCase):
-    """Khoury, Myerscough and Barron 2011, PLoS ONE 6(4) e18491, quoted from memory."""
+    """Published: Khoury, Myerscough and Barron 2011, PLoS ONE 6(4) e18491, quoted from memory."""
 
     def test_it_fails_above_a_forager_loss_of_0_355(self) -> None:
         self.assertAlmostEqual(failing_loss(2000, 27000, 0.25, 0.75), 0.355, places=3)
@@ -389,7 +390,7 @@ class Settings(TestCase):
             f"2025-{m:02}-{d:02},{m},{m + 4},0" for m in range(1, 13) for d in range(1, monthrange(2025, m)[1] + 1)
         ]
         self.assertEqual(read_daily("\n".join(lines)).monthly_c(), tuple(float(m + 2) for m in range(1, 13)))
-        design = apply_edit(opened("bowline"), SetWeather(table="\n".join(lines)))
+        design = named_weather(opened("bowline"), "", read_daily("\n".join(lines)))
         assert design.season is not None
         self.assertEqual(design.season.monthly_c[0], 3.0)
 

@@ -41,6 +41,8 @@ def places(drawing: Drawing) -> Iterator[tuple[float, float]]:
 
 
 class Sound(TestCase):
+    """Independent parser: lxml reads every drawing as SVG."""
+
     def sound(self, drawing: Drawing, slack: float = 12.0) -> None:
         """Finite, inside its extent, dimensions as long as their numbers, and SVG that a parser reads."""
         box = drawing.extent

@@ -4,10 +4,16 @@ from __future__ import annotations
 
 import calendar
 import contextlib
+import csv
+import hashlib
 import io
 import json
 import math
+import struct
 import tempfile
+import zipfile
+import zlib
+from dataclasses import replace
 from datetime import date, timedelta
 from pathlib import Path
 from unittest import TestCase
@@ -16,11 +22,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sabaka_cli.__main__ import main
-from sabaka_core import ParameterError, apply_edit
+from sabaka_core import Hive, ParameterError, apply_edit, hive_text
 from sabaka_core.document.load import parse_json
-from sabaka_core.edits.models import SetField, SetStock, SetWeather
-from sabaka_core.season.daily import read_daily
+from sabaka_core.edits.models import SetField, SetStock, UseWeather
+from sabaka_core.season.daily import DailyWeather, read_daily
+from sabaka_core.season.packed import archive_of, opened_file, pack, rounded, sha_of, table_of, unpack
 from sabaka_core.season.report import season_report
+from sabaka_core.season.weather import by_days
 from sabaka_core.tables import decoded
 from sabaka_core.winter.report import winter_report
 from sabaka_core.woodwork.stock import read_stock
@@ -41,6 +49,14 @@ def table(rows: list[tuple[str, float, float]], heading: str = "date,tmin,tmax,r
     return "\n".join(lines)
 
 
+def by_table(text: str, name: str = "") -> Hive:
+    """A design planned by a table of days, in the way that a keeper's screen does it: brought, then named."""
+    days = read_daily(text)
+    return apply_edit(
+        hive(sound()), UseWeather(name=name, sha=sha_of(rounded(days))), days={sha_of(rounded(days)): days}
+    )
+
+
 def by_hand(rows: list[tuple[str, float, float]]) -> list[float]:
     """Hand: the mean of the means of each month's days."""
     months: dict[int, list[float]] = {m: [] for m in range(1, 13)}
@@ -55,8 +71,8 @@ class Weather(TestCase):
         rows = a_year(date(2024, 1, 1), 366)
         text = table(rows)
         self.assertGreater(len(text), 8_000)
-        sent = parse_json(json.dumps({"edit": {"do": "set-weather", "table": text}}))
-        design = apply_edit(hive(sound()), SetWeather(table=sent["edit"]["table"]))
+        sent = parse_json(json.dumps({"table": text}))
+        design = by_table(sent["table"])
         assert design.season is not None
         for said, mean in zip(design.season.monthly_c, by_hand(rows), strict=True):
             self.assertAlmostEqual(said, mean, delta=0.006)
@@ -144,13 +160,11 @@ class Weather(TestCase):
             season = io.StringIO()
             with contextlib.redirect_stdout(season):
                 main(["season", str(EXAMPLES / "bowline.json"), "--weather", str(file)])
-            self.assertEqual(
-                json.loads(season.getvalue())["place"], "your own monthly means, 365 days, 2023-01-01 to 2023-12-31"
-            )
+            self.assertEqual(json.loads(season.getvalue())["place"], f"{file.name}: 365 days, 2023-01-01 to 2023-12-31")
 
     def test_30_the_days_and_what_was_filled_are_said_till_a_mean_is_typed(self) -> None:
         rows = a_year()
-        design = apply_edit(hive(sound()), SetWeather(table=table(rows[:40] + rows[50:])))
+        design = by_table(table(rows[:40] + rows[50:]))
         said = "365 days, 2023-01-01 to 2023-12-31, 10 of them filled"
         self.assertIn(said, season_report(design).place)
         self.assertIn(said, winter_report(design).place)
@@ -203,3 +217,84 @@ class Stock(TestCase):
             with contextlib.redirect_stdout(io.StringIO()):
                 code = main(["build", str(EXAMPLES / "sloped-top-bar.json"), "--stock", str(stock), "--out", folder])
             self.assertEqual(code, 0)
+
+
+class Packed(TestCase):
+    """Days as a thing of their own: packed, known by their hash, carried by an archive."""
+
+    def days(self) -> DailyWeather:
+        return rounded(read_daily(table(a_year())))
+
+    def test_30_they_are_packed_to_a_few_bytes_and_come_back(self) -> None:
+        days = self.days()
+        self.assertEqual(unpack(pack(days)), days)
+        self.assertLess(len(pack(days)), len(table(a_year())) / 3)
+        with self.assertRaises(ValueError):
+            unpack(zlib.compress(b"\x00" * 40))
+
+    def test_30_their_hash_is_of_the_numbers_and_not_of_how_they_are_written(self) -> None:
+        semicolons = read_daily(table(a_year(), "date;tmin;tmax;rain", ";").replace(".", ","))
+        self.assertEqual(sha_of(semicolons), sha_of(self.days()))
+        warmer = replace(self.days(), mean_c=tuple(mean + 0.01 for mean in self.days().mean_c))
+        self.assertNotEqual(sha_of(warmer), sha_of(self.days()))
+        # Independent: the hash of the same numbers put together by hand.
+        means = b"".join(struct.pack("<h", round(mean * 100)) for mean in self.days().mean_c)
+        rain = b"".join(struct.pack("<h", round(each * 10)) for each in self.days().rain_mm)
+        head = struct.pack("<iiii", 1, self.days().first, 365, 365)
+        self.assertEqual(hashlib.sha256(head + means + rain).hexdigest(), sha_of(self.days()))
+
+    def test_30_a_table_of_them_reads_back_to_the_same_days(self) -> None:
+        rows = list(csv.DictReader(io.StringIO(table_of(self.days()))))
+        self.assertEqual((len(rows), rows[0]["date"]), (365, "2023-01-01"))
+        self.assertEqual(sha_of(read_daily(table_of(self.days()))), sha_of(self.days()))
+
+    def test_30_a_design_names_them_and_holds_none(self) -> None:
+        design = by_table(table(a_year()), "Saltmarsh mast")
+        assert design.season is not None and design.season.weather is not None
+        self.assertEqual(design.season.weather.name, "Saltmarsh mast")
+        self.assertLess(len(hive_text(design)) - len(hive_text(hive(sound()))), 1_500)
+        self.assertIn("Saltmarsh mast: 365 days", season_report(design).place)
+        with self.assertRaisesRegex(ParameterError, "bring their table"):
+            apply_edit(hive(sound()), UseWeather(name="x", sha="0" * 64))
+
+    def test_30_the_core_plans_by_days_that_it_is_given_and_only_by_those_that_are_named(self) -> None:
+        design = by_table(table(a_year()), "mast")
+        assert design.season is not None
+        forgetful = design.model_copy(update={"season": design.season.model_copy(update={"monthly_c": ()})})
+        given = by_days(forgetful, self.days()).season
+        assert given is not None
+        self.assertEqual(given.monthly_c, design.season.monthly_c)
+        other = rounded(read_daily(table(a_year(date(2024, 1, 1), 366))))
+        self.assertEqual(by_days(forgetful, other), forgetful)
+        self.assertEqual(by_days(forgetful, None), forgetful)
+
+    def test_30_an_archive_carries_both_and_is_held_to_the_hash(self) -> None:
+        """Independent reader: Python's own zip and JSON modules."""
+        design = by_table(table(a_year()), "mast")
+        body = archive_of(design, self.days())
+        with zipfile.ZipFile(io.BytesIO(body)) as archive:
+            self.assertEqual(sorted(archive.namelist()), ["hive.json", "weather.csv"])
+            named = json.loads(archive.read("hive.json"))["season"]["weather"]["sha"]
+        self.assertEqual(named, sha_of(self.days()))
+        again, days = opened_file(body)
+        self.assertEqual(again, design)
+        assert days is not None
+        self.assertEqual(sha_of(days), named)
+        self.assertEqual(opened_file(hive_text(design).encode())[1], None)
+        other = rounded(read_daily(table(a_year(date(2024, 1, 1), 366))))
+        for bad, words in (
+            (archive_of(design, other), "aren't those"), (body[:200], "can't be read"), (b"PK nothing", "can't be read"),
+            (archive_of(hive(sound()), other), "aren't those"),
+        ):  # fmt: skip
+            with self.subTest(words), self.assertRaisesRegex(ParameterError, words):
+                opened_file(bad)
+
+    def test_30_the_command_line_reads_an_archive(self) -> None:
+        design = by_table(table(a_year()), "mast")
+        with tempfile.TemporaryDirectory() as folder:
+            file = Path(folder) / "hive.zip"
+            file.write_bytes(archive_of(design, self.days()))
+            out = io.StringIO()
+            with contextlib.redirect_stdout(out):
+                main(["season", str(file)])
+            self.assertIn("mast: 365 days", json.loads(out.getvalue())["place"])

@@ -48,7 +48,7 @@ def winter(design: Hive) -> Winter:
 
 class Layers(TestCase):
     def test_u_values_by_hand(self) -> None:
-        """ISO 6946 (surface resistances from memory). Hand: 22 mm at 0.13 is 0.1692; with 0.13 and 0.04, U = 2.948."""
+        """Published: ISO 6946 (surface resistances from memory). Hand: 22 mm at 0.13 is 0.1692; with 0.13 and 0.04, U = 2.948."""
         board = (Layer(material="softwood", thickness_mm=22.0),)
         self.assertAlmostEqual(resistance(board), 0.169231, places=6)
         self.assertAlmostEqual(transmittance(resistance(board), 0.13, 0.04), 2.948, places=3)

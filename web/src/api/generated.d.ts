@@ -204,6 +204,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weather/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tables
+         * @description The keeper's days of weather, newest first.
+         */
+        get: operations["server_bench_weather_tables"];
+        put?: never;
+        /**
+         * Bring
+         * @description Put a table of daily weather into the keeper's store.
+         */
+        post: operations["server_bench_weather_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moving/plan": {
         parameters: {
             query?: never;
@@ -629,7 +653,7 @@ export interface paths {
         };
         /**
          * Export File
-         * @description The design file.
+         * @description The design file; an archive with the days of weather that it names, if it names any.
          */
         get: operations["server_designs_api_export_file"];
         put?: never;
@@ -2514,6 +2538,16 @@ export interface components {
             making?: components["schemas"]["Making"];
         };
         /**
+         * NamedWeather
+         * @description Days of weather that lie elsewhere: what their keeper calls them, and the hash that they are known by.
+         */
+        NamedWeather: {
+            /** Name */
+            name: string;
+            /** Sha */
+            sha: string;
+        };
+        /**
          * OldBox
          * @description One of the keeper's boxes as measured [mm]; boxes are listed lowest first.
          */
@@ -2819,7 +2853,9 @@ export interface components {
         };
         /**
          * Season
-         * @description The season of one hive. No flows means the climate's own; ``means_of`` tells what own means were made of.
+         * @description The season of one hive. No flows means the climate's own.
+         *
+         *     ``weather`` names days of the keeper's own; ``monthly_c`` are their means, or typed, and ``means_of`` tells of what.
          */
         Season: {
             /**
@@ -2837,6 +2873,7 @@ export interface components {
              * @default
              */
             means_of?: string;
+            weather?: components["schemas"]["NamedWeather"] | null;
             /**
              * Start
              * @default overwintered
@@ -3324,7 +3361,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SetWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["Patch"];
+            edit: components["schemas"]["Look"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["MoveFollower"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["SizeBox"] | components["schemas"]["FitRun"] | components["schemas"]["PutNucleus"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["Patch"];
             /** Parts */
             parts: ("metrics" | "findings" | "mends" | "overlaps" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
             /**
@@ -3826,28 +3863,6 @@ export interface components {
             table: string;
         };
         /**
-         * SetWeather
-         * @description Take monthly means from a table of daily weather of up to twenty years.
-         *
-         *     ``fahrenheit`` is the unit of its temperatures; by its heading when left out.
-         */
-        SetWeather: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "set-weather";
-            /** Table */
-            table: string;
-            /**
-             * Day First
-             * @default false
-             */
-            day_first?: boolean;
-            /** Fahrenheit */
-            fahrenheit?: boolean | null;
-        };
-        /**
          * Shape
          * @description Give the section three sizes at once.
          */
@@ -3935,6 +3950,21 @@ export interface components {
             instead?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * UseWeather
+         * @description Plan by days of weather that the keeper brought before, known by their hash.
+         */
+        UseWeather: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "use-weather";
+            /** Name */
+            name: string;
+            /** Sha */
+            sha: string;
         };
         /**
          * OverlapsOut
@@ -4134,6 +4164,38 @@ export interface components {
             };
             /** Week */
             week: number;
+        };
+        /**
+         * WeatherOut
+         * @description Days in the keeper's store: their name, their hash, and what they are.
+         */
+        WeatherOut: {
+            /** Name */
+            name: string;
+            /** Sha */
+            sha: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WeatherIn
+         * @description A table of daily weather of up to twenty years; its unit goes by its heading when left out.
+         */
+        WeatherIn: {
+            /** Table */
+            table: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Day First
+             * @default false
+             */
+            day_first?: boolean;
+            /** Fahrenheit */
+            fahrenheit?: boolean | null;
         };
         /**
          * GapOut
@@ -5841,6 +5903,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drawing"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_bench_weather_tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOut"][];
+                };
+            };
+        };
+    };
+    server_bench_weather_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOut"];
                 };
             };
             /** @description Unauthorized */

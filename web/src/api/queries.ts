@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { useRead } from "../lib/reading";
 import { answered, asSchema, client } from "./client";
-import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, EditOut, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WinterReport } from "./types";
+import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, EditOut, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WeatherIn, WinterReport } from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -154,6 +154,18 @@ export function useSeasonRod(document: Hive, week: number, wanted: boolean): Dra
     gcTime: 0,
   });
   return rod.data;
+}
+
+/** The keeper's own days of weather, and bringing more. */
+export function useWeatherTables() {
+  const queries = useQueryClient();
+  return {
+    tables: useQuery({ queryKey: ["weather"], queryFn: () => answered(client.GET("/api/weather/")) }),
+    bring: useMutation({
+      mutationFn: (body: WeatherIn) => answered(client.POST("/api/weather/", { body })),
+      onSuccess: () => queries.invalidateQueries({ queryKey: ["weather"] }),
+    }),
+  };
 }
 
 /** Every way of moving bees into a design, the chosen one with its drawings, layouts and days. */

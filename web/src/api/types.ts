@@ -43,6 +43,7 @@ export type SeasonReport = Schemas["SeasonReport"];
 export type MovingReport = Schemas["MovingReport"];
 export type WayOut = Schemas["WayOut"];
 export type LiftingReport = Schemas["LiftingReport"];
+export type WeatherIn = Schemas["WeatherIn"];
 export type WinterReport = Schemas["WinterReport"];
 export type BuildReport = Schemas["BuildReport"];
 export type Matrix = Schemas["Matrix"];

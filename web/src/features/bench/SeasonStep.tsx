@@ -4,11 +4,10 @@ import { spot, type Transform } from "../../drawing/transform";
 import { useSeason } from "../../api/queries";
 import type { SeasonReport } from "../../api/types";
 import { sentence, step as stepTo, system, wrote } from "../../lib/format";
-import { tableText } from "../../lib/file";
 import { useSettings } from "../../lib/settings";
-import { Problem } from "../../ui/Problem";
 import { FieldSet } from "./Fields";
 import { SeenForm } from "./SeenForm";
+import { WeatherOfPlace } from "./WeatherOfPlace";
 import type { Bench } from "./useBench";
 
 interface SeasonStepProps {
@@ -131,7 +130,7 @@ function SeasonLedger({ bench, report, week, onWeek, other, onOther }: SeasonLed
       <div id="season-panel" role="tabpanel" aria-labelledby={`season-${tab}`} tabIndex={0} className="min-h-0 grow overflow-auto px-4 py-3">
         {tab === "plan" && report ? <PlanTab report={report} week={week} onWeek={onWeek} other={other} onOther={onOther} /> : null}
         {tab === "seen" ? <SeenForm bench={bench} day={report?.weeks[week]?.day ?? ""} units={units} /> : null}
-        {tab === "set" ? <WeatherFile bench={bench} /> : null}
+        {tab === "set" ? <WeatherOfPlace bench={bench} /> : null}
         {tab === "set"
           ? bench.report.forms.filter((group) => group.tab === "season").map((group) =>
               group.id === "model" ? (
@@ -147,51 +146,6 @@ function SeasonLedger({ bench, report, week, onWeek, other, onOther }: SeasonLed
           : null}
       </div>
     </aside>
-  );
-}
-
-/** A table of daily weather from a file, made into monthly means by the core. */
-function WeatherFile({ bench }: { bench: Bench }) {
-  const [dayFirst, setDayFirst] = useState(false);
-  const [unit, setUnit] = useState("heading");
-  const problem = bench.trouble?.source === "weather" ? bench.trouble.reason : null;
-  const bring = (file: File | undefined) => {
-    if (!file) return;
-    const fahrenheit = unit === "heading" ? null : unit === "f";
-    void tableText(file).then((table) =>
-      bench.commit({ do: "set-weather", table, day_first: dayFirst, fahrenheit }, "Weather from a table", "weather"),
-    );
-  };
-  return (
-    <div className="mb-3 text-xs">
-      <label className="block">
-        <span className="soft">Weather of your place, day by day: a table (CSV) with date, and mean, or least and greatest, by their usual names:</span>
-        <input
-          type="file"
-          accept=".csv,.txt,text/csv"
-          className="mt-1 block w-full"
-          onChange={(event) => {
-            bring(event.target.files?.[0]);
-            event.target.value = "";
-          }}
-        />
-      </label>
-      <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <label className="flex min-h-7 items-center gap-1.5">
-          <input type="checkbox" checked={dayFirst} onChange={(event) => { setDayFirst(event.target.checked); }} />
-          03/04 is the third of April
-        </label>
-        <label className="flex min-h-7 items-center gap-1.5">
-          In
-          <select className="h-7 rounded border border-[var(--line)] bg-base-100 px-1" value={unit} onChange={(event) => { setUnit(event.target.value); }}>
-            <option value="heading">what its heading says, else °C</option>
-            <option value="c">°C</option>
-            <option value="f">°F</option>
-          </select>
-        </label>
-      </div>
-      <Problem id="weather-problem">{problem}</Problem>
-    </div>
   );
 }
 

@@ -6,6 +6,7 @@ import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
 import { readyEdit } from "./edits";
+import { WeatherOfPlace } from "./WeatherOfPlace";
 import type { Bench } from "./useBench";
 import { Worked } from "./Worked";
 
@@ -33,6 +34,8 @@ export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
       </main>
       <aside aria-label="Ledger" className="min-h-0 overflow-auto bg-base-200 px-4 py-3">
         {report ? <Ledger report={report} bench={bench} /> : null}
+        <h2 className="mt-3 text-lg">Its weather</h2>
+        <WeatherOfPlace bench={bench} />
         {bench.report.forms.filter((group) => group.tab === "winter").map((group) =>
           group.id === "winter-model" ? (
             <details key={group.id}>

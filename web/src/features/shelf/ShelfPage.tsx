@@ -85,7 +85,7 @@ export function ShelfPage() {
           <input
             ref={picker}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json,application/zip"
             className="hidden"
             aria-label="Design file"
             tabIndex={-1}
