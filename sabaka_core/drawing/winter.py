@@ -187,10 +187,11 @@ def year_drawing(winter: Winter) -> Drawing:
         ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"), ("curve-contact", "humidity inside, to 100 %"),
     )  # fmt: skip
     for order, (layer, words) in enumerate(key):
-        y = -29 + order * 8
-        shapes.append(Polyline(layer=layer, points=((140, y), (152, y))))
-        shapes.append(Label(layer="note", text=text(words), x_mm=155, y_mm=y + 2, anchor="start"))
+        # Over the chart, two and two, so that it crosses no line.
+        x, y = days / 2 * (order % 2), -high - 18 + 9 * (order // 2)
+        shapes.append(Polyline(layer=layer, points=((x, y), (x + 12, y))))
+        shapes.append(Label(layer="note", text=text(words), x_mm=x + 15, y_mm=y + 2, anchor="start"))
     return Drawing(
-        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 8, right_mm=days + 26, bottom_mm=14),
+        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 24, right_mm=days + 26, bottom_mm=14),
         shapes=tuple(shapes),
     )  # fmt: skip

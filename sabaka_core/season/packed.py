@@ -106,7 +106,9 @@ def opened_file(body: bytes) -> tuple[Hive, DailyWeather | None]:
         zlib.error,
         EOFError,
     ) as error:
-        raise ParameterError("", "", f"The archive can't be read: {error}", "not-an-archive") from None
+        raise ParameterError(
+            "", "", f"Not a design file: its archive can't be read: {error}.", "not-an-archive"
+        ) from None
     days = read_daily(table)
     named = hive.season.weather if hive.season else None
     if named is None or named.sha != sha_of(days):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from sabaka_core.analysis import main_box
@@ -15,6 +16,8 @@ from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
 
 TOLERANCE_MM = practice("parts_overlap").number
+# A part, the copy's number, and one of its solids.
+Solid = tuple[Part, int, Prism]
 
 
 @dataclass(frozen=True)
@@ -88,53 +91,56 @@ def placed_prisms(parts: tuple[Part, ...]) -> list[tuple[str, int, Prism]]:
     return [(part.id, number, prism) for part, number, prism in _placed(parts)]
 
 
-def _placed(parts: tuple[Part, ...]) -> list[tuple[Part, int, Prism]]:
+def _placed(parts: tuple[Part, ...]) -> list[Solid]:
     return [(part, number, prism) for part in parts for number, copy in enumerate(part.places) for prism in copy]
 
 
 def clashes(parts: tuple[Part, ...]) -> tuple[Clash, ...]:
     """Parts that lie in each other by more than half a millimetre, and parts that touch nothing."""
-    met, loose = _met(parts)
+    solids = _placed(parts)
+    touched: set[tuple[str, int]] = set()
+    for one, other in _near(solids, TOLERANCE_MM):
+        if apart_mm(solids[one][2], solids[other][2]) <= TOLERANCE_MM:
+            touched |= {(solids[each][0].id, solids[each][1]) for each in (one, other)}
+    loose = sorted({part.id for part, number, _ in solids if (part.id, number) not in touched})
     return (
-        *(Clash("overlap", each.first.id, each.second.id, each.by_mm) for each in met),
+        *(Clash("overlap", each.first.id, each.second.id, each.by_mm) for each in overlaps(parts)),
         *(Clash("gap", name, "", 0.0) for name in loose),
     )
 
 
 def overlaps(parts: tuple[Part, ...]) -> tuple[Overlap, ...]:
     """Parts that lie in each other by more than half a millimetre, each two of them once, where it is worst."""
-    return _met(parts)[0]
-
-
-def _met(parts: tuple[Part, ...]) -> tuple[tuple[Overlap, ...], tuple[str, ...]]:
-    solids = sorted(_placed(parts), key=lambda s: s[2].x[0])
+    solids = _placed(parts)
     found: dict[tuple[str, str], Overlap] = {}
-    touched: set[tuple[str, int]] = set()
+    # Convex solids lie in each other by no more than their blocks do along any axis.
+    for index, earlier in _near(solids, -TOLERANCE_MM):
+        depth = round(-apart_mm(solids[index][2], solids[earlier][2]), 2)
+        if depth <= TOLERANCE_MM:
+            continue
+        (first, _, one), (second, _, two) = sorted((solids[index], solids[earlier]), key=lambda each: each[0].id)
+        known = found.get((first.id, second.id))
+        if known is None or known.by_mm < depth:
+            found[first.id, second.id] = Overlap(first, second, depth, one.box, two.box)
+    return tuple(found[key] for key in sorted(found))
+
+
+def _near(solids: list[Solid], margin_mm: float) -> Iterator[tuple[int, int]]:
+    """Solids of different pieces whose blocks come so near to each other; or reach so far into each other, below 0."""
+    order = sorted(range(len(solids)), key=lambda i: solids[i][2].x[0])
+    blocks = [(*each[2].box[0], *each[2].box[1], *each[2].box[2]) for each in solids]
     active: list[int] = []
-    for index, (part, number, prism) in enumerate(solids):
-        active = [i for i in active if solids[i][2].x[1] > prism.x[0] - TOLERANCE_MM - 1e-6]
+    for index in order:
+        x0, _, y0, y1, z0, z1 = blocks[index]
+        active = [i for i in active if blocks[i][1] > x0 - margin_mm - 1e-6]
         for earlier in active:
-            other, other_number, other_prism = solids[earlier]
-            if (other.id, other_number) == (part.id, number) or not _near(prism, other_prism):
+            _, _, v0, v1, w0, w1 = blocks[earlier]
+            if y0 > v1 + margin_mm or v0 > y1 + margin_mm or z0 > w1 + margin_mm or w0 > z1 + margin_mm:
                 continue
-            gap = apart_mm(prism, other_prism)
-            if gap < -TOLERANCE_MM:
-                (first, one), (second, two) = sorted(((part, prism), (other, other_prism)), key=lambda each: each[0].id)
-                known = found.get((first.id, second.id))
-                if known is None or known.by_mm < round(-gap, 2):
-                    found[first.id, second.id] = Overlap(first, second, round(-gap, 2), one.box, two.box)
-            if gap <= TOLERANCE_MM:
-                touched |= {(part.id, number), (other.id, other_number)}
+            mine, other = solids[index], solids[earlier]
+            if mine[0].id != other[0].id or mine[1] != other[1]:
+                yield index, earlier
         active.append(index)
-    loose = {part.id for part, number, _ in solids if (part.id, number) not in touched}
-    return tuple(found[key] for key in sorted(found)), tuple(sorted(loose))
-
-
-def _near(one: Prism, other: Prism) -> bool:
-    return all(
-        a[0] <= b[1] + TOLERANCE_MM and b[0] <= a[1] + TOLERANCE_MM
-        for a, b in zip(one.box[1:], other.box[1:], strict=True)
-    )
 
 
 def total_kg(parts: tuple[Part, ...]) -> float:

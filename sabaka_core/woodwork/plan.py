@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections import Counter, defaultdict
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from functools import cache
 from heapq import heappop, heappush
 from itertools import combinations
 from math import ceil
@@ -62,6 +61,7 @@ Thinned = Literal["", "planed", "resawn"]
 Order = Literal["crosscut", "rip"]
 # How many widths of boards are tried for the wide strips of a panel, the widest first.
 _WIDTHS_TRIED = 3
+_SPLITS_TRIED = 3
 
 
 @dataclass(frozen=True)
@@ -190,7 +190,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
                 f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
             )
     kinds = tuple(i for i, source in enumerate(stock) if source.own)
-    remembered = cache(cutter)
+    remembered = _remembering(cutter)
     best: CutPlan | None = None
     # Half of the time for the plan with every board, the other half for those that leave some lying.
     ways = list(_left_lying(kinds))
@@ -211,22 +211,24 @@ def _unequal(
     """The plan out of these boards, panels of equal strips; of unequal ones where that turns out cheaper."""
     splits: dict[str, int] = {}
     best = _planned(parts, stock, building, seconds, cutter, splits)
-    for panel in best.panels:
-        part = next(p for p in parts if p.id == panel.part)
-        for split in _promising(part, stock, building):
-            if best.too_long or best.bought:
-                plan = _planned(parts, stock, building, seconds, cutter, splits | {part.id: split})
-                if _worth(plan) < _worth(best):
-                    best, splits = plan, splits | {part.id: split}
+    glued = {panel.part for panel in best.panels}
+    ways = [way for part in parts if part.id in glued for way in _promising(part, stock, building)]
+    # Each costs a plan: the few that promise most are tried.
+    for _, ident, split in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
+        if best.too_long or best.bought:
+            plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: split})
+            if _worth(plan) < _worth(best):
+                best, splits = plan, splits | {ident: split}
     return best
 
 
-def _promising(part: Part, stock: list[Source], building: Building) -> list[int]:
-    """Ways of splitting a part that by their strips' share of boards look cheaper than equal strips."""
+def _promising(part: Part, stock: list[Source], building: Building) -> list[tuple[float, str, int]]:
+    """The way of splitting a part that by its strips' share of boards looks cheapest, and what it saves on them all."""
     strip = _Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
     equal = _share(_split(strip, stock, building, 0), stock, building)
     tried = ((_share(_split(strip, stock, building, n), stock, building), n) for n in range(1, _WIDTHS_TRIED + 1))
-    return [n for cost, n in sorted(tried) if cost < equal - 1e-6]
+    cost, way = min(tried, default=(equal, 0))
+    return [((equal - cost) * part.count, part.id, way)] if cost < equal - 1e-6 else []
 
 
 def _share(strips: list[_Strip], stock: list[Source], building: Building) -> float:
@@ -241,6 +243,19 @@ def _share(strips: list[_Strip], stock: list[Source], building: Building) -> flo
         ]
         total += min(shares, default=float("inf"))
     return total
+
+
+def _remembering(cutter: Cutter) -> Cutter:
+    """The same that solves each group of lengths once, whatever time it would have another time."""
+    known: dict[tuple[tuple[int, ...], tuple[Stock, ...], int], CutResult] = {}
+
+    def solve(lengths: tuple[int, ...], kinds: tuple[Stock, ...], kerf: int, seconds: float) -> CutResult:
+        key = (lengths, kinds, kerf)
+        if key not in known:
+            known[key] = cutter(lengths, kinds, kerf, seconds)
+        return known[key]
+
+    return solve
 
 
 def _left_lying(own: tuple[int, ...]) -> Iterator[frozenset[int]]:

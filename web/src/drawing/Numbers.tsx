@@ -19,7 +19,7 @@ export function Numbers({ drawing, t }: { drawing: Drawing; t: Transform }) {
     return (
       <span
         key={shape.name}
-        className="absolute -translate-x-1/2 -translate-y-1/2 bg-base-100 px-1 text-xs font-semibold"
+        className="absolute -translate-x-1/2 -translate-y-1/2 bg-base-100 px-1 text-xs font-semibold whitespace-nowrap"
         style={{ left: at.x, top: at.y }}
       >
         {written(shape.quantity, units).number}
