@@ -38,6 +38,7 @@ from sabaka_core.drawing.svg import to_svg
 from sabaka_core.edits.season import named_weather
 from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.lifting.report import lifting_report
+from sabaka_core.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
 from sabaka_core.moving.report import moving_report
 from sabaka_core.paper.workshop import workshop_files
@@ -86,10 +87,19 @@ def _parser() -> argparse.ArgumentParser:
             )
         return sub
 
+    def measured(sub: argparse.ArgumentParser) -> None:
+        sub.add_argument(
+            "--units", choices=get_args(Measure), default="mm", help="what people read; programs get metric"
+        )
+
+    def for_people(sub: argparse.ArgumentParser) -> None:
+        sub.add_argument("--text", action="store_true", help="for people instead of programs")
+        measured(sub)
+
     report = command("report", _report, "the whole report as JSON")
     report.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
-    report.add_argument("--text", action="store_true", help="for people instead of programs")
-    command("check", _check, "the findings; exit 1 when there is an error")
+    for_people(report)
+    measured(command("check", _check, "the findings; exit 1 when there is an error"))
     command("migrate", _migrate, "the design in the current version of the format")
     svg = command("svg", _svg, "a drawing as SVG")
     svg.add_argument("--drawing", choices=get_args(DrawingName), default="section")
@@ -97,9 +107,9 @@ def _parser() -> argparse.ArgumentParser:
     slope = command("slope", _slope, "what each slope of the side walls gives, and the optima, as JSON")
     slope.add_argument("--points", type=int, default=81, help="points of the sweep, 2 to 2000")
     frames = command("frames", _frames, "the catalogue of frames, standards and derived ones, as JSON", file=False)
-    frames.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(frames)
     brief = command("brief", _brief, "the hive systems ranked by a keeper's answers, as JSON")
-    brief.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(brief)
     fit = command("fit", _fit, "the mixes that fill a run, ranked, as JSON")
     fit.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
     fit.add_argument("--brood", type=float, help="wished share of brood combs, 0 to 1; as it is now otherwise")
@@ -110,28 +120,28 @@ def _parser() -> argparse.ArgumentParser:
         "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
     )
     season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
-    season.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(season)
     convert = command("convert", _convert, "every way of moving bees in, as JSON")
     convert.add_argument(
         "--from", dest="frame", metavar="FRAME", help="a frame of the catalogue; the design's own otherwise"
     )
     convert.add_argument("--count", type=int, help="how many combs")
     convert.add_argument("--bees", choices=("frames", "bars", "fixed", "swarm"), help="what they are on")
-    convert.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(convert)
     chart = command("matrix", _matrix, "every catalogue frame against every example, as JSON", file=False)
     chart.add_argument("--examples", metavar="DIR", type=Path, default=EXAMPLES, help="where the designs lie")
-    chart.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(chart)
     lift = command("lift", _lift, "lifting at this hive and at the stack it would replace, as JSON")
     lift.add_argument(
         "--keeper-height", type=float, metavar="MM", help="how tall the keeper is; the design's own otherwise"
     )
-    lift.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(lift)
     winter = command("winter", _winter, "the winter of this hive, as JSON")
     winter.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     winter.add_argument(
         "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
     )
-    winter.add_argument("--text", action="store_true", help="for people instead of programs")
+    for_people(winter)
     build = command("build", _build, "parts, cut plan, booklet, templates, DXF, SVG and STL into a folder")
     build.add_argument("--stock", type=Path, metavar="CSV", help="boards on hand; the design's own otherwise")
     build.add_argument("--out", type=Path, metavar="DIR", required=True, help="where the files go")
@@ -157,15 +167,20 @@ def _worked(options: argparse.Namespace) -> Hive:
     return within_reach(_read(options))
 
 
+def _out(options: argparse.Namespace, words: str, raw: str) -> int:
+    """Print for people, in their measure, or for programs."""
+    print(told(words, options.units) if options.text else raw)
+    return 0
+
+
 def _report(options: argparse.Namespace) -> int:
     report = build_report(_read(options), box=options.chamber)
-    print(report_text(report) if options.text else report.model_dump_json(indent=2))
-    return 0
+    return _out(options, report_text(report), report.model_dump_json(indent=2))
 
 
 def _check(options: argparse.Namespace) -> int:
     report = build_report(_read(options), ("findings", "mends", "overlaps"))
-    print(check_text(report))
+    print(told(check_text(report), options.units))
     return 1 if any(finding.severity == "error" for finding in report.findings) else 0
 
 
@@ -190,14 +205,12 @@ def _slope(options: argparse.Namespace) -> int:
 
 
 def _frames(options: argparse.Namespace) -> int:
-    print(frames_text() if options.text else frames_json())
-    return 0
+    return _out(options, frames_text(), frames_json())
 
 
 def _brief(options: argparse.Namespace) -> int:
     ranking = rank(read_answers(_bytes(options)))
-    print(ranking_text(ranking) if options.text else ranking.model_dump_json(indent=2))
-    return 0
+    return _out(options, ranking_text(ranking), ranking.model_dump_json(indent=2))
 
 
 def _fit(options: argparse.Namespace) -> int:
@@ -211,8 +224,7 @@ def _season(options: argparse.Namespace) -> int:
     hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump()
     report = season_report(_with(hive, "season", now, {"climate": options.climate, "start_day": options.start}))
-    print(season_text(report) if options.text else report.model_dump_json(indent=2))
-    return 0
+    return _out(options, season_text(report), report.model_dump_json(indent=2))
 
 
 def _convert(options: argparse.Namespace) -> int:
@@ -220,15 +232,13 @@ def _convert(options: argparse.Namespace) -> int:
     now = (hive.moving or Moving()).model_dump(exclude_none=True)
     changes = {"standard": options.frame, "count": options.count, "bees": options.bees}
     report = moving_report(_with(hive, "moving", now, changes))
-    print(moving_text(report) if options.text else report.model_dump_json(indent=2))
-    return 0
+    return _out(options, moving_text(report), report.model_dump_json(indent=2))
 
 
 def _matrix(options: argparse.Namespace) -> int:
     files = sorted(options.examples.glob("*.json"))
     chart = matrix([(file.stem, load_hive(file.read_bytes())) for file in files])
-    print(matrix_text(chart) if options.text else chart.model_dump_json(indent=2))
-    return 0
+    return _out(options, matrix_text(chart), chart.model_dump_json(indent=2))
 
 
 def _with(hive: Hive, part: str, now: dict[str, Any], changes: dict[str, Any]) -> Hive:
@@ -248,16 +258,14 @@ def _lift(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.lifting or Lifting()).model_dump(exclude_none=True)
     report = lifting_report(_with(hive, "lifting", now, {"height_mm": options.keeper_height}))
-    print(lifting_text(report) if options.text else report.model_dump_json(indent=2))
-    return 0
+    return _out(options, lifting_text(report), report.model_dump_json(indent=2))
 
 
 def _winter(options: argparse.Namespace) -> int:
     hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump(exclude_none=True)
     report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
-    print(winter_text(report) if options.text else report.model_dump_json(indent=2))
-    return 0
+    return _out(options, winter_text(report), report.model_dump_json(indent=2))
 
 
 def _build(options: argparse.Namespace) -> int:

@@ -155,9 +155,9 @@ def season_text(report: SeasonReport) -> str:
         lines += [f"  {visit.day}  {step.words} {step.why}" for step in visit.steps]
     lines += ["", "Warnings"] if report.warnings else []
     lines += [f"  {w.label}: {w.words} {w.why}" for w in report.warnings]
-    lines += ["", f"  {'week':<11}{'bees':>8}{'brood':>8}{'honey kg':>10}{'needs':>7}{'given':>7}{'far mm':>9}"]
+    lines += ["", f"  {'week':<11}{'bees':>8}{'brood':>8}{'honey':>10}{'needs':>7}{'given':>7}{'follower':>12}"]
     lines += [
-        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>10.1f}{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f}"
+        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>7.1f} kg{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f} mm"
         for w in report.weeks
     ]
     return "\n".join(lines)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import io
 import json
 import re
@@ -13,6 +14,7 @@ import icalendar
 import pint
 from pypdf import PdfReader
 
+from sabaka_cli.__main__ import main
 from sabaka_core import Hive, ParameterError, apply_edit, build_report, load_hive
 from sabaka_core.document.reach import within_reach
 from sabaka_core.edits.models import SetField
@@ -96,6 +98,28 @@ class EveryReport(TestCase):
             events = icalendar.Calendar.from_ical(moving_calendar(design, "a", 740000, measure="in")[0])
             for event in events.walk("VEVENT"):
                 self.assertIsNone(METRIC.search(str(event["description"])))
+
+    def test_29_nor_on_the_command_line(self) -> None:
+        """A model's constants aside, which the reports of the command line don't show."""
+        for name in ("bowline", "granny"):
+            file = str(EXAMPLES / f"{name}.json")
+            for command in (
+                ["check"],
+                ["report", "--text"],
+                ["season", "--text"],
+                ["lift", "--text"],
+                ["winter", "--text"],
+                ["convert", "--text"],
+            ):
+                out = io.StringIO()
+                with self.subTest(name, command=command[0]), contextlib.redirect_stdout(out):
+                    main([command[0], file, "--units", "in", *command[1:]])
+                    # Formulas stand as published.
+                    lines = [
+                        line.split("   ")[0] if command[0] == "report" else line for line in out.getvalue().splitlines()
+                    ]
+                    said = "\n".join(lines)
+                    self.assertIsNone(METRIC.search(said), said[:3000])
 
 
 class Shared(TestCase):

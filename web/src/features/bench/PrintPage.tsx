@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
-import type { Drawing, EditOut } from "../../api/types";
+import type { Drawing, EditOut, Report } from "../../api/types";
 import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { ordinal, sentence, written } from "../../lib/format";
+import { useRead } from "../../lib/reading";
 import { useSettings } from "../../lib/settings";
 import { Legend } from "./Legend";
 import { firstReport } from "./useBench";
@@ -46,7 +47,8 @@ export function PrintPage() {
 
 function Page({ first, revision }: { first: EditOut; revision: number }) {
   const { units } = useSettings();
-  const { report, document } = first;
+  const { document } = first;
+  const report = useRead<Report>()(first.report);
   return (
     <main className="mx-auto w-[186mm] bg-base-100 p-[6mm] print:bg-white text-[3.4mm] leading-snug print:p-0" data-testid="page">
       <header className="mb-2 flex items-baseline gap-3 border-b border-base-content pb-1">
