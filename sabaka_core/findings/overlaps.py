@@ -86,13 +86,14 @@ def _holding(hive: Whole, finding: Finding) -> Finding:
 def _places(hive: Hive) -> frozenset[str]:
     """Which owners' parts lie in each other, remembered by the document's hash."""
     key = sha256(hive.model_dump_json().encode()).hexdigest()
-    known = _seen.pop(key, None)
+    known = _seen.get(key)
     if known is None:
         refuse_beyond(hive)
         known = frozenset(each.owners for each in _meetings(whole(hive)))
-    _seen[key] = known
-    while len(_seen) > _REMEMBERED:
-        del _seen[next(iter(_seen))]
+        # Several requests may be here at once: one step each.
+        if len(_seen) >= _REMEMBERED:
+            _seen.clear()
+        _seen[key] = known
     return known
 
 

@@ -16,6 +16,7 @@ from tests.browser.base import BrowserCase
 from tests.core.support import EXAMPLES
 
 METRIC = re.compile(r"\d\s?(?:mm|cm²?|m²?|kg|g|L|litres?|°C|N)(?![\w²/])|(?<![\w.])(?:mm|cm²|kg|°C)(?![\w/])")
+REFUSED = {"reason": "A part has no size.", "problems": []}
 STEPS = ("Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Shape")
 
 
@@ -44,6 +45,14 @@ class Truth(BrowserCase):
         place = Design.objects.get(pk=design.pk).document["chambers"][1]["place"]["x_mm"]
         self.assertAlmostEqual(place, 510.7, delta=0.1)
         self.assertEqual(self.serious_violations(), [])
+
+    def test_2_where_the_parts_cannot_be_looked_at_that_is_said(self) -> None:
+        self.enter_demo()
+        self.page.route("**/api/bench/overlaps", lambda route: route.fulfill(status=422, json=REFUSED))
+        self.open("Bowline")
+        said = self.page.get_by_text("It couldn’t be looked at whether the parts go together")
+        expect(said).to_contain_text("A part has no size.")
+        expect(self.page.get_by_text("Nothing to mend.")).to_have_count(0)
 
     def test_8_a_box_cut_short_keeps_its_length(self) -> None:
         """Bowline at 720: the feeder’s room goes first, and the box is offered longer last."""

@@ -147,7 +147,7 @@ class InEachOther(TestCase):
         self.assertTrue(next(f for f in found if f.code == "frame-too-large").mends)
         self.assertEqual([f.mends for f in found if f.code == OVERLAP and "langstroth" in f.id][:1], [()])
 
-    @settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=100, deadline=None, suppress_health_check=[HealthCheck.too_slow])
     @given(st.sampled_from(NAMES), st.integers(0, 2**32))
     def test_2_no_example_or_random_design_is_right_with_solids_in_each_other(self, name: str, seed: int) -> None:
         """Property (d), held against polygons of a reference library."""

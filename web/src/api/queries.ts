@@ -40,6 +40,8 @@ export function useEntering({ stay = false } = {}) {
   const queries = useQueryClient();
   const settle = (me: Me) => {
     if (!stay) queries.clear();
+    // What was refused while nobody was signed in is asked again.
+    else void queries.invalidateQueries({ queryKey: ["overlaps"] });
     queries.setQueryData(key.me, me);
   };
   return {
@@ -132,15 +134,14 @@ export function useSeason(document: Hive, other: string, units: System): UseQuer
   });
 }
 
-/** Parts of a design that lie in each other, and which mends put none in each other; nothing till the answer is there. */
-export function useOverlapsOf(document: Hive, mends: PatchOps[], held: EditOut["held"], wanted: boolean): OverlapsOut | undefined {
-  const seen = useQuery({
+/** Parts of a design that lie in each other, and which mends put none in each other. */
+export function useOverlapsOf(document: Hive, mends: PatchOps[], held: EditOut["held"], wanted: boolean): UseQueryResult<OverlapsOut> {
+  return useQuery({
     select: useRead<OverlapsOut>(),
     queryKey: ["overlaps", document, mends, held],
     queryFn: () => asSchema<OverlapsOut>(answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends, held } }))),
     enabled: wanted,
   });
-  return seen.data;
 }
 
 /** The rod as it should stand in a week of the plan. */

@@ -38,9 +38,10 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
       ))}
       <div className="mt-4 flex items-baseline justify-between border-b border-[var(--line)]">
         <h2 className="text-lg">To mend</h2>
-        <span className="soft" aria-live="polite">{bench.looking ? "looking …" : bench.report.findings.length}</span>
+        <span className="soft" aria-live="polite">{bench.looking && !bench.unlooked ? "looking …" : bench.report.findings.length}</span>
       </div>
-      {bench.report.findings.length > 0 ? null : bench.looking ? (
+      {bench.unlooked ? <p className="py-2 font-medium text-error">It couldn’t be looked at whether the parts go together: {bench.unlooked}</p> : null}
+      {bench.report.findings.length > 0 || bench.unlooked ? null : bench.looking ? (
         <p className="soft py-2">Looking whether the parts go together …</p>
       ) : (
         <p className="py-2 text-accent">Nothing to mend.</p>
@@ -151,7 +152,7 @@ function FindingRow({ finding, number, bench, pointed, onPoint }: FindingRowProp
                   key={words}
                   type="button"
                   data-mend
-                  disabled={bench.looking}
+                  disabled={bench.looking && bench.unlooked === null}
                   className="min-h-7 rounded border border-base-content bg-base-100 px-2 text-left font-semibold disabled:opacity-60"
                   onClick={() => void bench.commit({ do: "patch", patch: mend.patch }, words, "mend")}
                 >

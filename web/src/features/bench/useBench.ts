@@ -34,6 +34,8 @@ export interface Bench {
   report: Report;
   /** Whether it is still being looked at whether parts lie in each other. */
   looking: boolean;
+  /** Why that couldn’t be looked at, if so. */
+  unlooked: string | null;
   drawing: ViewName;
   trouble: Trouble | null;
   undoLabel: string | null;
@@ -325,7 +327,7 @@ export function useBench(
 
   const read = useRead<Report>();
   const shown = useMemo(() => read(passing ?? kept.report), [read, passing, kept.report]);
-  const { findings, looking } = useOverlaps(kept.document, shown.findings, kept.held, passing === null);
+  const { findings, looking, unlooked } = useOverlaps(kept.document, shown.findings, kept.held, passing === null);
   const report = useMemo(() => ({ ...shown, findings }), [shown, findings]);
 
   return useMemo(
@@ -333,6 +335,7 @@ export function useBench(
       document: kept.document,
       report,
       looking,
+      unlooked,
       drawing,
       trouble,
       undoLabel: kept.past.at(-1)?.label ?? null,
@@ -349,7 +352,7 @@ export function useBench(
       wake,
       settled,
     }),
-    [kept, report, looking, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
+    [kept, report, looking, unlooked, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
   );
 }
 
