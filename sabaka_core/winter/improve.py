@@ -22,7 +22,7 @@ _CORK = Layer(material="cork", thickness_mm=20.0)
 WALLS: dict[str, tuple[Layer, ...]] = {
     "Board, 22 mm": (Layer(material="softwood", thickness_mm=22.0),),
     "Doubled board, 44 mm": (Layer(material="softwood", thickness_mm=44.0),),
-    "Sandwich, 12 ply + 40 foam + 12 ply": (
+    "Sandwich: 12 mm ply, 40 mm foam, 12 mm ply": (
         Layer(material="plywood", thickness_mm=12.0), Layer(material="xps", thickness_mm=40.0), Layer(material="plywood", thickness_mm=12.0),
     ),
     "Log, 80 mm": (Layer(material="log", thickness_mm=80.0),),
