@@ -62,6 +62,7 @@ Order = Literal["crosscut", "rip"]
 # How many widths of boards are tried for the wide strips of a panel, the widest first.
 _WIDTHS_TRIED = 3
 _SPLITS_TRIED = 3
+_WORTH_TRYING = 0.02
 
 
 @dataclass(frozen=True)
@@ -213,9 +214,9 @@ def _unequal(
     best = _planned(parts, stock, building, seconds, cutter, splits)
     glued = {panel.part for panel in best.panels}
     ways = [way for part in parts if part.id in glued for way in _promising(part, stock, building)]
-    # Each costs a plan: the few that promise most are tried.
-    for _, ident, split in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
-        if best.too_long or best.bought:
+    # Each costs a plan: the few that promise most are tried, if they promise anything to speak of.
+    for saving, ident, split in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
+        if best.bought and saving > _WORTH_TRYING * best.cost:
             plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: split})
             if _worth(plan) < _worth(best):
                 best, splits = plan, splits | {ident: split}

@@ -9,7 +9,7 @@ from unittest import TestCase
 
 from tests.mutated import SEED, examples, mutated, tried
 
-EACH = 250
+EACH = 200
 
 
 class _Stretch:
