@@ -1,6 +1,6 @@
 """Parts that lie in each other: a finding of the whole design, looked for apart from the rules for it takes longer.
 
-The rules know of gaps and limits one by one; only the solids know that a door's hinge meets a leg. So nothing is
+The rules know of gaps and limits one by one; only the solids know that a lug stands in a super. So nothing is
 right until they were looked at: every reader that says “nothing to mend” asks :func:`find_all`.
 """
 
@@ -14,7 +14,7 @@ from hashlib import sha256
 from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.reach import refuse_beyond
+from sabaka_core.document.reach import within_reach
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.held import Held
 from sabaka_core.edits.items import bar_width
@@ -84,12 +84,12 @@ def _holding(hive: Whole, finding: Finding) -> Finding:
 
 
 def _places(hive: Hive) -> frozenset[str]:
-    """Which owners' parts lie in each other, remembered by the document's hash."""
-    key = sha256(hive.model_dump_json().encode()).hexdigest()
+    """Which owners' parts lie in each other, remembered by the document's hash; of the nearest where it lies beyond reach."""
+    near = within_reach(hive)
+    key = sha256(near.model_dump_json().encode()).hexdigest()
     known = _seen.get(key)
     if known is None:
-        refuse_beyond(hive)
-        known = frozenset(each.owners for each in _meetings(whole(hive)))
+        known = frozenset(each.owners for each in _meetings(whole(near)))
         # Several requests may be here at once: one step each.
         if len(_seen) >= _REMEMBERED:
             _seen.clear()

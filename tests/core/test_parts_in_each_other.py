@@ -140,6 +140,19 @@ class InEachOther(TestCase):
         self.assertTrue(holds(design, [{"op": "replace", "path": "/name", "value": "Reef knot"}]))
         self.assertFalse(holds(design, [{"op": "replace", "path": "/nothing", "value": 1}]))
 
+    def test_2_what_lies_beyond_reach_keeps_its_mends(self) -> None:
+        """A frame spacing of 1 mm, and 9,000 supers: shown as the nearest possible, with the way there."""
+        for name, change in (
+            ("long-shallow", kind(0, spacing_mm=1.0)),
+            ("tall-in-stack", lambda d: d["supers"][0].update(boxes=9_000)),
+        ):
+            with self.subTest(name):
+                design = broken(name, change)
+                first = find_all(whole(design))[0]
+                self.assertEqual(first.code, "beyond-reach")
+                self.assertTrue(first.mends)
+                self.assertTrue(all(holds(design, mend.patch) for mend in first.mends))
+
     def test_2_what_an_error_explains_is_mended_at_its_root(self) -> None:
         """A frame too deep for its box also stands in the floor: the rule on frames has the way out."""
         design = broken("long-shallow", section(0, height_mm=120.0))
