@@ -20,17 +20,18 @@ from sabaka_core.edits.held import Held
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.matching import resized
 from sabaka_core.edits.patches import PatchOps, apply_patch
-from sabaka_core.errors import SabakaError
+from sabaka_core.errors import ParameterError, SabakaError
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import GRAVITY_OF, Draft, Proposal, drafts, find, finding_of, no_proposals, on, tried
-from sabaka_core.quantity import mm, text
+from sabaka_core.quantity import count, mm, text
 from sabaka_core.report.models import Finding, Mend, Spot
-from sabaka_core.sources import practice
+from sabaka_core.sources import GEOMETRY, practice
 from sabaka_core.whole import Whole, whole
 from sabaka_core.woodwork.assembly import Overlap, overlaps, parts_of
 from sabaka_core.woodwork.fittings import shift_of
 
 OVERLAP = "parts-overlap"
+UNLOOKED = "parts-unlooked"
 _AXES = ("x", "y", "z")
 _WAYS = {"x": "towards the far end", "y": "to the left", "z": "up"}
 _MOST_MOVES = 2
@@ -61,7 +62,11 @@ def find_overlaps(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Fin
     """
     if hive.beyond:
         return ()
-    if not _meetings(hive):
+    try:
+        met = _meetings(hive)
+    except ParameterError as error:
+        return (finding_of(_unlooked(error), ()),)
+    if not met:
         return ()
     known = drafts(hive)
     found = _drafts(hive, known)
@@ -89,12 +94,30 @@ def _places(hive: Hive) -> frozenset[str]:
     key = sha256(near.model_dump_json().encode()).hexdigest()
     known = _seen.get(key)
     if known is None:
-        known = frozenset(each.owners for each in _meetings(whole(near)))
+        try:
+            known = frozenset(each.owners for each in _meetings(whole(near)))
+        except ParameterError:
+            known = frozenset({UNLOOKED})
         # Several requests may be here at once: one step each.
         if len(_seen) >= _REMEMBERED:
             _seen.clear()
         _seen[key] = known
     return known
+
+
+def _unlooked(error: ParameterError) -> Draft:
+    """Parts that can't be worked out can't be looked at: that is wrong too, and said with its field."""
+    return Draft(
+        code=UNLOOKED,
+        severity="error",
+        text=text(f"Its parts can’t be worked out: {error.reason}"),
+        why="As long as that stands nobody can say whether they go together.",
+        place=on("section", 0.0, 0.0),
+        number=count(1),
+        limit=text("sizes that can be built"),
+        source=GEOMETRY,
+        path=error.field,
+    )
 
 
 def _everything(hive: Whole) -> list[Draft]:

@@ -153,6 +153,22 @@ class InEachOther(TestCase):
                 self.assertTrue(first.mends)
                 self.assertTrue(all(holds(design, mend.patch) for mend in first.mends))
 
+    def test_2_parts_that_cannot_be_worked_out_are_a_finding_and_no_end_of_the_report(self) -> None:
+        """Ground that rises over the stand's own height: Build can't make the leg, and the rest is still said."""
+
+        def steep(d: Document) -> None:
+            d["lifting"] = {"slope_along_deg": 20.0, "slope_across_deg": 20.0}
+            d["stand"] = {"height_mm": 60.0}
+
+        design = broken("bowline", steep)
+        with self.assertRaises(SabakaError):
+            parts_of_hive(design)
+        report = build_report(design)
+        self.assertEqual([f.code for f in report.findings], ["parts-unlooked"])
+        self.assertIn("stand", plain(report.findings[0].text))
+        self.assertTrue(report.findings[0].path and report.metrics)
+        self.assertTrue(holds(design, [{"op": "replace", "path": "/name", "value": "Reef knot"}]))
+
     def test_2_what_an_error_explains_is_mended_at_its_root(self) -> None:
         """A frame too deep for its box also stands in the floor: the rule on frames has the way out."""
         design = broken("long-shallow", section(0, height_mm=120.0))
