@@ -20,6 +20,9 @@ from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.materials import density
 from sabaka_core.sources import practice
 
+# Boxes that stand on each other may reach into each other's rims by so much.
+RIM_MM = 60.0
+
 
 @dataclass(frozen=True)
 class BoxPlace:
@@ -304,4 +307,4 @@ def _over(block: BoxPlace, below: BoxPlace) -> bool:
     wide = min(block.x[1], below.x[1]) - max(block.x[0], below.x[0])
     deep = min(block.y[1], below.y[1]) - max(block.y[0], below.y[0])
     covers = wide > 0.5 * (block.x[1] - block.x[0]) and deep > 0.5 * (block.y[1] - block.y[0])
-    return covers and block.z[0] >= below.z[1] - 60.0
+    return covers and block.z[0] >= below.z[1] - RIM_MM

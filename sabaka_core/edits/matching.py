@@ -6,11 +6,9 @@ from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.geometry.cavity import depth_path, run_path, width_path
-from sabaka_core.whole import BoxPlace, Whole, whole
+from sabaka_core.whole import RIM_MM, BoxPlace, Whole, whole
 
 _AXES = ("x", "y", "z")
-# Boxes that stand on each other may reach into each other's rims by so much.
-_RIM_MM = 60.0
 
 
 def resized(hive: Hive, box: int, path: str, value: float) -> Hive:
@@ -85,7 +83,7 @@ def _shifts(old: list[BoxPlace], new: list[BoxPlace], axis: str) -> dict[int, fl
 
 def _before(one: BoxPlace, other: BoxPlace, axis: str) -> bool:
     """Whether a block ends where the other begins, or short of it, and lies in its way."""
-    rim = _RIM_MM if axis == "z" else 1.0
+    rim = RIM_MM if axis == "z" else 1.0
     if getattr(one, axis)[1] > getattr(other, axis)[0] + rim or one is other:
         return False
     across = [each for each in _AXES if each != axis]

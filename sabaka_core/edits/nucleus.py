@@ -14,9 +14,6 @@ from sabaka_core.run.entrances import run_walls
 from sabaka_core.run.layout import Placed
 from sabaka_core.sources import practice
 
-# So many combs and more have stores on either side of the brood.
-_STORES_BOTH_SIDES = 5
-
 
 def put_nucleus(hive: Hive, box: int, side: Side, combs: int) -> Hive:
     """The hive with a small colony at one end, in room that the first colony leaves free.
@@ -70,7 +67,7 @@ def _contents(combs: int, side: Side) -> tuple[Contents, ...]:
     kinds: list[Contents] = ["brood"] * combs
     if combs > 1:
         kinds[0] = "honey"
-    if combs >= _STORES_BOTH_SIDES:
+    if combs >= practice("nucleus_stores_both_sides").number:
         kinds[-1] = "honey"
     return tuple(kinds if side == "far" else reversed(kinds))
 

@@ -33,7 +33,7 @@ def keep(owner: User, days: DailyWeather, name: str) -> WeatherDays:
     sha = sha_of(days)
     mine = WeatherDays.objects.filter(owner=owner)
     if not mine.filter(sha=sha).exists() and mine.count() >= MOST_TABLES:
-        raise ParameterError("", "", f"{MOST_TABLES} tables of weather are kept already.", "too-many")
+        raise ParameterError("table", called, f"{MOST_TABLES} tables of weather are kept already.", "too-many")
     kept, _ = WeatherDays.objects.update_or_create(
         owner=owner, sha=sha, defaults={"name": called, "words": days.said, "packed": pack(days), "filled": days.filled}
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from datetime import date, timedelta
 from typing import Any
+from unittest.mock import patch
 
 from django.contrib.auth.models import User
 from django.test import TestCase
@@ -103,6 +104,14 @@ class Weather(TestCase):
         self.assertEqual(WeatherDays.objects.count(), 0)
         odd = self.post("/api/weather/", {"table": table(), "name": "a\x00b"})
         self.assertEqual(odd.status_code, 422)
+
+    def test_30_a_full_store_says_so_with_its_field(self) -> None:
+        with patch("server.designs.weather.MOST_TABLES", 1):
+            self.bring()
+            refused = self.post("/api/weather/", {"table": table(3.0), "name": "second"})
+            self.assertEqual((refused.status_code, refused.json()["problems"][0]["field"]), (422, "table"))
+            # The same days again are the same thing.
+            self.bring(name="mast again")
 
     def test_30_without_the_days_the_means_of_the_design_stand(self) -> None:
         document = self.use(self.bring(5.0)).json()["document"]
