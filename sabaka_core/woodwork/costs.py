@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan, value
+from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.strips import value
 
 
 @dataclass(frozen=True)

@@ -13,36 +13,16 @@ from typing import Literal
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.errors import ParameterError
-from sabaka_core.values import table
 from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, lanes
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan
+from sabaka_core.woodwork.strips import Source, Strip, layers_in, promising, split, value
 
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
 _MOST_SUMS = 5_000
 # With so many kinds of boards on hand every choice of them is weighed, 8 at most; with more, each alone left lying.
 _FEW_KINDS = 3
-# A piece thicker than any board is glued up of at most so many layers.
-_MOST_LAYERS = 4
-
-
-def value(key: str) -> float:
-    """One value of data/building.toml, in the unit its row names."""
-    return table("building")[key].value
-
-
-@dataclass(frozen=True)
-class Source:
-    """Boards that pieces can come from: on hand, to buy, or left from boards cut before [mm]."""
-
-    label: str
-    length_mm: float
-    width_mm: float
-    thickness_mm: float
-    price: float
-    count: int | None
-    own: bool
 
 
 @dataclass(frozen=True)
@@ -59,8 +39,7 @@ class Piece:
 
 Thinned = Literal["", "planed", "resawn"]
 Order = Literal["crosscut", "rip"]
-# How many widths of boards are tried for the wide strips of a panel, the widest first.
-_WIDTHS_TRIED = 3
+# So many ways of splitting panels are tried, if they promise so great a part of the plan’s cost.
 _SPLITS_TRIED = 3
 _WORTH_TRYING = 0.02
 
@@ -152,16 +131,6 @@ class CutPlan:
         return sum(group.bound for group in self.groups)
 
 
-@dataclass(frozen=True)
-class _Strip:
-    """What is cut of one copy of a part: all of it, or a strip or layer that is glued to others."""
-
-    part: Part
-    copy: int
-    wide_mm: float
-    thick_mm: float
-
-
 def sources(hive: Hive, building: Building) -> list[Source]:
     """Boards on hand, then those for sale."""
     own = [
@@ -213,37 +182,14 @@ def _unequal(
     splits: dict[str, int] = {}
     best = _planned(parts, stock, building, seconds, cutter, splits)
     glued = {panel.part for panel in best.panels}
-    ways = [way for part in parts if part.id in glued for way in _promising(part, stock, building)]
+    ways = [way for part in parts if part.id in glued for way in promising(part, stock, building)]
     # Each costs a plan: the few that promise most are tried, if they promise anything to speak of.
-    for saving, ident, split in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
+    for saving, ident, how in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
         if best.bought and saving > _WORTH_TRYING * best.cost:
-            plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: split})
+            plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: how})
             if _worth(plan) < _worth(best):
-                best, splits = plan, splits | {ident: split}
+                best, splits = plan, splits | {ident: how}
     return best
-
-
-def _promising(part: Part, stock: list[Source], building: Building) -> list[tuple[float, str, int]]:
-    """The way of splitting a part that by its strips' share of boards looks cheapest, and what it saves on them all."""
-    strip = _Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
-    equal = _share(_split(strip, stock, building, 0), stock, building)
-    tried = ((_share(_split(strip, stock, building, n), stock, building), n) for n in range(1, _WIDTHS_TRIED + 1))
-    cost, way = min(tried, default=(equal, 0))
-    return [((equal - cost) * part.count, part.id, way)] if cost < equal - 1e-6 else []
-
-
-def _share(strips: list[_Strip], stock: list[Source], building: Building) -> float:
-    """What strips cost by their shares of the boards that are cheapest for each, none counted as whole [money]."""
-    total = 0.0
-    for each in strips:
-        shares = [
-            s.price * each.part.long_mm / s.length_mm / (lanes(s.width_mm, each.wide_mm, building.kerf_mm) * layers)
-            for s in stock
-            if (layers := _layers(s, each.thick_mm, building.kerf_mm))
-            and lanes(s.width_mm, each.wide_mm, building.kerf_mm)
-        ]
-        total += min(shares, default=float("inf"))
-    return total
 
 
 def _remembering(cutter: Cutter) -> Cutter:
@@ -293,7 +239,7 @@ def _planned(
         boards += cut_boards
         found.append(group)
         for strip in lost:
-            narrower = _split(strip, [s for s in stock if s.width_mm < strip.wide_mm - 1e-6], building, 0)
+            narrower = split(strip, [s for s in stock if s.width_mm < strip.wide_mm - 1e-6], building, 0)
             strips_of[strip.part.id, strip.copy] += len(narrower) - 1
             too_long += [strip.part.name] if not narrower else []
             for each_strip in narrower:
@@ -329,59 +275,20 @@ def _panels(strips_of: Counter[tuple[str, int]], parts: tuple[Part, ...], lost: 
 
 def _grouped(
     parts: tuple[Part, ...], stock: list[Source], building: Building, splits: dict[str, int]
-) -> tuple[dict[tuple[float, float], list[_Strip]], list[str]]:
+) -> tuple[dict[tuple[float, float], list[Strip]], list[str]]:
     """Strips by thickness and width, and the parts that no boards make."""
-    groups: dict[tuple[float, float], list[_Strip]] = defaultdict(list)
+    groups: dict[tuple[float, float], list[Strip]] = defaultdict(list)
     too_long: list[str] = []
     for part in parts:
         if part.is_sheet or part.group == "Bought" or part.material == "log":
             continue
         for copy in range(part.count):
-            whole = _Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1))
-            strips = _split(whole, stock, building, splits.get(part.id, 0))
+            whole = Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1))
+            strips = split(whole, stock, building, splits.get(part.id, 0))
             too_long += [part.name] if not strips else []
             for strip in strips:
                 groups[strip.thick_mm, strip.wide_mm].append(strip)
     return groups, too_long
-
-
-def _split(strip: _Strip, stock: list[Source], building: Building, way: int) -> list[_Strip]:
-    """A strip as few strips as the boards allow that are long enough for it; in layers where none is so thick.
-
-    Args:
-        way: 0 for equal strips out of the widest boards; n for strips as wide as the boards that are nth in width, and
-            one that makes up the rest.
-    """
-    for layers in range(1, _MOST_LAYERS + 1):
-        thick = round(strip.thick_mm / layers, 1)
-        fitting = [
-            s
-            for s in stock
-            if _layers(s, thick, building.kerf_mm) and s.length_mm - 2 * building.trim_mm >= strip.part.long_mm
-        ]
-        if fitting:
-            widths = _widths(strip.wide_mm, sorted({s.width_mm for s in fitting}, reverse=True), way)
-            return [_Strip(strip.part, strip.copy, wide, thick) for wide in widths] * layers
-    return []
-
-
-def _widths(wide_mm: float, boards_mm: list[float], way: int) -> list[float]:
-    """Widths that make up a part [mm]."""
-    strips = ceil(wide_mm / boards_mm[0] - 1e-9)
-    equal = [round(wide_mm / strips, 1)] * strips
-    if strips == 1 or not 0 < way <= len(boards_mm):
-        return equal
-    full = round(boards_mm[way - 1], 1)
-    many = ceil(wide_mm / full - 1e-9) - 1
-    rest = round(wide_mm - many * full, 1)
-    return [full] * many + [rest] if rest >= value("least_strip") else equal
-
-
-def _layers(source: Source, thick_mm: float, kerf_mm: float) -> int:
-    """How many pieces of a thickness lie in a board's own: one within the play, more when it is resawn."""
-    if abs(source.thickness_mm - thick_mm) <= value("thickness_play"):
-        return 1
-    return lanes(source.thickness_mm, thick_mm, kerf_mm) if source.thickness_mm > thick_mm else 0
 
 
 def _thinned(source: Source, thick_mm: float, layers: int) -> Thinned:
@@ -394,16 +301,16 @@ def _thinned(source: Source, thick_mm: float, layers: int) -> Thinned:
 def _solve(
     thick: float,
     wide: float,
-    strips: list[_Strip],
+    strips: list[Strip],
     stock: list[Source],
     building: Building,
     seconds: float,
     cutter: Cutter,
-) -> tuple[list[CutBoard], Group, list[_Strip], list[Source]]:
+) -> tuple[list[CutBoard], Group, list[Strip], list[Source]]:
     kerf = building.kerf_mm
     usable = []
     for index, source in enumerate(stock):
-        beside = lanes(source.width_mm, wide, kerf) * _layers(source, thick, kerf)
+        beside = lanes(source.width_mm, wide, kerf) * layers_in(source, thick, kerf)
         if beside and source.length_mm > 2 * building.trim_mm:
             usable.append((index, beside))
     kinds = []
@@ -419,7 +326,7 @@ def _solve(
     for kind, (index, beside) in enumerate(usable):
         source = stock[index]
         mine = [c for c in result.cuts if c.stock == kind]
-        layers = _layers(source, thick, kerf)
+        layers = layers_in(source, thick, kerf)
         for first in range(0, len(mine), beside):
             lanes_here = mine[first : first + beside]
             made = _board(source, lanes_here, strips, wide, building, layers, thick, beside)
@@ -470,7 +377,7 @@ def _payable(bound: float, prices: set[float]) -> float:
 def _board(
     source: Source,
     cuts: list[Cut],
-    strips: list[_Strip],
+    strips: list[Strip],
     wide: float,
     building: Building,
     layers: int,

@@ -122,7 +122,7 @@ class Strips(TestCase):
         """A lath makes up what a board leaves: one panel at least is of two widths, and the plan is the cheaper for it."""
         design = opened(sale=self.WIDE)
         plan = planned(design)
-        with patch("sabaka_core.woodwork.plan._WIDTHS_TRIED", 0):
+        with patch("sabaka_core.woodwork.strips._WIDTHS_TRIED", 0):
             equal = planned(design)
         self.assertLess(plan.cost, equal.cost - 1e-6)
         widths: dict[str, set[float]] = {}
@@ -144,7 +144,7 @@ class Strips(TestCase):
         )
         design = opened(sale=sale)
         plan = planned(design)
-        with patch("sabaka_core.woodwork.plan._WIDTHS_TRIED", 0):
+        with patch("sabaka_core.woodwork.strips._WIDTHS_TRIED", 0):
             self.assertLessEqual(plan.cost, planned(design).cost + 1e-6)
         parts = {part.id: part for part in parts_of_hive(design)}
         glued: dict[str, float] = {}
