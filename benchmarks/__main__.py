@@ -59,7 +59,8 @@ def yardstick() -> float:
 def show(name: str, value: float, target: float, unit: str, yard: float) -> None:
     """One line: the figure, its target, their ratio, and the ratio to the yardstick."""
     print(
-        f"{name:<58} {value:8.1f} {unit:<3} target {target:6.0f}  {value / target:5.2f} of it  {value / yard:6.2f} yardsticks"
+        f"{name:<58} {value:8.1f} {unit:<3} target {target:6.0f}  {value / target:5.2f} of it  "
+        f"{value / yard:6.2f} yardsticks"
     )
 
 
@@ -100,7 +101,8 @@ def building_speed(yard: float) -> None:
         result = cut(pieces(number), stock, 32, 1.5)
         gap = (result.cost - result.bound) / 9.0
         print(
-            f"  cut plan: {number:>4} pieces, {len(result.cuts)} boards, cost {result.cost:.1f}, bound {result.bound:.1f}, gap {gap:.2f} boards"
+            f"  cut plan: {number:>4} pieces, {len(result.cuts)} boards, cost {result.cost:.1f}, bound "
+            f"{result.bound:.1f}, gap {gap:.2f} boards"
         )
     show("booklet", statistics.median(timed(lambda: booklet(hive), 3, 1)) / 1000, 3, "s", yard)
 
@@ -308,7 +310,8 @@ def _drag(page: Any) -> list[float]:
     times = []
     for i in range(60):
         page.evaluate(
-            "window.__seen = []; addEventListener('pointermove', () => { window.__from = performance.now(); }, {once: true, capture: true})"
+            "window.__seen = []; addEventListener('pointermove', () => { window.__from = "
+            "performance.now(); }, {once: true, capture: true})"
         )
         page.mouse.move(x + (-80 if i % 2 else -160), y)
         _wait_until_seen(page)

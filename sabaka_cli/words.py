@@ -101,7 +101,8 @@ def frames_text() -> str:
         sizes = ("", "") if isinstance(kind, TopBar) else (f"{kind.body_width_mm:.1f}", f"{kind.depth_mm:.1f}")
         lines.append(
             f"{ident:<26}{long:>10.1f}{sizes[0]:>9}{sizes[1]:>9}{kind.spacing_mm:>9.1f}"
-            f"{'' if bar else facts.get('Comb, one side', ''):>10}{facts.get('Honey when full', ''):>9}  {row.source.mark}"
+            f"{'' if bar else facts.get('Comb, one side', ''):>10}{facts.get('Honey when full', ''):>9}  "
+            f"{row.source.mark}"
         )
     return "\n".join(lines)
 
@@ -157,7 +158,8 @@ def season_text(report: SeasonReport) -> str:
     lines += [f"  {w.label}: {w.words} {w.why}" for w in report.warnings]
     lines += ["", f"  {'week':<11}{'bees':>8}{'brood':>8}{'honey':>10}{'needs':>7}{'given':>7}{'follower':>12}"]
     lines += [
-        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>7.1f} kg{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f} mm"
+        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>7.1f} "
+        f"kg{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f} mm"
         for w in report.weeks
     ]
     return "\n".join(lines)
@@ -197,7 +199,9 @@ def lifting_text(report: LiftingReport) -> str:
     for season in (report.here, report.there):
         if season is not None:
             lines.append(
-                f"  {season.name}: {season.count} lifts a season, {plain_quantity(season.total)}, heaviest {plain_quantity(season.heaviest)}, worst index {season.worst_index:.2f}, {season.over} over 1"
+                f"  {season.name}: {season.count} lifts a season, {plain_quantity(season.total)}, heaviest "
+                f"{plain_quantity(season.heaviest)}, worst index {season.worst_index:.2f}, {season.over} "
+                "over 1"
             )
     lines += [f"  try: {change.label} (worst index {change.index:.2f})" for change in report.changes]
     return "\n".join([*lines, "", *report.cautions])

@@ -32,9 +32,16 @@ _IMPERIAL: dict[Unit, tuple[float, int, str]] = {
 }
 # Units as they stand in sentences: what quantity each is, and how many of it make one.
 _WRITTEN_OUT: dict[str, tuple[Unit, float]] = {
-    "mm": ("mm", 1.0), "cm": ("mm", 10.0), "cm²": ("cm2", 1.0), "m²": ("m2", 1.0), "kg": ("kg", 1.0), "L": ("L", 1.0),
-    "litres": ("L", 1.0), "N": ("N", 1.0), "°C": ("C", 1.0),
-}  # fmt: skip
+    "mm": ("mm", 1.0),
+    "cm": ("mm", 10.0),
+    "cm²": ("cm2", 1.0),
+    "m²": ("m2", 1.0),
+    "kg": ("kg", 1.0),
+    "L": ("L", 1.0),
+    "litres": ("L", 1.0),
+    "N": ("N", 1.0),
+    "°C": ("C", 1.0),
+}
 _METRES = "m"
 _FEET_PER_METRE = 3.2808399
 _NUMBER = r"−?-?\d+(?:\.\d+)?"

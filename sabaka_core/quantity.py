@@ -12,19 +12,64 @@ from typing import Literal
 from pydantic import BaseModel, ConfigDict
 
 Unit = Literal[
-    "number", "mm", "deg", "cm2", "m2", "L", "kg", "boxes", "count", "part", "mm/deg", "per cm2", "N/mm2", "kg/L",
-    "W", "W/K", "W/m2K", "C", "%", "N",
-]  # fmt: skip
+    "number",
+    "mm",
+    "deg",
+    "cm2",
+    "m2",
+    "L",
+    "kg",
+    "boxes",
+    "count",
+    "part",
+    "mm/deg",
+    "per cm2",
+    "N/mm2",
+    "kg/L",
+    "W",
+    "W/K",
+    "W/m2K",
+    "C",
+    "%",
+    "N",
+]
 
 _DIGITS: dict[str, int] = {
-    "number": 3, "mm": 1, "deg": 1, "cm2": 0, "m2": 2, "L": 1, "kg": 2, "boxes": 1, "count": 0,
-    "part": 2, "mm/deg": 1, "per cm2": 2, "N/mm2": 0, "kg/L": 2,
-    "W": 1, "W/K": 2, "W/m2K": 3, "C": 1, "%": 0, "N": 0,
-}  # fmt: skip
+    "number": 3,
+    "mm": 1,
+    "deg": 1,
+    "cm2": 0,
+    "m2": 2,
+    "L": 1,
+    "kg": 2,
+    "boxes": 1,
+    "count": 0,
+    "part": 2,
+    "mm/deg": 1,
+    "per cm2": 2,
+    "N/mm2": 0,
+    "kg/L": 2,
+    "W": 1,
+    "W/K": 2,
+    "W/m2K": 3,
+    "C": 1,
+    "%": 0,
+    "N": 0,
+}
 _SUFFIX: dict[str, str] = {
-    "number": "", "deg": "°", "cm2": " cm²", "m2": " m²", "count": "", "part": "", "mm/deg": " mm a degree", "per cm2": " /cm²",
-    "N/mm2": " N/mm²", "W/m2K": " W/m²K", "C": " °C", "%": " %",
-}  # fmt: skip
+    "number": "",
+    "deg": "°",
+    "cm2": " cm²",
+    "m2": " m²",
+    "count": "",
+    "part": "",
+    "mm/deg": " mm a degree",
+    "per cm2": " /cm²",
+    "N/mm2": " N/mm²",
+    "W/m2K": " W/m²K",
+    "C": " °C",
+    "%": " %",
+}
 
 
 class Value(BaseModel):

@@ -107,10 +107,14 @@ class Whole:
         return [
             BoxPlace(
                 f"{a.title or 'super'}, super {i + 1}" if a.title else f"super {i + 1}",
-                x, on.y, (foot + i * each.height_mm, foot + (i + 1) * each.height_mm), box, True,
+                x,
+                on.y,
+                (foot + i * each.height_mm, foot + (i + 1) * each.height_mm),
+                box,
+                True,
             )
             for i in range(each.boxes)
-        ]  # fmt: skip
+        ]
 
     @cached_property
     def stacks(self) -> tuple[Stack, ...]:

@@ -84,6 +84,7 @@ CHECKS: dict[str, Callable[[], Count]] = {
     "Types of the core": lambda: single(BIN / "mypy"),
     "Generated files": lambda: single(sys.executable, "scripts/generated.py"),
     "Front-end style": lambda: single(NODE_BIN / "eslint", "src", where=WEB),
+    "Front-end format": lambda: single(NODE_BIN / "prettier", "--check", "--log-level", "warn", "src", where=WEB),
     "Front-end types": lambda: single(NODE_BIN / "tsc", "--noEmit", where=WEB),
     "Front-end tests": front_end_tests,
     "Core, server and browser tests": django_tests,

@@ -63,10 +63,13 @@ def on_infeasible(request: HttpRequest, error: InfeasibleError) -> HttpResponse:
 def on_validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
     problems = [
         FieldProblem(
-            "/".join(str(step) for step in item["loc"][2:]) or "body", item["msg"], item["type"], shorten(item.get("input"))
+            "/".join(str(step) for step in item["loc"][2:]) or "body",
+            item["msg"],
+            item["type"],
+            shorten(item.get("input")),
         )
         for item in error.errors
-    ]  # fmt: skip
+    ]
     return refuse(request, 422, problems[0].reason if problems else "The request can't be used.", problems)
 
 

@@ -25,7 +25,8 @@ def main() -> int:
         )
     except OSError as error:
         print(
-            f"Port {port} can't be used ({error.strerror}). Stop what runs there, or choose another: make demo PORT=8001",
+            f"Port {port} can't be used ({error.strerror}). Stop what runs there, or choose another: make "
+            "demo PORT=8001",
             file=sys.stderr,
         )
         return 1

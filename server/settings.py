@@ -73,7 +73,8 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            # A test database is copied for each worker, and a copy of the file alone lacks what lies in a journal beside it.
+            # A test database is copied for each worker, and a copy of the file alone lacks what lies in a
+            # journal beside it.
             "init_command": "PRAGMA synchronous=OFF;"
             if TESTING
             else "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",

@@ -66,9 +66,27 @@ STEPS: dict[str, Callable[[Hive], Value]] = {
 NUMBERS = (0, 1, 5, 10, 60, 200, 500, 2_500, 3_000, 20_000, 1e5, 1e-9, 1e-3, 0.0016)
 FACTORS = (-1.0, 0.1, 0.5, 0.99, 1.01, 2.0, 10.0, 100.0)
 WORDS = (
-    "", " ", "=1+1", "a\nb", "a\rb", "\x00", "\x1b[31m", "\u202egnp", "²", "x" * 90, "é", "\ud800",
-    "20120115", "2012-W03-1", "0001-01-01", "9999-12-31", "2026-02-29", "2026-06-01", "02-30", "nan",
-)  # fmt: skip
+    "",
+    " ",
+    "=1+1",
+    "a\nb",
+    "a\rb",
+    "\x00",
+    "\x1b[31m",
+    "\u202egnp",
+    "²",
+    "x" * 90,
+    "é",
+    "\ud800",
+    "20120115",
+    "2012-W03-1",
+    "0001-01-01",
+    "9999-12-31",
+    "2026-02-29",
+    "2026-06-01",
+    "02-30",
+    "nan",
+)
 ODD: tuple[Any, ...] = (None, True, [], {}, [[]], 10**400, -0.0, 1e308)
 
 
@@ -96,20 +114,46 @@ def examples() -> list[Raw]:
 
 def _told(raw: Raw) -> Raw:
     """An example with its wishes for every step, and a state of its run kept."""
-    frame = {"kind": "frame", "id": "old", "name": "old", "standard": "own", "spacing_mm": 35.0, "top_bar_mm": 482.6,
-             "top_bar_thickness_mm": 19.0, "lug_mm": 17.0, "body_width_mm": 447.7, "depth_mm": 231.8}  # fmt: skip
+    frame = {
+        "kind": "frame",
+        "id": "old",
+        "name": "old",
+        "standard": "own",
+        "spacing_mm": 35.0,
+        "top_bar_mm": 482.6,
+        "top_bar_thickness_mm": 19.0,
+        "lug_mm": 17.0,
+        "body_width_mm": 447.7,
+        "depth_mm": 231.8,
+    }
     flow = {"first": "04-20", "last": "06-20", "strength": 0.8}
     seen = {"day": "2026-06-01", "combs_covered": 8.0, "combs_brood": 4.0, "combs_honey": 2.0}
-    box = {"name": "deep", "across_mm": 374.7, "along_mm": 466.7, "height_mm": 244.5, "rest_depth_mm": 19.0, "rest_width_mm": 9.5}  # fmt: skip
+    box = {
+        "name": "deep",
+        "across_mm": 374.7,
+        "along_mm": 466.7,
+        "height_mm": 244.5,
+        "rest_depth_mm": 19.0,
+        "rest_width_mm": 9.5,
+    }
     wishes: dict[str, Any] = {
-        "season": Season().model_dump(mode="json") | {"flows": [flow], "seen": [seen], "constants": constants({}), "monthly_c": [2.0, 3.0, 6.0, 9.0, 13.0, 16.0, 18.0, 18.0, 14.0, 10.0, 6.0, 3.0]},
-        "moving": Moving(brood={"wide_mm": 300.0, "high_mm": 180.0, "below_mm": 120.0}).model_dump(mode="json") | {"own": frame, "standard": "own", "boxes": [box, box]},
-        "lifting": Lifting().model_dump(mode="json", exclude_none=True) | {"elbow_mm": 1050.0, "reach_mm": 600.0, "limit_kg": 12.0, "lid_kg": 9.0},
+        "season": Season().model_dump(mode="json")
+        | {
+            "flows": [flow],
+            "seen": [seen],
+            "constants": constants({}),
+            "monthly_c": [2.0, 3.0, 6.0, 9.0, 13.0, 16.0, 18.0, 18.0, 14.0, 10.0, 6.0, 3.0],
+        },
+        "moving": Moving(brood={"wide_mm": 300.0, "high_mm": 180.0, "below_mm": 120.0}).model_dump(mode="json")
+        | {"own": frame, "standard": "own", "boxes": [box, box]},
+        "lifting": Lifting().model_dump(mode="json", exclude_none=True)
+        | {"elbow_mm": 1050.0, "reach_mm": 600.0, "limit_kg": 12.0, "lid_kg": 9.0},
         "wintering": Wintering(combs=4).model_dump(mode="json") | {"constants": constants({}, "winter")},
         "building": Building(for_sale=USUAL).model_dump(mode="json"),
-        "roof": raw.get("roof", {}) | {"kind": "gabled", "clearance_mm": 60.0, "layers": [{"material": "eps", "thickness_mm": 40.0}]},
+        "roof": raw.get("roof", {})
+        | {"kind": "gabled", "clearance_mm": 60.0, "layers": [{"material": "eps", "thickness_mm": 40.0}]},
         "stand": {"height_mm": 500.0, "splay_deg": 5.0},
-    }  # fmt: skip
+    }
     for chamber in raw["chambers"]:
         run = chamber["run"]
         run["saved"] = [{"name": "today", "items": copy.deepcopy(run["items"])}]
@@ -186,9 +230,24 @@ def _edit(dice: random.Random, document: Raw) -> Raw:
     kind = "set" if dice.random() < 0.6 else dice.choice(kinds)
     leaves = [site for site in _sites(document) if site and not isinstance(_at(document, site), dict | list)]
     path = "/" + "/".join(map(str, dice.choice(leaves)))
-    wishes = ("season/start_day", "season/constants/cold", "building/kerf_mm", "building/trim_mm", "lifting/stack_box",
-              "lifting/elbow_mm", "wintering/bees", "wintering/combs", "moving/standard", "moving/count", "moving/day",
-              "moving/making/frames", "stand/height_mm", "roof/overlap_mm", "chambers/²/length_mm", "name")  # fmt: skip
+    wishes = (
+        "season/start_day",
+        "season/constants/cold",
+        "building/kerf_mm",
+        "building/trim_mm",
+        "lifting/stack_box",
+        "lifting/elbow_mm",
+        "wintering/bees",
+        "wintering/combs",
+        "moving/standard",
+        "moving/count",
+        "moving/day",
+        "moving/making/frames",
+        "stand/height_mm",
+        "roof/overlap_mm",
+        "chambers/²/length_mm",
+        "name",
+    )
     if dice.random() < 0.2:
         path = "/" + dice.choice(wishes)
     typed = str(dice.choice((*NUMBERS, *WORDS, "7/8", "14 5/16 in", "1 m", "langstroth-deep", "warre-bar", "yes")))
@@ -196,17 +255,40 @@ def _edit(dice: random.Random, document: Raw) -> Raw:
     ident = dice.choice([kind["id"] for kind in document["comb_types"]] + ["langstroth-deep", "nothing"])
     length = dice.choice(NUMBERS)
     have: Raw = {
-        "path": path, "text": typed, "units": dice.choice(("mm", "in")), "sizes": ["top_mm", "height_mm", "slope_deg"],
-        "top_mm": length, "height_mm": dice.choice(NUMBERS), "slope_deg": dice.choice((-59, -5, 0, 22, 59)),
-        "section": {"kind": "circle", "diameter_mm": length}, "handle": dice.choice(("follower-near", "follower-far", "floor", "x")),
-        "x_mm": length, "forward": dice.random() < 0.5, "side": dice.choice(("near", "far")), "at": index,
-        "other": dice.choice((0, 3, 400)), "type": ident, "index": index, "standard": dice.choice((ident, "warre-bar")),
-        "by": dice.choice(("combs", "litres", "board")), "counts": {ident: index}, "combs": dice.choice((1, 4, 60)),
-        "name": typed, "sha": "0" * 64, "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
-        "combs_covered": typed, "combs_brood": "1", "combs_honey": "2", "bees": "frames", "stage": index, "step": "boards",
-        "table": dice.choice(("", "date,least,greatest\n20120115,1,2", "length_mm,width_mm,thickness_mm\n1,2", "\x00", "a;b\r1;2")),
+        "path": path,
+        "text": typed,
+        "units": dice.choice(("mm", "in")),
+        "sizes": ["top_mm", "height_mm", "slope_deg"],
+        "top_mm": length,
+        "height_mm": dice.choice(NUMBERS),
+        "slope_deg": dice.choice((-59, -5, 0, 22, 59)),
+        "section": {"kind": "circle", "diameter_mm": length},
+        "handle": dice.choice(("follower-near", "follower-far", "floor", "x")),
+        "x_mm": length,
+        "forward": dice.random() < 0.5,
+        "side": dice.choice(("near", "far")),
+        "at": index,
+        "other": dice.choice((0, 3, 400)),
+        "type": ident,
+        "index": index,
+        "standard": dice.choice((ident, "warre-bar")),
+        "by": dice.choice(("combs", "litres", "board")),
+        "counts": {ident: index},
+        "combs": dice.choice((1, 4, 60)),
+        "name": typed,
+        "sha": "0" * 64,
+        "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
+        "combs_covered": typed,
+        "combs_brood": "1",
+        "combs_honey": "2",
+        "bees": "frames",
+        "stage": index,
+        "step": "boards",
+        "table": dice.choice(
+            ("", "date,least,greatest\n20120115,1,2", "length_mm,width_mm,thickness_mm\n1,2", "\x00", "a;b\r1;2")
+        ),
         "patch": [{"op": dice.choice(("replace", "remove", "test", "x")), "path": path, "value": dice.choice(ODD[:6])}],
-    }  # fmt: skip
+    }
     model = next(k for k in get_args(get_args(Edit)[0]) if k.model_fields["do"].default == kind)
     return {"do": kind} | {name: have[name] for name in model.model_fields if name in have}
 

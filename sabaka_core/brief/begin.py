@@ -90,13 +90,19 @@ def _left_out(frame: Frame, hive: Hive, error: str) -> Text:
     if error:
         why = error
     elif not used:
-        why = "this hive hangs its combs from bars or leaves them fixed. Move in shows how combs get from the one to the other."
+        why = (
+            "this hive hangs its combs from bars or leaves them fixed. Move in shows how combs get from "
+            "the one to the other."
+        )
     elif frame.lug_mm == 0:
         why = "they stand, and this hive’s frames hang."
     elif hive.system == "rear-access":
         why = "they hang by lugs, and this hive’s frames stand on rods."
     else:
-        why = f"one size hangs in a chamber, and here it is {' and '.join(used)}. Move in shows what can be done with the others."
+        why = (
+            f"one size hangs in a chamber, and here it is {' and '.join(used)}. Move in shows what can be "
+            "done with the others."
+        )
     return text(f"Your {frame.name} frames are not used: {why}")
 
 
@@ -167,7 +173,10 @@ def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
         return hive, (text(f"{said}: what would be mended in a shorter one makes it longer again.", **sizes),)
     had, has = (sum(item.kind == "comb" for c in h.chambers for item in c.run.items) for h in (hive, short))
     if has < had:
-        words = "Your boards are {board} long: the hive has {has} combs instead of {had}, so that its sides come out of them."
+        words = (
+            "Your boards are {board} long: the hive has {has} combs instead of {had}, so that its "
+            "sides come out of them."
+        )
         return short, (text(words, board=mm(long_mm), has=count(has), had=count(had)),)
     return short, ()
 

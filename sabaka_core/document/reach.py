@@ -134,7 +134,8 @@ def refuse_parts(parts: tuple[Part, ...], at: str) -> None:
 
 @cache
 def _fields(model: type[BaseModel]) -> tuple[tuple[str, Kind | Plain | None], ...]:
-    """Fields of a model with the row or text rule that holds them, if any; fields that hold neither parts nor sizes left out."""
+    """Fields of a model with the row or text rule that holds them, if any; fields that hold neither parts nor
+    sizes left out."""
     found: list[tuple[str, Kind | Plain | None]] = []
     for name, field in model.model_fields.items():
         rule = next((m for m in field.metadata if isinstance(m, Kind | Plain)), None) or _rule_in(field.annotation)

@@ -60,9 +60,11 @@ def exploded_drawing(parts: Sequence[Part], apart: float = 1.0) -> Drawing:
     xs = [x for s in shapes for x, _ in s.points]
     ys = [y for s in shapes for _, y in s.points]
     return Drawing(
-        name="build-exploded", title="The hive pulled apart" if apart else "The hive put together",
-        extent=Box(left_mm=min(xs) - 30, top_mm=min(ys) - 30, right_mm=max(xs) + 30, bottom_mm=max(ys) + 30), shapes=shapes,
-    )  # fmt: skip
+        name="build-exploded",
+        title="The hive pulled apart" if apart else "The hive put together",
+        extent=Box(left_mm=min(xs) - 30, top_mm=min(ys) - 30, right_mm=max(xs) + 30, bottom_mm=max(ys) + 30),
+        shapes=shapes,
+    )
 
 
 def _shift(part: Part, prism: Prism, middle: tuple[float, ...], by: float) -> tuple[float, float, float]:
@@ -182,8 +184,11 @@ def boards_drawing(
         y += SHEET_MM[1] + 118
         long = max(long, SHEET_MM[0])
     return Drawing(
-        name="build-boards", title="The cut plan", extent=Box(left_mm=-20, top_mm=-100, right_mm=long + 20, bottom_mm=max(y, 100)), shapes=tuple(shapes),
-    )  # fmt: skip
+        name="build-boards",
+        title="The cut plan",
+        extent=Box(left_mm=-20, top_mm=-100, right_mm=long + 20, bottom_mm=max(y, 100)),
+        shapes=tuple(shapes),
+    )
 
 
 def part_drawing(part: Part) -> Drawing:
@@ -215,5 +220,8 @@ def part_drawing(part: Part) -> Drawing:
         Dimension(name="Wide", start=(long, 0), end=(long, wide), offset=(pad * 0.6, 0), quantity=mm(wide)),
     ]
     return Drawing(
-        name="build-parts", title=part.name, extent=Box(left_mm=-pad, top_mm=-pad * 1.4, right_mm=long + pad * 1.6, bottom_mm=wide + pad), shapes=tuple(shapes),
-    )  # fmt: skip
+        name="build-parts",
+        title=part.name,
+        extent=Box(left_mm=-pad, top_mm=-pad * 1.4, right_mm=long + pad * 1.6, bottom_mm=wide + pad),
+        shapes=tuple(shapes),
+    )

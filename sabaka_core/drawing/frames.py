@@ -55,18 +55,23 @@ def comb_front(frame: Frame) -> Drawing:
         shapes.append(
             Dimension(
                 name=f"Field {order + 1}, high" if len(fields) > 1 else "Inside, high",
-                start=(field.left_mm, field.top_mm), end=(field.left_mm, field.bottom_mm), offset=(46, 0),
+                start=(field.left_mm, field.top_mm),
+                end=(field.left_mm, field.bottom_mm),
+                offset=(46, 0),
                 quantity=mm(field.bottom_mm - field.top_mm),
             )
-        )  # fmt: skip
+        )
     if fields:
         first = fields[0]
         at = first.top_mm + (first.bottom_mm - first.top_mm) * 0.3
         shapes.append(
             Dimension(
-                name="Inside, wide", start=(first.left_mm, at), end=(first.right_mm, at), quantity=mm(first.right_mm - first.left_mm)
+                name="Inside, wide",
+                start=(first.left_mm, at),
+                end=(first.right_mm, at),
+                quantity=mm(first.right_mm - first.left_mm),
             )
-        )  # fmt: skip
+        )
         total = Quantity(value=sum(f.area_mm2 for f in fields) / 100, unit="cm2")
         last = fields[-1]
         x, y = last.right_mm * 0.28, last.top_mm + (last.bottom_mm - last.top_mm) * 0.6
@@ -82,13 +87,20 @@ def comb_end(frame: Frame) -> Drawing:
     wide, deep = span(frame, "z"), span(frame, "y")
     shapes += [
         Dimension(
-            name="Top bar, wide", start=(-frame.top_bar_width_mm / 2, 0), end=(frame.top_bar_width_mm / 2, 0),
-            offset=(0, -34), quantity=mm(frame.top_bar_width_mm),
+            name="Top bar, wide",
+            start=(-frame.top_bar_width_mm / 2, 0),
+            end=(frame.top_bar_width_mm / 2, 0),
+            offset=(0, -34),
+            quantity=mm(frame.top_bar_width_mm),
         ),
         Dimension(
-            name="Depth", start=(wide[1], deep[0]), end=(wide[1], deep[1]), offset=(34, 0), quantity=mm(deep[1] - deep[0])
+            name="Depth",
+            start=(wide[1], deep[0]),
+            end=(wide[1], deep[1]),
+            offset=(34, 0),
+            quantity=mm(deep[1] - deep[0]),
         ),
-    ]  # fmt: skip
+    ]
     sides = [part for part in parts_of(frame) if part.name.startswith(("Side bar", "Cheek"))]
     if sides:
         low, high = sides[0].pieces[0].span("z")
@@ -127,10 +139,13 @@ def comb_above(frame: Frame) -> Drawing:
     )
     shapes.append(
         Dimension(
-            name="Top bar", start=(long[0], -frame.spacing_mm - half), end=(long[1], -frame.spacing_mm - half),
-            offset=(0, -34), quantity=mm(long[1] - long[0]),
+            name="Top bar",
+            start=(long[0], -frame.spacing_mm - half),
+            end=(long[1], -frame.spacing_mm - half),
+            offset=(0, -34),
+            quantity=mm(long[1] - long[0]),
         )
-    )  # fmt: skip
+    )
     if frame.bar_gap_mm > 0.05:
         at = long[0] + 30
         shapes.append(
@@ -159,13 +174,16 @@ def bar_front(bar: TopBar) -> Drawing:
         rectangle("bar", -guide, bar.thickness_mm, guide, bar.thickness_mm + 7),
         Dimension(name="Bar", start=(-half, 0), end=(half, 0), offset=(0, -44), quantity=mm(bar.length_mm)),
         Dimension(
-            name="Guide", start=(-guide, bar.thickness_mm + 7), end=(guide, bar.thickness_mm + 7), offset=(0, 38),
+            name="Guide",
+            start=(-guide, bar.thickness_mm + 7),
+            end=(guide, bar.thickness_mm + 7),
+            offset=(0, 38),
             quantity=mm(bar.guide.length_mm),
         ),
         Dimension(
             name="Thick", start=(half, 0), end=(half, bar.thickness_mm), offset=(34, 0), quantity=mm(bar.thickness_mm)
         ),
-    ]  # fmt: skip
+    ]
     return _drawing("comb-front", "Top bar from the front", shapes, (-half, half), (0.0, bar.thickness_mm + 7))
 
 

@@ -74,8 +74,10 @@ def _box_from_above(hive: Whole, block: BoxPlace) -> list[Shape]:
 
 
 def _passage_from_above(hive: Whole, passage: Passage) -> list[Shape]:
-    one, two = (next(b for b in hive.boxes if hive.hive.chambers[b.chamber].id == ident and not b.is_super)
-                for ident in (passage.from_chamber, passage.to_chamber))  # fmt: skip
+    one, two = (
+        next(b for b in hive.boxes if hive.hive.chambers[b.chamber].id == ident and not b.is_super)
+        for ident in (passage.from_chamber, passage.to_chamber)
+    )
     if abs(one.z[0] - two.z[0]) > 60:
         return []
     layer: Layer = "excluder" if passage.excluder else "entrance-open"
@@ -123,10 +125,13 @@ def beside_drawing(hive: Whole) -> Drawing:
         edge, off = (p, -44.0) if first else (q, 44.0)
         shapes.append(
             Dimension(
-                name=f"Stack {order + 1}, high", start=(edge, -stack.top_mm), end=(edge, -foot), offset=(off, 0),
+                name=f"Stack {order + 1}, high",
+                start=(edge, -stack.top_mm),
+                end=(edge, -foot),
+                offset=(off, 0),
                 quantity=mm(stack.height_mm),
             )
-        )  # fmt: skip
+        )
     if hive.hive.roof is not None:
         shapes.append(rectangle("follower", low - 20, -top - ROOF_MM - 6, high + 20, -top - 6))
     if stand:

@@ -126,14 +126,21 @@ def along_drawing(a: Analysis) -> Drawing:
         )
     shapes += [
         Dimension(
-            name="Inside length" if a.chamber.axis == "lying" else "Along the run", start=(0, below), end=(length, below),
-            offset=(0, 60), quantity=mm(length), path=a.run_path,
+            name="Inside length" if a.chamber.axis == "lying" else "Along the run",
+            start=(0, below),
+            end=(length, below),
+            offset=(0, 60),
+            quantity=mm(length),
+            path=a.run_path,
         ),
         Dimension(
-            name="Between the followers", start=(a.layout.nest_start_mm, -over), end=(a.layout.nest_end_mm, -over),
-            offset=(0, -40), quantity=mm(a.layout.nest_end_mm - a.layout.nest_start_mm),
+            name="Between the followers",
+            start=(a.layout.nest_start_mm, -over),
+            end=(a.layout.nest_end_mm, -over),
+            offset=(0, -40),
+            quantity=mm(a.layout.nest_end_mm - a.layout.nest_start_mm),
         ),
-    ]  # fmt: skip
+    ]
     return Drawing(
         name="along",
         title="Section along the run",
@@ -204,14 +211,21 @@ def _box_plan(a: Analysis) -> Drawing:
         shapes.append(_pierced(a, entrance, out))
     shapes += [
         Dimension(
-            name="Inside length" if a.chamber.axis == "lying" else "Along the run", start=(0, reach), end=(length, reach),
-            offset=(0, 50), quantity=mm(length), path=a.run_path,
+            name="Inside length" if a.chamber.axis == "lying" else "Along the run",
+            start=(0, reach),
+            end=(length, reach),
+            offset=(0, 50),
+            quantity=mm(length),
+            path=a.run_path,
         ),
         Dimension(
-            name="Outside width", start=(length + end, -out), end=(length + end, out), offset=(50, 0),
+            name="Outside width",
+            start=(length + end, -out),
+            end=(length + end, out),
+            offset=(50, 0),
             quantity=mm(2 * out),
         ),
-    ]  # fmt: skip
+    ]
     return Drawing(
         name="plan",
         title="From above, lid off",

@@ -72,11 +72,30 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
         )
     )
     shapes += [
-        Dimension(name="Bars", start=(right + 60, 0), end=(right + 60, -standing.bars_mm), offset=(70, 0), quantity=mm(standing.bars_mm)),
-        Dimension(name="Hands, comb clear", start=(right + 60, 0), end=(right + 60, -standing.drawn_mm), offset=(170, 0), quantity=mm(standing.drawn_mm)),
-        Dimension(name="Keeper", start=(-240, 0), end=(-240, -body.height_mm), offset=(-110, 0), quantity=mm(body.height_mm), path="/lifting/height_mm"),
+        Dimension(
+            name="Bars",
+            start=(right + 60, 0),
+            end=(right + 60, -standing.bars_mm),
+            offset=(70, 0),
+            quantity=mm(standing.bars_mm),
+        ),
+        Dimension(
+            name="Hands, comb clear",
+            start=(right + 60, 0),
+            end=(right + 60, -standing.drawn_mm),
+            offset=(170, 0),
+            quantity=mm(standing.drawn_mm),
+        ),
+        Dimension(
+            name="Keeper",
+            start=(-240, 0),
+            end=(-240, -body.height_mm),
+            offset=(-110, 0),
+            quantity=mm(body.height_mm),
+            path="/lifting/height_mm",
+        ),
         Dimension(name="Out", start=(0, 0), end=(out_mm, 0), offset=(0, 70), quantity=mm(out_mm)),
-    ]  # fmt: skip
+    ]
     if standing.floor_mm > 0:
         shapes.append(
             Dimension(
@@ -221,9 +240,12 @@ def _figure(body: Body, out_mm: float, bars_mm: float) -> list[Shape]:
         Circle(layer="follower", x_mm=shoulder[0], y_mm=shoulder[1], radius_mm=girth * 0.58),
         rectangle("follower", -60.0, -40.0, 130.0, 0.0),
         Circle(
-            layer="follower", x_mm=shoulder[0] + along[0] * head * 1.9, y_mm=shoulder[1] + along[1] * head * 1.9, radius_mm=head
+            layer="follower",
+            x_mm=shoulder[0] + along[0] * head * 1.9,
+            y_mm=shoulder[1] + along[1] * head * 1.9,
+            radius_mm=head,
         ),
-    ]  # fmt: skip
+    ]
     hand = (out_mm, -bars_mm)
     far = hypot(hand[0] - shoulder[0], hand[1] - shoulder[1])
     if far > body.reach_mm:
@@ -250,6 +272,8 @@ def _limb(start: Point, end: Point, first: float, last: float) -> tuple[Point, .
     long = hypot(dx, dy) or 1.0
     nx, ny = -dy / long / 2, dx / long / 2
     return (
-        (start[0] + nx * first, start[1] + ny * first), (end[0] + nx * last, end[1] + ny * last),
-        (end[0] - nx * last, end[1] - ny * last), (start[0] - nx * first, start[1] - ny * first),
-    )  # fmt: skip
+        (start[0] + nx * first, start[1] + ny * first),
+        (end[0] + nx * last, end[1] + ny * last),
+        (end[0] - nx * last, end[1] - ny * last),
+        (start[0] - nx * first, start[1] - ny * first),
+    )

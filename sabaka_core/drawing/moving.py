@@ -30,9 +30,15 @@ from sabaka_core.moving.ways import Outline, Slab, Way
 from sabaka_core.quantity import mm, text
 
 _LAYERS: dict[str, Layer] = {
-    "wood": "bar", "comb": "predicted", "lost": "lost", "brood": "comb-brood",
-    "adapter": "new-part", "filler": "new-part", "riser": "new-part", "spacer": "new-part",
-}  # fmt: skip
+    "wood": "bar",
+    "comb": "predicted",
+    "lost": "lost",
+    "brood": "comb-brood",
+    "adapter": "new-part",
+    "filler": "new-part",
+    "riser": "new-part",
+    "spacer": "new-part",
+}
 _PAD = 88.0
 _OVAL_POINTS = 40
 
@@ -51,10 +57,24 @@ def over_drawing(bees: Bees, room: Room) -> Drawing:
     left, right = min(x for x, _ in points), max(x for x, _ in points)
     bottom = max(y for _, y in points)
     shapes += [
-        Dimension(name="Inside, at the rests", start=(-room.top_mm / 2, lift), end=(room.top_mm / 2, lift), offset=(0, -58), quantity=mm(room.top_mm)),
-        Dimension(name="Rest to floor", start=(right, lift), end=(right, lift + room.drop_mm), offset=(40, 0), quantity=mm(room.drop_mm)),
-        Dimension(name="Old, across", start=(left, bottom), end=(right, bottom), offset=(0, 30), quantity=mm(right - left)),
-    ]  # fmt: skip
+        Dimension(
+            name="Inside, at the rests",
+            start=(-room.top_mm / 2, lift),
+            end=(room.top_mm / 2, lift),
+            offset=(0, -58),
+            quantity=mm(room.top_mm),
+        ),
+        Dimension(
+            name="Rest to floor",
+            start=(right, lift),
+            end=(right, lift + room.drop_mm),
+            offset=(40, 0),
+            quantity=mm(room.drop_mm),
+        ),
+        Dimension(
+            name="Old, across", start=(left, bottom), end=(right, bottom), offset=(0, 30), quantity=mm(right - left)
+        ),
+    ]
     return _drawing("move-over", "The old comb over the hive’s section", shapes, _all_points(shapes))
 
 
@@ -117,9 +137,16 @@ def _own_outline(room: Room) -> list[Shape]:
     half, top = own.body_width_mm / 2, room.rest_mm - own.lug_thickness_mm
     lug, under = own.top_bar_mm / 2, room.rest_mm
     outline: tuple[Point, ...] = (
-        (-lug, under), (-lug, top), (lug, top), (lug, under), (half, under), (half, top + own.depth_mm),
-        (-half, top + own.depth_mm), (-half, under), (-lug, under),
-    )  # fmt: skip
+        (-lug, under),
+        (-lug, top),
+        (lug, top),
+        (lug, under),
+        (half, under),
+        (half, top + own.depth_mm),
+        (-half, top + own.depth_mm),
+        (-half, under),
+        (-lug, under),
+    )
     if room.on_rods:
         down = room.rest_mm + room.drop_mm
         outline = (
@@ -210,10 +237,23 @@ def box_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
             )
         )
     shapes += [
-        Dimension(name="Box, inside", start=(-half, -rest), end=(half, -rest), offset=(0, -30), quantity=mm(box.wide_mm)),
-        Dimension(name="Rest to floor", start=(half + board, 0), end=(half + board, box.drop_mm), offset=(36, 0), quantity=mm(box.drop_mm)),
-        Dimension(name="Between spacers", start=(-narrow, box.drop_mm * 0.28), end=(narrow, box.drop_mm * 0.28), quantity=mm(box.narrow_mm)),
-    ]  # fmt: skip
+        Dimension(
+            name="Box, inside", start=(-half, -rest), end=(half, -rest), offset=(0, -30), quantity=mm(box.wide_mm)
+        ),
+        Dimension(
+            name="Rest to floor",
+            start=(half + board, 0),
+            end=(half + board, box.drop_mm),
+            offset=(36, 0),
+            quantity=mm(box.drop_mm),
+        ),
+        Dimension(
+            name="Between spacers",
+            start=(-narrow, box.drop_mm * 0.28),
+            end=(narrow, box.drop_mm * 0.28),
+            quantity=mm(box.narrow_mm),
+        ),
+    ]
     if box.spacer_mm >= 0.5:
         shapes.append(
             Dimension(
@@ -293,9 +333,17 @@ def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
     shapes += [
         Label(layer="note", text=text("new"), x_mm=middle / 2, y_mm=-half - board - 14),
         Label(layer="note", text=text("old"), x_mm=middle * 1.5, y_mm=-half - board - 14),
-        Dimension(name="Section", start=(0, -half - board), end=(along, -half - board), offset=(0, -40), quantity=mm(along)),
-        Dimension(name="Inside, wide", start=(along + board, -half), end=(along + board, half), offset=(30, 0), quantity=mm(box.wide_mm)),
-    ]  # fmt: skip
+        Dimension(
+            name="Section", start=(0, -half - board), end=(along, -half - board), offset=(0, -40), quantity=mm(along)
+        ),
+        Dimension(
+            name="Inside, wide",
+            start=(along + board, -half),
+            end=(along + board, half),
+            offset=(30, 0),
+            quantity=mm(box.wide_mm),
+        ),
+    ]
     return _drawing("move-plan", "The conversion box from above", shapes, _all_points(shapes))
 
 

@@ -231,35 +231,53 @@ def _dimensions(a: Analysis) -> list[Shape]:
         long = bar.length_mm if bar else _carrier_mm(a)
         shapes.append(
             Dimension(
-                name="Bar length" if bar else "Top bar", start=(-long / 2, -over), end=(long / 2, -over), offset=(0, -66),
-                quantity=mm(long), path=ALL_BARS_LENGTH if bar else None,
+                name="Bar length" if bar else "Top bar",
+                start=(-long / 2, -over),
+                end=(long / 2, -over),
+                offset=(0, -66),
+                quantity=mm(long),
+                path=ALL_BARS_LENGTH if bar else None,
             )
-        )  # fmt: skip
+        )
     widest = max(x for x, _ in section.wall)
     if widest > top + 0.5:
         # A bore is measured across its middle, not at its crown.
         deep = next(d for x, d in section.wall if x == widest)
         shapes.append(
             Dimension(
-                name="Bore", start=(-widest, deep), end=(widest, deep), offset=(0, height - deep + a.floor_board_mm + 34),
-                quantity=mm(2 * widest), path=a.width_path if a.width_path.endswith("diameter_mm") else None,
+                name="Bore",
+                start=(-widest, deep),
+                end=(widest, deep),
+                offset=(0, height - deep + a.floor_board_mm + 34),
+                quantity=mm(2 * widest),
+                path=a.width_path if a.width_path.endswith("diameter_mm") else None,
             )
-        )  # fmt: skip
+        )
     else:
         path = None if a.width_path.endswith(("radius_mm", "half_width_mm")) else a.width_path
         shapes.append(
             Dimension(
-                name="Top width", start=(-top, -over), end=(top, -over), offset=(0, -26), quantity=mm(section.top_mm),
-                path=path, held="top_mm" in held,
+                name="Top width",
+                start=(-top, -over),
+                end=(top, -over),
+                offset=(0, -26),
+                quantity=mm(section.top_mm),
+                path=path,
+                held="top_mm" in held,
             )
-        )  # fmt: skip
+        )
     settable = a.depth_path.endswith(("height_mm", "length_mm", "diameter_mm"))
     shapes.append(
         Dimension(
-            name="Height", start=(right, 0), end=(right, height), offset=(26, 0), quantity=mm(height),
-            path=a.depth_path if settable else None, held="height_mm" in held,
+            name="Height",
+            start=(right, 0),
+            end=(right, height),
+            offset=(26, 0),
+            quantity=mm(height),
+            path=a.depth_path if settable else None,
+            held="height_mm" in held,
         )
-    )  # fmt: skip
+    )
     if a.main_frame is not None:
         shapes += _frame_dimensions(a, a.main_frame)
     if upright(a) or a.trapezoid is None:
@@ -269,20 +287,33 @@ def _dimensions(a: Analysis) -> list[Shape]:
     return [
         *shapes,
         Dimension(
-            name="Floor width", start=(-low, height), end=(low, height), offset=(0, a.floor_board_mm + a.chamber.litter.sunk_mm + 30),
-            quantity=mm(section.floor_mm), path=f"{at}/floor_mm", held="floor_mm" in held,
+            name="Floor width",
+            start=(-low, height),
+            end=(low, height),
+            offset=(0, a.floor_board_mm + a.chamber.litter.sunk_mm + 30),
+            quantity=mm(section.floor_mm),
+            path=f"{at}/floor_mm",
+            held="floor_mm" in held,
         ),
         Dimension(
-            name="Inside face", start=(-top, 0), end=(-low, height),
+            name="Inside face",
+            start=(-top, 0),
+            end=(-low, height),
             offset=(-face_off * cos(theta), face_off * sin(theta)),
-            quantity=mm(a.trapezoid.face_mm), path=f"{at}/face_mm", held="face_mm" in held,
+            quantity=mm(a.trapezoid.face_mm),
+            path=f"{at}/face_mm",
+            held="face_mm" in held,
         ),
         AngleMark(
-            name="Slope from the vertical", corner=(-low, height), radius_mm=min(90.0, height * 0.4),
-            turn_deg=-a.trapezoid.slope_deg, quantity=deg(a.trapezoid.slope_deg), path=f"{at}/slope_deg",
+            name="Slope from the vertical",
+            corner=(-low, height),
+            radius_mm=min(90.0, height * 0.4),
+            turn_deg=-a.trapezoid.slope_deg,
+            quantity=deg(a.trapezoid.slope_deg),
+            path=f"{at}/slope_deg",
             held="slope_deg" in held,
         ),
-    ]  # fmt: skip
+    ]
 
 
 def _frame_dimensions(a: Analysis, frame: Frame) -> list[Shape]:
@@ -295,14 +326,20 @@ def _frame_dimensions(a: Analysis, frame: Frame) -> list[Shape]:
     lined = left + a.lining_mm(a.place_of(frame))
     return [
         Dimension(
-            name="Beside the frame", start=(lined, bottom), end=(-half, bottom),
-            offset=(0, height - bottom + a.floor_board_mm + 30), quantity=mm(fit.side),
+            name="Beside the frame",
+            start=(lined, bottom),
+            end=(-half, bottom),
+            offset=(0, height - bottom + a.floor_board_mm + 30),
+            quantity=mm(fit.side),
         ),
         Dimension(
-            name="Under the frame", start=(-half, bottom), end=(-half, floor),
-            offset=(half - outside_half_mm(a) - 34, 0), quantity=mm(fit.under),
+            name="Under the frame",
+            start=(-half, bottom),
+            end=(-half, floor),
+            offset=(half - outside_half_mm(a) - 34, 0),
+            quantity=mm(fit.under),
         ),
-    ]  # fmt: skip
+    ]
 
 
 def upright(a: Analysis) -> bool:

@@ -14,12 +14,16 @@ text { font-family: Archivo, sans-serif; font-size: 12px; fill: #1F2621; }
 .timber, .bar, .follower { fill: #DDBF92; } .end-grain { fill: #C59F6B; } .cavity { fill: none; }
 .predicted, .comb-honey { fill: #E9D8AE; } .comb-brood { fill: #C9A878; } .comb-pollen { fill: #D8C98E; }
 .comb-nectar { fill: #F2E8CB; } .comb-empty { fill: #FAF7F0; } .litter { fill: #CFC7B6; }
-.gap { fill: #ECE7DB; } .heat-1 { fill: #F4EFE2; } .heat-2 { fill: #EBD9B5; } .heat-3 { fill: #DFB98A; } .heat-4 { fill: #CF8F66; } .heat-5 { fill: #B23A2A; } .new-part { fill: #AFC6D3; } .lost { fill: #EBCDC6; } .follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
+.gap { fill: #ECE7DB; } .heat-1 { fill: #F4EFE2; } .heat-2 { fill: #EBD9B5; } .heat-3 { fill: #DFB98A; }
+.heat-4 { fill: #CF8F66; } .heat-5 { fill: #B23A2A; } .new-part { fill: #AFC6D3; } .lost { fill: #EBCDC6; }
+.follower { fill: #1F2621; } .feeder, .excluder { fill: #B9C3C8; }
 .limit { fill: none; stroke-dasharray: 2 3; } .free { fill: none; stroke: #B23A2A; stroke-dasharray: 5 3; }
 .entrance-open { fill: #FAF7F0; } .entrance-plugged { fill: #1F2621; }
 .line { fill: none; stroke: #1F2621; stroke-width: 0.8; } .touch { stroke: #B23A2A; stroke-width: 4; }
-.band-1, .band-2, .band-3 { fill: #ECE7DB; stroke: none; } .curve-unused { stroke-dasharray: 4 3; } .curve-clearance { stroke: #24648A; }
-.dimension { stroke: #646B61; stroke-width: 0.8; fill: none; } .value { font-size: 22px; } .note, .minor { fill: #646B61; }
+.band-1, .band-2, .band-3 { fill: #ECE7DB; stroke: none; }
+.curve-unused { stroke-dasharray: 4 3; } .curve-clearance { stroke: #24648A; }
+.dimension { stroke: #646B61; stroke-width: 0.8; fill: none; }
+.value { font-size: 22px; } .note, .minor { fill: #646B61; }
 .rule-in { display: none; }
 """
 
@@ -83,7 +87,10 @@ def _angle(root: Tree.Element, shape: AngleMark) -> None:
     x, y, r = *shape.corner, shape.radius_mm
     ends = [(x + r * cos(-pi / 2 + radians(t)), y + r * sin(-pi / 2 + radians(t))) for t in (0, shape.turn_deg)]
     _line(root, (x, y), ends[0])
-    path = f"M {_n(ends[0][0])} {_n(ends[0][1])} A {_n(r)} {_n(r)} 0 0 {int(shape.turn_deg > 0)} {_n(ends[1][0])} {_n(ends[1][1])}"
+    path = (
+        f"M {_n(ends[0][0])} {_n(ends[0][1])} A {_n(r)} {_n(r)} 0 0 {int(shape.turn_deg > 0)} "
+        f"{_n(ends[1][0])} {_n(ends[1][1])}"
+    )
     Tree.SubElement(root, "path", {"class": "dimension", "d": path})
     _text(root, x + 6, y - r - 6, plain_quantity(shape.quantity), "start", "dimension-text")
 

@@ -13,8 +13,12 @@ from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
 
 HEATS: tuple[tuple[float, Layer], ...] = (
-    (0.06, "heat-1"), (0.12, "heat-2"), (0.18, "heat-3"), (0.25, "heat-4"), (9.0, "heat-5"),
-)  # fmt: skip
+    (0.06, "heat-1"),
+    (0.12, "heat-2"),
+    (0.18, "heat-3"),
+    (0.25, "heat-4"),
+    (9.0, "heat-5"),
+)
 
 
 def heat_layer(share: float) -> Layer:
@@ -23,7 +27,8 @@ def heat_layer(share: float) -> Layer:
 
 
 def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing:
-    """The section with each part hatched by its share of the month's heat, numbers beside it; ends as bars at the side."""
+    """The section with each part hatched by its share of the month's heat, numbers beside it; ends as bars at
+    the side."""
     a = winter.a
     total = sum(heats.values()) or 1.0
     high = a.section.height_mm
@@ -183,15 +188,19 @@ def year_drawing(winter: Winter) -> Drawing:
         shapes.append(Label(layer="note", text=text("JFMAMJJASOND"[number]), x_mm=at + long / 2, y_mm=9))
         at += long
     key: tuple[tuple[Layer, str], ...] = (
-        ("curve-comb", f"outside, {low + 2:.0f} to {max(d.out_c for d in winter.days):.0f} °C"), ("curve-unused", "air round the cluster"),
-        ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"), ("curve-contact", "humidity inside, to 100 %"),
-    )  # fmt: skip
+        ("curve-comb", f"outside, {low + 2:.0f} to {max(d.out_c for d in winter.days):.0f} °C"),
+        ("curve-unused", "air round the cluster"),
+        ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"),
+        ("curve-contact", "humidity inside, to 100 %"),
+    )
     for order, (layer, words) in enumerate(key):
         # Over the chart, two and two, so that it crosses no line.
         x, y = days / 2 * (order % 2), -high - 18 + 9 * (order // 2)
         shapes.append(Polyline(layer=layer, points=((x, y), (x + 12, y))))
         shapes.append(Label(layer="note", text=text(words), x_mm=x + 15, y_mm=y + 2, anchor="start"))
     return Drawing(
-        name="winter-year", title="The year: temperatures, heat, humidity", extent=Box(left_mm=-22, top_mm=-high - 24, right_mm=days + 26, bottom_mm=14),
+        name="winter-year",
+        title="The year: temperatures, heat, humidity",
+        extent=Box(left_mm=-22, top_mm=-high - 24, right_mm=days + 26, bottom_mm=14),
         shapes=tuple(shapes),
-    )  # fmt: skip
+    )

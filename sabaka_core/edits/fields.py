@@ -234,9 +234,11 @@ def hold_sizes(hive: Hive, box: int, names: tuple[str, ...]) -> Hive:
         raise ParameterError(at, chamber.section.kind, "Only a trapezoid has these sizes.", "not-a-trapezoid")
     if set(names) == {"height_mm", "slope_deg", "face_mm"}:
         raise ParameterError(
-            at, ", ".join(names), "Height, slope and face leave the width open: hold the top or the floor too.",
+            at,
+            ", ".join(names),
+            "Height, slope and face leave the width open: hold the top or the floor too.",
             "not-independent",
-        )  # fmt: skip
+        )
     held = hold(solve_trapezoid(chamber.section, at), names)
     solve_trapezoid(held, at)
     return with_chamber(hive, box, chamber.model_copy(update={"section": held}))

@@ -32,10 +32,18 @@ def held_by(edit: Edit, box: int) -> Held | None:
         case edit_models.SizeBox():
             return (f"{at}/section", f"{at}/length_mm")
         case (
-            edit_models.MoveFollower() | edit_models.InsertComb() | edit_models.RemoveItem() | edit_models.SwapItems()
-            | edit_models.RetypeComb() | edit_models.AddFollower() | edit_models.RemoveFollower() | edit_models.HangAll()
-            | edit_models.FitRun() | edit_models.PutNucleus() | edit_models.UseRun()
-        ):  # fmt: skip
+            edit_models.MoveFollower()
+            | edit_models.InsertComb()
+            | edit_models.RemoveItem()
+            | edit_models.SwapItems()
+            | edit_models.RetypeComb()
+            | edit_models.AddFollower()
+            | edit_models.RemoveFollower()
+            | edit_models.HangAll()
+            | edit_models.FitRun()
+            | edit_models.PutNucleus()
+            | edit_models.UseRun()
+        ):
             return (f"{at}/run",)
         case edit_models.AddEntrance() | edit_models.RemoveEntrance():
             return (f"{at}/entrances",)
@@ -44,12 +52,27 @@ def held_by(edit: Edit, box: int) -> Held | None:
         case edit_models.AddBarType() | edit_models.RemoveBarType() | edit_models.AddFrame() | edit_models.Measure():
             return ("/comb_types",)
         case (
-            edit_models.Look() | edit_models.Patch() | edit_models.SaveRun() | edit_models.ForgetRun()
-            | edit_models.AddFlow() | edit_models.RemoveFlow() | edit_models.SeeVisit() | edit_models.ForgetVisit()
-            | edit_models.OwnMonths() | edit_models.UseWeather() | edit_models.MoveFrom() | edit_models.MeasureOld()
-            | edit_models.MarkBrood() | edit_models.OwnBoxes() | edit_models.LayOut() | edit_models.InsulateTop()
-            | edit_models.CladWalls() | edit_models.TickStep() | edit_models.AddForSale() | edit_models.RemoveForSale()
-        ):  # fmt: skip
+            edit_models.Look()
+            | edit_models.Patch()
+            | edit_models.SaveRun()
+            | edit_models.ForgetRun()
+            | edit_models.AddFlow()
+            | edit_models.RemoveFlow()
+            | edit_models.SeeVisit()
+            | edit_models.ForgetVisit()
+            | edit_models.OwnMonths()
+            | edit_models.UseWeather()
+            | edit_models.MoveFrom()
+            | edit_models.MeasureOld()
+            | edit_models.MarkBrood()
+            | edit_models.OwnBoxes()
+            | edit_models.LayOut()
+            | edit_models.InsulateTop()
+            | edit_models.CladWalls()
+            | edit_models.TickStep()
+            | edit_models.AddForSale()
+            | edit_models.RemoveForSale()
+        ):
             return None
         case _:
             assert_never(edit)

@@ -44,8 +44,13 @@ def measure_old(hive: Hive) -> Hive:
     if moving.bees != "frames" or not isinstance(carrier, Frame):
         raise InfeasibleError("Only a frame can be measured here.", "Give the sizes of bar and comb instead.")
     own = carrier.model_copy(
-        update={"id": OWN, "name": f"{carrier.name}, as measured"[:80], "origin": "measured", "tolerance_mm": carrier.tolerance_mm or 1.0}
-    )  # fmt: skip
+        update={
+            "id": OWN,
+            "name": f"{carrier.name}, as measured"[:80],
+            "origin": "measured",
+            "tolerance_mm": carrier.tolerance_mm or 1.0,
+        }
+    )
     return _with(hive, moving, own=own, standard=OWN)
 
 

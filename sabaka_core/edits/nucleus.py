@@ -123,7 +123,8 @@ def _flying(hive: Hive, box: int, side: Side) -> Hive:
 
 
 def own_hole(a: Analysis, start_mm: float, end_mm: float) -> Hole:
-    """A hole in the middle of a stretch, in a wall along the run through which no other colony flies if there is one."""
+    """A hole in the middle of a stretch, in a wall along the run through which no other colony flies if there
+    is one."""
     others = {p.entrance.wall for p in a.entrances if p.entrance.is_open and not start_mm <= p.middle_mm <= end_mm}
     walls = run_walls(a.chamber)
     wall: Wall = next((each for each in reversed(walls) if each not in others), walls[-1])

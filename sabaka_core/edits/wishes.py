@@ -1,4 +1,5 @@
-"""Parts of a design that it needn't have until something in them is set: season, moving in, lifting, winter, building."""
+"""Parts of a design that it needn't have until something in them is set: season, moving in, lifting, winter,
+building."""
 
 from __future__ import annotations
 

@@ -57,7 +57,7 @@ def bar_too_weak(a: Analysis) -> Iterator[Draft]:
             source=row.source,
             path=carrier_path(a, bar, "top_bar_thickness_mm" if isinstance(bar, Frame) else "thickness_mm"),
             proposals=partial(_thicker, a, bar, least_thickness_mm(load, span, width, beam[0])),
-        )  # fmt: skip
+        )
 
 
 def _thicker(a: Analysis, bar: TopBar | Frame, thick_mm: float) -> tuple[Proposal]:

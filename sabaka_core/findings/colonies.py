@@ -121,7 +121,8 @@ def colony_stands_open(a: Analysis) -> Iterator[Draft]:
             subject=colony.id,
             severity="error",
             text=text(f"Beside the combs of “{colony.name}” {{room}} stand open.", room=mm(gap.length_mm)),
-            why="A small colony can’t warm or guard open room, and builds comb in it: a board stands on both sides of it, "
+            why="A small colony can’t warm or guard open room, and builds comb in it: a board stands on "
+            "both sides of it, "
             "or the wall.",
             place=on("rod", gap.middle_mm, STRIP_MM / 2),
             number=mm(gap.length_mm),

@@ -151,7 +151,8 @@ def entrance_area(a: Analysis) -> Iterator[Draft]:
             subject=colony.id,
             severity="warning",
             text=text(
-                f"“{colony.name}” flies through {{area}}: {'little' if area < low else 'much'} for {STRENGTHS[colony.strength]}.",
+                f"“{colony.name}” flies through {{area}}: {'little' if area < low else 'much'} for "
+                f"{STRENGTHS[colony.strength]}.",
                 area=cm2(area),
             ),
             why=row.reason(area),

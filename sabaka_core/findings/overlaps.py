@@ -89,7 +89,8 @@ def _holding(hive: Whole, finding: Finding) -> Finding:
 
 
 def _places(hive: Hive) -> frozenset[str]:
-    """Which owners' parts lie in each other, remembered by the document's hash; of the nearest where it lies beyond reach."""
+    """Which owners' parts lie in each other, remembered by the document's hash; of the nearest where it lies
+    beyond reach."""
     near = within_reach(hive)
     key = sha256(near.model_dump_json().encode()).hexdigest()
     known = _seen.get(key)

@@ -107,7 +107,8 @@ def all_codes() -> set[str]:
 
 
 def drafts(hive: Whole) -> list[Draft]:
-    """What every rule has to say of every chamber and of the whole, gravest first; what lies beyond reach before all."""
+    """What every rule has to say of every chamber and of the whole, gravest first; what lies beyond reach
+    before all."""
     found = [
         replace(draft, box=a.box, chamber=a.chamber.id if len(hive.chambers) > 1 else "")
         for a in hive.chambers

@@ -29,7 +29,8 @@ def chamber_not_square(a: Analysis) -> Iterator[Draft]:
         code="chamber-not-square",
         severity="error",
         text=text("The chamber is {one} by {other} inside.", one=mm(a.section.top_mm), other=mm(a.run_mm)),
-        why="Rests on all four sides of a square box let frames run either way, and a standard super sit on it both ways.",
+        why="Rests on all four sides of a square box let frames run either way, and a standard super sit "
+        "on it both ways.",
         place=on("plan", a.run_mm / 2, 0.0),
         number=mm(abs(off)),
         limit=text("square within {play}", play=mm(1.0)),
@@ -88,7 +89,8 @@ def boxes_dont_add_up(a: Analysis) -> Iterator[Draft]:
         text=text(
             "The boxes are {total} together and the chamber {height}.", total=mm(total), height=mm(a.section.height_mm)
         ),
-        why="A tall frame hangs through several boxes: measure them stacked, for their heights differ by a millimetre each.",
+        why="A tall frame hangs through several boxes: measure them stacked, for their heights differ by a "
+        "millimetre each.",
         place=on("section", 0.0, a.section.height_mm),
         number=mm(a.section.height_mm),
         limit=text("{total}, the sum of its boxes", total=mm(total)),
@@ -142,7 +144,8 @@ def fixed_comb(a: Analysis) -> Iterator[Draft]:
         code="fixed-comb",
         severity=severity,
         text=text("The combs are fixed to the cavity and can't be lifted out."),
-        why="Many places ask for removable combs, so that brood diseases can be found. Ask your bee inspector before you build.",
+        why="Many places ask for removable combs, so that brood diseases can be found. Ask your bee "
+        "inspector before you build.",
         place=on("section", 0.0, a.section.height_mm * 0.3),
         number=Quantity(value=len(a.layout.combs), unit="count"),
         limit=text("removable combs where the law asks for them"),
@@ -157,10 +160,13 @@ def _bars_instead(a: Analysis) -> Iterator[Proposal]:
     assert isinstance(fixed, FixedComb)
     widest = a.section.top_mm
     bar = TopBar(
-        id="log-bar", name="log bar", width_mm=fixed.spacing_mm, thickness_mm=20.0,
+        id="log-bar",
+        name="log bar",
+        width_mm=fixed.spacing_mm,
+        thickness_mm=20.0,
         length_mm=round(widest + 2 * min(a.side_mm, 20.0), 1),
         guide=Guide(kind="wax-line", length_mm=round(max(widest - 4 * a.hive.choices.bee_space_mm, 20.0), 1)),
-    )  # fmt: skip
+    )
     if all(kind.id != bar.id for kind in a.hive.comb_types) and widest > 100:
         yield Proposal(text("Hang bars across the top instead"), partial(_rehung, a, bar))
 

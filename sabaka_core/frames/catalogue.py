@@ -57,18 +57,32 @@ def _standard(ident: str, row: dict[str, Any]) -> CatalogueRow:
     box = _box(row["box"])
     if row.get("kind") == "bar":
         bar = TopBar(
-            id=ident, name=row["name"], width_mm=row["spacing"], thickness_mm=thick, length_mm=long,
+            id=ident,
+            name=row["name"],
+            width_mm=row["spacing"],
+            thickness_mm=thick,
+            length_mm=long,
             guide=Guide(kind="wax-line", length_mm=row["body"] - 20.0),
-        )  # fmt: skip
+        )
         return CatalogueRow(id=ident, name=row["name"], carrier=bar, box=box, made_from="", source=row["source"])
     side_wide, side_thick = row["side_bar"]
     frame = Frame(
-        id=ident, name=row["name"], standard=ident, origin="catalogue", spacing_mm=row["spacing"],
-        top_bar_mm=long, top_bar_thickness_mm=thick, top_bar_width_mm=wide,
-        lug_mm=round((long - row["body"]) / 2, 6), lug_thickness_mm=row["lug"],
-        side_bar_width_mm=side_wide, side_bar_thickness_mm=side_thick, bottom_bar_thickness_mm=row["bottom_bar"][1],
-        body_width_mm=row["body"], depth_mm=row["depth"],
-    )  # fmt: skip
+        id=ident,
+        name=row["name"],
+        standard=ident,
+        origin="catalogue",
+        spacing_mm=row["spacing"],
+        top_bar_mm=long,
+        top_bar_thickness_mm=thick,
+        top_bar_width_mm=wide,
+        lug_mm=round((long - row["body"]) / 2, 6),
+        lug_thickness_mm=row["lug"],
+        side_bar_width_mm=side_wide,
+        side_bar_thickness_mm=side_thick,
+        bottom_bar_thickness_mm=row["bottom_bar"][1],
+        body_width_mm=row["body"],
+        depth_mm=row["depth"],
+    )
     return CatalogueRow(id=ident, name=row["name"], carrier=frame, box=box, made_from="", source=row["source"])
 
 
@@ -78,9 +92,16 @@ def _derived(ident: str, row: dict[str, Any], rows: dict[str, CatalogueRow]) -> 
     make: FrameMake = row["make"]
     joint: Joint = row.get("joint", "none")
     frame = derive(
-        base.carrier, make, ident, row["name"], depth_mm=row.get("depth"), shelves=row.get("shelves", 0), joint=joint,
-        box_height_mm=base.box.height_mm if base.box else 0.0, hanger=rows["layens"].carrier,
-    )  # fmt: skip
+        base.carrier,
+        make,
+        ident,
+        row["name"],
+        depth_mm=row.get("depth"),
+        shelves=row.get("shelves", 0),
+        joint=joint,
+        box_height_mm=base.box.height_mm if base.box else 0.0,
+        hanger=rows["layens"].carrier,
+    )
     box = (
         _box(row["box"])
         if "box" in row

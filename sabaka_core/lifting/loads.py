@@ -105,9 +105,11 @@ def chosen_stack(lifting: Lifting) -> StackBox:
     if box is None:
         names = ", ".join(row.name for ident, row in catalogue().items() if stack_box(ident) and not row.made_from)
         raise ParameterError(
-            "/lifting/stack_box", lifting.stack_box, f"No boxes are stacked for that frame. Choose one of: {names}.",
+            "/lifting/stack_box",
+            lifting.stack_box,
+            f"No boxes are stacked for that frame. Choose one of: {names}.",
             "no-box",
-        )  # fmt: skip
+        )
     return box
 
 

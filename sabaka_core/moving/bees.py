@@ -154,9 +154,31 @@ def bees_of(moving: Moving, choices: Choices) -> Bees:
             update={"id": "old-bar", "name": "Top bar", "length_mm": moving.bar_long_mm, "width_mm": moving.bar_wide_mm}
         )
         assert isinstance(bar, TopBar)
-        return Bees("Combs on bars", "bars", moving.count, None, bar, moving.comb_wide_mm, moving.comb_high_mm, value("maker_spread"), choices.cell_mm, oval)  # fmt: skip
+        return Bees(
+            "Combs on bars",
+            "bars",
+            moving.count,
+            None,
+            bar,
+            moving.comb_wide_mm,
+            moving.comb_high_mm,
+            value("maker_spread"),
+            choices.cell_mm,
+            oval,
+        )
     name = "Fixed combs" if moving.bees == "fixed" else "A swarm"
-    return Bees(name, moving.bees, moving.count, None, None, moving.comb_wide_mm, moving.comb_high_mm, 0.0, choices.cell_mm, oval)  # fmt: skip
+    return Bees(
+        name,
+        moving.bees,
+        moving.count,
+        None,
+        None,
+        moving.comb_wide_mm,
+        moving.comb_high_mm,
+        0.0,
+        choices.cell_mm,
+        oval,
+    )
 
 
 def carrier_of(moving: Moving) -> Frame | TopBar:
@@ -175,6 +197,17 @@ def carrier_of(moving: Moving) -> Frame | TopBar:
 def _on_carrier(carrier: Frame | TopBar, moving: Moving, choices: Choices, oval: Oval | None) -> Bees:
     if isinstance(carrier, TopBar):
         wide = carrier.guide.length_mm
-        return Bees(carrier.name, "bars", moving.count, None, carrier, wide, wide * 0.65, value("maker_spread"), choices.cell_mm, oval)  # fmt: skip
+        return Bees(
+            carrier.name,
+            "bars",
+            moving.count,
+            None,
+            carrier,
+            wide,
+            wide * 0.65,
+            value("maker_spread"),
+            choices.cell_mm,
+            oval,
+        )
     spread = carrier.tolerance_mm or value("maker_spread")
     return Bees(carrier.name, "frames", moving.count, carrier, None, 0.0, 0.0, spread, choices.cell_mm, oval)

@@ -99,12 +99,16 @@ def family(standard: str) -> list[OldBox]:
     ]
     return [
         OldBox(
-            name=r.name, across_mm=r.box.across_mm, along_mm=r.box.along_mm, height_mm=r.box.height_mm,
-            rest_depth_mm=r.box.rest_depth_mm, rest_width_mm=r.box.rest_width_mm,
+            name=r.name,
+            across_mm=r.box.across_mm,
+            along_mm=r.box.along_mm,
+            height_mm=r.box.height_mm,
+            rest_depth_mm=r.box.rest_depth_mm,
+            rest_width_mm=r.box.rest_width_mm,
         )
         for r in found
         if r.box is not None and abs(r.box.across_mm - own.box.across_mm) < 2.0
-    ]  # fmt: skip
+    ]
 
 
 def stack_of(standard: str, drop_mm: float) -> tuple[OldBox, ...]:
@@ -134,9 +138,18 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
         # As deep under the old frames as their own rest is: net base + lower boxes − rest depth.
         filler = low - (boxes[-1].rest_depth_mm if below else practice("bee_space").span[1])
         return ConversionBox(
-            boxes, boxes[-1].across_mm, new_wide, boxes[-1].along_mm, room.drop_mm, base, max(filler, 0.0), 0.0, True,
-            moving.box_tolerance_mm, moving.spacers,
-        )  # fmt: skip
+            boxes,
+            boxes[-1].across_mm,
+            new_wide,
+            boxes[-1].along_mm,
+            room.drop_mm,
+            base,
+            max(filler, 0.0),
+            0.0,
+            True,
+            moving.box_tolerance_mm,
+            moving.spacers,
+        )
     space = room.a.hive.choices.bee_space_mm
     frame = bees.frame
     old_wide = boxes[-1].across_mm if boxes else (frame.body_width_mm + 2 * space if frame else new_wide)
@@ -145,8 +158,18 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
     wide, drop = max(old_wide, new_wide), max(old_drop, room.drop_mm)
     old_is_wide = old_wide >= new_wide
     return ConversionBox(
-        (), wide, min(old_wide, new_wide), along, drop, 0.0, drop - old_drop, drop - room.drop_mm, old_is_wide, 0.0, moving.spacers
-    )  # fmt: skip
+        (),
+        wide,
+        min(old_wide, new_wide),
+        along,
+        drop,
+        0.0,
+        drop - old_drop,
+        drop - room.drop_mm,
+        old_is_wide,
+        0.0,
+        moving.spacers,
+    )
 
 
 def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
@@ -157,28 +180,55 @@ def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
     trapezoid = room.a.trapezoid
     lean = abs(trapezoid.top_mm - trapezoid.floor_mm) / 2 if trapezoid else 999.0
     old = bees.frame
-    gaps: tuple[Rule, ...] = () if lean < 0.5 else (
-        room_gap("Walls that stand upright", -lean, "", "leaning walls can’t be copied by spacers"),
-    )  # fmt: skip
+    gaps: tuple[Rule, ...] = (
+        ()
+        if lean < 0.5
+        else (room_gap("Walls that stand upright", -lean, "", "leaning walls can’t be copied by spacers"),)
+    )
     if box.boxes:
-        gaps = (*gaps, room_gap("Base under the boxes", box.base_mm, "made up by a base spacer", "the boxes stand taller than the new frames’ depth"))  # fmt: skip
+        gaps = (
+            *gaps,
+            room_gap(
+                "Base under the boxes",
+                box.base_mm,
+                "made up by a base spacer",
+                "the boxes stand taller than the new frames’ depth",
+            ),
+        )
     if box.spacer_mm >= 0.5:
         gaps = (*gaps, _spacer_rule(box), _play_rule(box))
     per = floor((box.whole_mm / 2 - _EXCLUDER_MM) / bees.spacing_mm)
     gaps = (
         *gaps,
-        room_gap("Old combs in their half", box.whole_mm / 2 - _EXCLUDER_MM - bees.count * bees.spacing_mm, "they find room", f"only {per} find room at once"),
-    )  # fmt: skip
+        room_gap(
+            "Old combs in their half",
+            box.whole_mm / 2 - _EXCLUDER_MM - bees.count * bees.spacing_mm,
+            "they find room",
+            f"only {per} find room at once",
+        ),
+    )
     nearest = "" if per >= bees.count or per < 1 else f"Move {per} combs at a time, or put two sections end to end."
     if box.base_mm < 0:
         nearest = f"Leave a lower box out, or deepen the hive by {-box.base_mm:.0f} mm."
     return Way(
-        "parallel-box", _how(box), gaps, tuple(_parts(box, moving)), tuple(_bridged(box)), tuple(_round(box)),
-        for_good=False, tools=(*SMOKE, "a saw", "a brace for holes through both walls together"),
-        cautions=("Boards that line the box swell: try every spacer dry and wet before bees are in.",), visits=5, days=34,
-        lifted_kg=2 * bees.count * bees.comb_kg, nearest=nearest, slabs=_slabs(box), comb_wide_mm=old.body_width_mm,
-        comb_deep_mm=old.depth_mm - old.lug_thickness_mm, spacing_mm=bees.spacing_mm,
-    )  # fmt: skip
+        "parallel-box",
+        _how(box),
+        gaps,
+        tuple(_parts(box, moving)),
+        tuple(_bridged(box)),
+        tuple(_round(box)),
+        for_good=False,
+        tools=(*SMOKE, "a saw", "a brace for holes through both walls together"),
+        cautions=("Boards that line the box swell: try every spacer dry and wet before bees are in.",),
+        visits=5,
+        days=34,
+        lifted_kg=2 * bees.count * bees.comb_kg,
+        nearest=nearest,
+        slabs=_slabs(box),
+        comb_wide_mm=old.body_width_mm,
+        comb_deep_mm=old.depth_mm - old.lug_thickness_mm,
+        spacing_mm=bees.spacing_mm,
+    )
 
 
 def _spacer_rule(box: ConversionBox) -> Rule:
@@ -205,7 +255,10 @@ def _how(box: ConversionBox) -> str:
     out_of = "your own boxes" if box.boxes else "boards"
     if box.spacer_mm < 0.5:
         return f"A box out of {out_of} takes both frames side by side; only the floor differs."
-    return f"A box out of {out_of} takes both frames side by side; two spacers of {box.spacer_mm:.1f} mm narrow the {who} frames’ half."
+    return (
+        f"A box out of {out_of} takes both frames side by side; two spacers of {box.spacer_mm:.1f} mm "
+        f"narrow the {who} frames’ half."
+    )
 
 
 def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
@@ -289,7 +342,7 @@ def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
                 f"hangs {value('cladding_offset'):.0f} mm over the joint: keeps the boxes in line",
             )
         )
-    return parts  # fmt: skip
+    return parts
 
 
 def _bridged(box: ConversionBox) -> list[str]:
@@ -303,7 +356,8 @@ def _round(box: ConversionBox) -> list[str]:
     ]
     if len(box.boxes) > 1:
         ways.append(
-            f"through the rebate between the boxes, about {box.boxes[0].rest_width_mm:.1f} × {value('plug_high'):.0f} mm: plug it"
+            f"through the rebate between the boxes, about {box.boxes[0].rest_width_mm:.1f} × "
+            f"{value('plug_high'):.0f} mm: plug it"
         )
     ways.append("along the rests behind the lugs")
     return ways
@@ -345,11 +399,30 @@ def later_lives(box: ConversionBox, bees: Bees, room: Room, moving: Moving) -> t
     apart = holes[1] - holes[0]
     lives = [
         LaterLife("Conversions at once", True, _at_once(moving)),
-        LaterLife("A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."),
-        LaterLife("A deep-frame hive", places >= 3, f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, {box.drop_mm:.1f} mm deep."),
-        LaterLife("Extra deep, under other boxes", bool(box.boxes), f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its boxes go back on any stack." if box.boxes else "Out of boards it matches no other box."),
-        LaterLife("Entrances in both halves", apart >= value("disc") + practice("disc_play").number, f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is {value('disc'):.0f} mm across."),
-    ]  # fmt: skip
+        LaterLife(
+            "A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."
+        ),
+        LaterLife(
+            "A deep-frame hive",
+            places >= 3,
+            f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, "
+            f"{box.drop_mm:.1f} mm deep.",
+        ),
+        LaterLife(
+            "Extra deep, under other boxes",
+            bool(box.boxes),
+            f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its "
+            "boxes go back on any stack."
+            if box.boxes
+            else "Out of boards it matches no other box.",
+        ),
+        LaterLife(
+            "Entrances in both halves",
+            apart >= value("disc") + practice("disc_play").number,
+            f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is "
+            f"{value('disc'):.0f} mm across.",
+        ),
+    ]
     return tuple(lives)
 
 

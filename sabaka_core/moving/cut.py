@@ -49,25 +49,54 @@ def _to_frame(bees: Bees, room: Room, own: Frame) -> Way:
     kept = {y: inside if y <= floor else 0.0 for y in bees.slices}
     side = wall_gap_mm(room, wide / 2, 0.0, max(hang, 0.0))
     gaps: tuple[Gap, ...] = (
-        room_gap("Top bar, old over new", frame.top_bar_mm - own.top_bar_mm, "long enough for new lugs", "too short to reach the rests"),
+        room_gap(
+            "Top bar, old over new",
+            frame.top_bar_mm - own.top_bar_mm,
+            "long enough for new lugs",
+            "too short to reach the rests",
+        ),
         side_gap(side, bees.spread_mm),
         under_gap(room.drop_mm - hang, bees.spread_mm),
         places_gap(room, bees.count, bees.spacing_mm),
-    )  # fmt: skip
+    )
     shorter = frame.body_width_mm - wide
     parts = (
-        NewPart("Side bar, set anew", bees.count if shorter > 0.5 else 0, (round(hang, 1), frame.side_bar_width_mm, frame.side_bar_thickness_mm), "the old one, moved in; a new lug and its rebate are cut into the top bar"),
-        NewPart("Bottom bar, set anew", bees.count, (round(wide - 2 * frame.side_bar_thickness_mm, 1), 19.0, frame.bottom_bar_thickness_mm), "shortened"),
-    )  # fmt: skip
+        NewPart(
+            "Side bar, set anew",
+            bees.count if shorter > 0.5 else 0,
+            (round(hang, 1), frame.side_bar_width_mm, frame.side_bar_thickness_mm),
+            "the old one, moved in; a new lug and its rebate are cut into the top bar",
+        ),
+        NewPart(
+            "Bottom bar, set anew",
+            bees.count,
+            (round(wide - 2 * frame.side_bar_thickness_mm, 1), 19.0, frame.bottom_bar_thickness_mm),
+            "shortened",
+        ),
+    )
     lost = bees.lost(kept) if bees.has_comb else bees.lost({y: bees.half_at(y) for y in bees.slices})
     return Way(
-        "cut-down", f"The frame is sawn to {wide:.0f} × {hang + frame.lug_thickness_mm:.0f} mm; comb outside that is lost.", gaps,
-        tuple(part for part in parts if part.count), lost=lost, reversible=False, frames_stay=False,
+        "cut-down",
+        f"The frame is sawn to {wide:.0f} × {hang + frame.lug_thickness_mm:.0f} mm; comb outside that is lost.",
+        gaps,
+        tuple(part for part in parts if part.count),
+        lost=lost,
+        reversible=False,
+        frames_stay=False,
         tools=(*SMOKE, "a fine saw", "a long knife", "a hammer and pins"),
-        cautions=("Saw on a board, the queen caged elsewhere, the bees brushed off; hold the frame down, keep fingers off the line.", _KNIFE),
-        visits=2, days=5, lifted_kg=bees.count * bees.comb_kg, slabs=_cut_slabs(bees, frame, wide / 2, hang),
-        comb_wide_mm=wide, comb_deep_mm=hang, spacing_mm=bees.spacing_mm,
-    )  # fmt: skip
+        cautions=(
+            "Saw on a board, the queen caged elsewhere, the bees brushed off; hold the frame down, keep "
+            "fingers off the line.",
+            _KNIFE,
+        ),
+        visits=2,
+        days=5,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=_cut_slabs(bees, frame, wide / 2, hang),
+        comb_wide_mm=wide,
+        comb_deep_mm=hang,
+        spacing_mm=bees.spacing_mm,
+    )
 
 
 def _cut_slabs(bees: Bees, frame: Frame, half: float, hang: float) -> tuple[Slab, ...]:
@@ -98,28 +127,56 @@ def _to_outline(bees: Bees, room: Room) -> Way:
     kept = {y: outline_half_mm(room, y) if y <= deep + from_top else 0.0 for y in bees.slices}
     hang = min(bees.bottom_mm, deep + from_top)
     gaps: tuple[Gap, ...] = (
-        room_gap("Comb that stays, high", hang - bees.top_mm, "worth keeping", "hardly any comb is left", value("least_piece")),
+        room_gap(
+            "Comb that stays, high",
+            hang - bees.top_mm,
+            "worth keeping",
+            "hardly any comb is left",
+            value("least_piece"),
+        ),
         under_gap(room.drop_mm - hang, 0.0),
         places_gap(room, bees.count, max(room.spacing_mm, bees.spacing_mm)),
-    )  # fmt: skip
+    )
     if bees.frame is None and bees.bar is not None:
         gaps = (
             *gaps,
             bearing_gap((min(bees.bar.length_mm, room.span_mm) - room.top_mm) / 2, bees.spread_mm),
             length_gap(room.span_mm - bees.bar.length_mm, bees.spread_mm),
         )
-    bars = () if bees.frame is None else (
-        NewPart("Top bar of the hive", bees.count, (room.bar_mm, room.spacing_mm, 24.0), "the sawn frame’s top bar is screwed under it"),
-    )  # fmt: skip
+    bars = (
+        ()
+        if bees.frame is None
+        else (
+            NewPart(
+                "Top bar of the hive",
+                bees.count,
+                (room.bar_mm, room.spacing_mm, 24.0),
+                "the sawn frame’s top bar is screwed under it",
+            ),
+        )
+    )
     lost = bees.lost(kept) if bees.has_comb else bees.lost({y: bees.half_at(y) for y in bees.slices})
     return Way(
-        "cut-down", "Wood and comb are sawn to the hive’s section, a bee space inside its walls; comb outside that is lost.",
-        gaps, bars, lost=lost, reversible=False, frames_stay=False,
+        "cut-down",
+        "Wood and comb are sawn to the hive’s section, a bee space inside its walls; comb outside that is lost.",
+        gaps,
+        bars,
+        lost=lost,
+        reversible=False,
+        frames_stay=False,
         tools=(*SMOKE, "a fine saw or loppers", "a long knife", "a follower as template"),
-        cautions=("Cut on a board, the queen caged elsewhere, the bees brushed off; keep fingers off the line.", _KNIFE),
-        visits=2, days=5, lifted_kg=bees.count * bees.comb_kg, slabs=_pruned(bees, room, kept), comb_wide_mm=2 * outline_half_mm(room, 0.0),
-        comb_deep_mm=hang, spacing_mm=max(room.spacing_mm, bees.spacing_mm),
-    )  # fmt: skip
+        cautions=(
+            "Cut on a board, the queen caged elsewhere, the bees brushed off; keep fingers off the line.",
+            _KNIFE,
+        ),
+        visits=2,
+        days=5,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=_pruned(bees, room, kept),
+        comb_wide_mm=2 * outline_half_mm(room, 0.0),
+        comb_deep_mm=hang,
+        spacing_mm=max(room.spacing_mm, bees.spacing_mm),
+    )
 
 
 def _pruned(bees: Bees, room: Room, kept: dict[float, float]) -> tuple[Slab | Outline, ...]:
@@ -154,9 +211,15 @@ def tied_in(bees: Bees, room: Room) -> Way | None:
     kept = {y: limit(y - start) if start <= y <= start + piece else 0.0 for y in bees.slices}
     widest = 2 * max((min(half, bees.half_at(y)) for y, half in kept.items()), default=0.0)
     gaps: tuple[Gap, ...] = (
-        room_gap("Piece that stays, its smaller side", min(widest, piece), "worth tying in", "hardly any comb is left", value("least_piece")),
+        room_gap(
+            "Piece that stays, its smaller side",
+            min(widest, piece),
+            "worth tying in",
+            "hardly any comb is left",
+            value("least_piece"),
+        ),
         places_gap(room, bees.count, room.spacing_mm),
-    )  # fmt: skip
+    )
     half = room.bar_mm / 2
     wood = upright(own, -own.lug_thickness_mm) if isinstance(own, Frame) else ()
     stays = [(w, y - start + top) for y in bees.slices if (w := min(kept[y], bees.half_at(y))) > 0]
@@ -167,10 +230,32 @@ def tied_in(bees: Bees, room: Room) -> Way | None:
         else (Slab("wood", (-half, half), (-(own.thickness_mm if isinstance(own, TopBar) else 24.0), 0.0)),)
     )
     return Way(
-        "tied-in", "The comb is cut out with a straight top edge and held in the hive’s frame or under its bar by cloth slings until the bees have fastened it.",
-        gaps, (NewPart("Cloth sling", 2 * bees.count, (round(2 * piece + 200, 0), 40.0, 1.0), "two a comb; a cradle of mesh for heavy ones"),),
-        lost=bees.lost(kept), reversible=False, frames_stay=False, tools=(*SMOKE, "a long knife", "a board to lay the comb on", "a queen cage and candy"),
-        cautions=(_KNIFE, "New or hot comb breaks: work in the cool of the day, never hold comb flat.", "Cage the queen behind 6 mm of candy while you work."),
-        visits=3, days=5, lifted_kg=bees.count * bees.comb_kg, slabs=(*slabs, *(s for s in wood if s.kind == "wood"), *bar),
-        comb_wide_mm=widest, comb_deep_mm=top + piece, spacing_mm=room.spacing_mm,
-    )  # fmt: skip
+        "tied-in",
+        "The comb is cut out with a straight top edge and held in the hive’s frame or under its bar by "
+        "cloth slings until the bees have fastened it.",
+        gaps,
+        (
+            NewPart(
+                "Cloth sling",
+                2 * bees.count,
+                (round(2 * piece + 200, 0), 40.0, 1.0),
+                "two a comb; a cradle of mesh for heavy ones",
+            ),
+        ),
+        lost=bees.lost(kept),
+        reversible=False,
+        frames_stay=False,
+        tools=(*SMOKE, "a long knife", "a board to lay the comb on", "a queen cage and candy"),
+        cautions=(
+            _KNIFE,
+            "New or hot comb breaks: work in the cool of the day, never hold comb flat.",
+            "Cage the queen behind 6 mm of candy while you work.",
+        ),
+        visits=3,
+        days=5,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=(*slabs, *(s for s in wood if s.kind == "wood"), *bar),
+        comb_wide_mm=widest,
+        comb_deep_mm=top + piece,
+        spacing_mm=room.spacing_mm,
+    )

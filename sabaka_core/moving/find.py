@@ -78,9 +78,12 @@ _MEASURES: dict[Wish, Callable[[Way], tuple[float, str]]] = {
     "no-comb-cut": lambda w: (round(w.lost.part, 3) + (_CUT if w.cuts else 0.0), _cut_words(w)),
     "fewest-parts": lambda w: (float(w.pieces), f"{w.pieces} parts to make"),
     "soonest": lambda w: (float(w.days), f"{w.days} days"),
-    "old-frames-stay": lambda w: (0.0 if w.frames_stay else 1.0, "the old frames stay whole" if w.frames_stay else "the old frames are spent"),
+    "old-frames-stay": lambda w: (
+        0.0 if w.frames_stay else 1.0,
+        "the old frames stay whole" if w.frames_stay else "the old frames are spent",
+    ),
     "least-lifting": lambda w: (round(w.lifted_kg, 1), f"{w.lifted_kg:.1f} kg of comb in the hand"),
-}  # fmt: skip
+}
 
 
 def bridged_gaps(way: Way) -> int:

@@ -136,10 +136,18 @@ def as_it_is(bees: Bees, room: Room) -> Way:
             spacing_gap(bees, room),
         )
         return Way(
-            "as-it-is", "Stands on the rods like the hive’s own frames.", (*gaps, places), tools=SMOKE, visits=1, days=1,
-            lifted_kg=bees.count * bees.comb_kg, slabs=upright(frame, room.drop_mm - frame.depth_mm),
-            comb_wide_mm=frame.body_width_mm, comb_deep_mm=frame.depth_mm, spacing_mm=bees.spacing_mm,
-        )  # fmt: skip
+            "as-it-is",
+            "Stands on the rods like the hive’s own frames.",
+            (*gaps, places),
+            tools=SMOKE,
+            visits=1,
+            days=1,
+            lifted_kg=bees.count * bees.comb_kg,
+            slabs=upright(frame, room.drop_mm - frame.depth_mm),
+            comb_wide_mm=frame.body_width_mm,
+            comb_deep_mm=frame.depth_mm,
+            spacing_mm=bees.spacing_mm,
+        )
     top, bottom = -frame.lug_thickness_mm, frame.depth_mm - frame.lug_thickness_mm
     side = wall_gap_mm(room, frame.body_width_mm / 2, 0.0, max(bottom, 0.0))
     strips, open_ceiling = _ceiling(bees, room)
@@ -152,10 +160,20 @@ def as_it_is(bees: Bees, room: Room) -> Way:
         places,
     )
     return Way(
-        "as-it-is", "Hangs on the hive’s own rests.", gaps, strips, (*open_ceiling, *width_note(bees, room)),
-        tools=SMOKE, visits=1, days=1, lifted_kg=bees.count * bees.comb_kg, slabs=upright(frame, top),
-        comb_wide_mm=frame.body_width_mm, comb_deep_mm=bottom, spacing_mm=bees.spacing_mm,
-    )  # fmt: skip
+        "as-it-is",
+        "Hangs on the hive’s own rests.",
+        gaps,
+        strips,
+        (*open_ceiling, *width_note(bees, room)),
+        tools=SMOKE,
+        visits=1,
+        days=1,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=upright(frame, top),
+        comb_wide_mm=frame.body_width_mm,
+        comb_deep_mm=bottom,
+        spacing_mm=bees.spacing_mm,
+    )
 
 
 def comb_clearance_mm(bees: Bees, room: Room, down: float = 0.0) -> float:
@@ -199,10 +217,20 @@ def _bar_as_it_is(bees: Bees, room: Room, places: Gap) -> Way:
     half = bees.bar.length_mm / 2
     bar = Slab("wood", (-half, half), (-bees.bar.thickness_mm, 0.0))
     return Way(
-        "as-it-is", "The bar lies on the hive’s own rests.", gaps, (), width_note(bees, room), tools=SMOKE, visits=1, days=1,
-        lifted_kg=bees.count * bees.comb_kg, slabs=(*free_comb(bees), bar), comb_wide_mm=bees.comb_wide_mm,
-        comb_deep_mm=bees.comb_high_mm, spacing_mm=bees.spacing_mm,
-    )  # fmt: skip
+        "as-it-is",
+        "The bar lies on the hive’s own rests.",
+        gaps,
+        (),
+        width_note(bees, room),
+        tools=SMOKE,
+        visits=1,
+        days=1,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=(*free_comb(bees), bar),
+        comb_wide_mm=bees.comb_wide_mm,
+        comb_deep_mm=bees.comb_high_mm,
+        spacing_mm=bees.spacing_mm,
+    )
 
 
 def longer_bar(bees: Bees, room: Room) -> Way | None:
@@ -228,18 +256,37 @@ def longer_bar(bees: Bees, room: Room) -> Way | None:
     if lugs_go:
         body = frame.body_width_mm / 2
         slabs += [
-            Slab("wood", (max(s.x[0], -body), min(s.x[1], body)), s.depth) for s in upright(frame, 0.0) if s.kind == "wood" and s.x[0] < body and s.x[1] > -body
-        ]  # fmt: skip
+            Slab("wood", (max(s.x[0], -body), min(s.x[1], body)), s.depth)
+            for s in upright(frame, 0.0)
+            if s.kind == "wood" and s.x[0] < body and s.x[1] > -body
+        ]
     return Way(
-        "longer-bar", f"{cut}A bar as long as the hive’s own is screwed on top and lies on its rests.",
-        (side_gap(level, spread, filled), under_gap(room.drop_mm - frame.depth_mm, spread), places_gap(room, bees.count, spacing)),
-        tuple(parts), (f"The bar stands {thick:.1f} mm over the rests: the covers have to clear it.",),
-        reversible=not lugs_go, frames_stay=not lugs_go, tools=(*SMOKE, "a screwdriver", *(("a fine saw",) if lugs_go else ())),
+        "longer-bar",
+        f"{cut}A bar as long as the hive’s own is screwed on top and lies on its rests.",
+        (
+            side_gap(level, spread, filled),
+            under_gap(room.drop_mm - frame.depth_mm, spread),
+            places_gap(room, bees.count, spacing),
+        ),
+        tuple(parts),
+        (f"The bar stands {thick:.1f} mm over the rests: the covers have to clear it.",),
+        reversible=not lugs_go,
+        frames_stay=not lugs_go,
+        tools=(*SMOKE, "a screwdriver", *(("a fine saw",) if lugs_go else ())),
         cautions=("Saw with the bees brushed off, on a board, away from the open hive.",) if lugs_go else (),
-        visits=2, days=1, lifted_kg=bees.count * bees.comb_kg,
-        slabs=(*slabs, Slab("adapter", (-half, half), (-thick, 0.0)), *filler_slabs(room, side, 0.0 if lugs_go else frame.lug_thickness_mm, frame.depth_mm)),
-        filler_mm=filler_mm(room, side), comb_wide_mm=frame.body_width_mm, comb_deep_mm=frame.depth_mm, spacing_mm=spacing,
-    )  # fmt: skip
+        visits=2,
+        days=1,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=(
+            *slabs,
+            Slab("adapter", (-half, half), (-thick, 0.0)),
+            *filler_slabs(room, side, 0.0 if lugs_go else frame.lug_thickness_mm, frame.depth_mm),
+        ),
+        filler_mm=filler_mm(room, side),
+        comb_wide_mm=frame.body_width_mm,
+        comb_deep_mm=frame.depth_mm,
+        spacing_mm=spacing,
+    )
 
 
 def _bar_under_bar(bees: Bees, room: Room) -> Way:
@@ -247,9 +294,7 @@ def _bar_under_bar(bees: Bees, room: Room) -> Way:
     assert bees.bar is not None
     thick, down = value("adapter"), bees.bar.thickness_mm
     spacing = max(room.spacing_mm, bees.spacing_mm)
-    level = min(
-        square_mm(room, room.half_mm(0.0) - bees.bar.length_mm / 2), comb_clearance_mm(bees, room, down)
-    )  # fmt: skip
+    level = min(square_mm(room, room.half_mm(0.0) - bees.bar.length_mm / 2), comb_clearance_mm(bees, room, down))
     gaps = (
         side_gap(level, bees.spread_mm, filled=True),
         under_gap(room.drop_mm - down - bees.comb_high_mm, bees.spread_mm),
@@ -257,12 +302,23 @@ def _bar_under_bar(bees: Bees, room: Room) -> Way:
     )
     half, old = room.bar_mm / 2, bees.bar.length_mm / 2
     return Way(
-        "longer-bar", "The old bar is screwed under a bar as long as the hive’s own, comb and all.", gaps,
+        "longer-bar",
+        "The old bar is screwed under a bar as long as the hive’s own, comb and all.",
+        gaps,
         (NewPart("Longer bar", bees.count, (room.bar_mm, spacing, thick), "screwed on from above, two screws"),),
-        tools=(*SMOKE, "a screwdriver"), visits=1, days=1, lifted_kg=bees.count * bees.comb_kg,
-        slabs=(*free_comb(bees, None, down), Slab("wood", (-old, old), (0.0, down)), Slab("adapter", (-half, half), (-thick, 0.0))),
-        comb_wide_mm=bees.comb_wide_mm, comb_deep_mm=down + bees.comb_high_mm, spacing_mm=spacing,
-    )  # fmt: skip
+        tools=(*SMOKE, "a screwdriver"),
+        visits=1,
+        days=1,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=(
+            *free_comb(bees, None, down),
+            Slab("wood", (-old, old), (0.0, down)),
+            Slab("adapter", (-half, half), (-thick, 0.0)),
+        ),
+        comb_wide_mm=bees.comb_wide_mm,
+        comb_deep_mm=down + bees.comb_high_mm,
+        spacing_mm=spacing,
+    )
 
 
 def filler(bees: Bees, side_mm: float, deep_mm: float, room: Room, spacing_mm: float) -> NewPart:
@@ -303,9 +359,14 @@ def across(bees: Bees, room: Room) -> Way | None:
     gaps = (
         under_gap(room.drop_mm - hang, bees.spread_mm),
         bearing_gap((bees.long_mm - inner) / 2, bees.spread_mm),
-        room_gap("Combs side by side", wide - bees.count * bees.spacing_mm, "they stand beside each other", f"only {fits} stand beside each other"),
+        room_gap(
+            "Combs side by side",
+            wide - bees.count * bees.spacing_mm,
+            "they stand beside each other",
+            f"only {fits} stand beside each other",
+        ),
         room_gap("Left of the run", along, "three new combs and more find room", "no room is left for new combs"),
-    )  # fmt: skip
+    )
     nearest = "" if fits >= bees.count or fits < 1 else f"Move {fits} combs this way and the rest another."
     half = (bees.count * bees.spacing_mm) / 2
     slabs = tuple(
@@ -314,17 +375,36 @@ def across(bees: Bees, room: Room) -> Way | None:
         if abs(x := -half + (i + 0.5) * bees.spacing_mm) < wide / 2
     )
     return Way(
-        "across", f"Two rails carry the old combs along the hive; they take {stretch:.0f} mm of the run.", gaps,
+        "across",
+        f"Two rails carry the old combs along the hive; they take {stretch:.0f} mm of the run.",
+        gaps,
         (
-            NewPart("Rail", 2, (room.bar_mm, rail, rail), "lies on both rests, notched so that the lugs come level with them"),
-            NewPart("Cover board", 1, (round(stretch, 1), round(room.top_mm, 1), value("ply")), "over the old combs, a bee space above them"),
+            NewPart(
+                "Rail",
+                2,
+                (room.bar_mm, rail, rail),
+                "lies on both rests, notched so that the lugs come level with them",
+            ),
+            NewPart(
+                "Cover board",
+                1,
+                (round(stretch, 1), round(room.top_mm, 1), value("ply")),
+                "over the old combs, a bee space above them",
+            ),
         ),
         ("The last new comb looks at the ends of the old ones: an uneven gap that is bridged with comb.",),
         ("past the ends of the old combs, unless the excluder reaches from wall to wall",),
-        for_good=False, tools=(*SMOKE, "a saw"), visits=4, days=24, lifted_kg=2 * bees.count * bees.comb_kg, nearest=nearest,
-        slabs=(*slabs, Slab("adapter", (-room.bar_mm / 2, room.bar_mm / 2), (0.0, rail))), comb_wide_mm=wide, comb_deep_mm=hang,
+        for_good=False,
+        tools=(*SMOKE, "a saw"),
+        visits=4,
+        days=24,
+        lifted_kg=2 * bees.count * bees.comb_kg,
+        nearest=nearest,
+        slabs=(*slabs, Slab("adapter", (-room.bar_mm / 2, room.bar_mm / 2), (0.0, rail))),
+        comb_wide_mm=wide,
+        comb_deep_mm=hang,
         spacing_mm=stretch,
-    )  # fmt: skip
+    )
 
 
 def shaken(bees: Bees, room: Room) -> Way:
@@ -343,7 +423,15 @@ def shaken(bees: Bees, room: Room) -> Way:
         else "Every comb is shaken off over the new ones; brood goes to another colony or above an excluder."
     )
     return Way(
-        "shaken", how, (places,), lost=lost, reversible=False, frames_stay=not swarm, tools=SMOKE,
+        "shaken",
+        how,
+        (places,),
+        lost=lost,
+        reversible=False,
+        frames_stay=not swarm,
+        tools=SMOKE,
         cautions=("Shake only in a flow or while feeding: they have to build all their comb anew.",),
-        visits=2, days=7, lifted_kg=0.0 if swarm else bees.count * bees.comb_kg,
-    )  # fmt: skip
+        visits=2,
+        days=7,
+        lifted_kg=0.0 if swarm else bees.count * bees.comb_kg,
+    )

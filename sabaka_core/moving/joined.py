@@ -42,7 +42,15 @@ def _hung(bees: Bees, room: Room, frame: Frame, stood: bool) -> Way:
     )
     parts = [NewPart("Pair of side cheeks", 2 * pairs, (120.0, 25.0, 10.0), "screwed over the joint on both sides")]
     if stood:
-        parts.insert(0, NewPart("Hanger", pairs, (room.bar_mm, frame.top_bar_width_mm, frame.top_bar_thickness_mm), "screwed on at the upper end, full thick between the posts"))  # fmt: skip
+        parts.insert(
+            0,
+            NewPart(
+                "Hanger",
+                pairs,
+                (room.bar_mm, frame.top_bar_width_mm, frame.top_bar_thickness_mm),
+                "screwed on at the upper end, full thick between the posts",
+            ),
+        )
     if filled:
         parts.append(filler(bees, side, hang, room, spacing))
     how = (
@@ -51,15 +59,28 @@ def _hung(bees: Bees, room: Room, frame: Frame, stood: bool) -> Way:
         else "Two frames are joined one above the other; the lower one’s lugs come off."
     )
     return Way(
-        "joined", f"{how} The frame is then {frame.body_width_mm:.1f} × {bees.frame.body_width_mm if stood and bees.frame else frame.depth_mm:.1f} mm.",
-        gaps, tuple(parts), ("At the joint a bar and a gap cross the brood.",), reversible=not stood, frames_stay=False,
+        "joined",
+        f"{how} The frame is then {frame.body_width_mm:.1f} × "
+        f"{bees.frame.body_width_mm if stood and bees.frame else frame.depth_mm:.1f} mm.",
+        gaps,
+        tuple(parts),
+        ("At the joint a bar and a gap cross the brood.",),
+        reversible=not stood,
+        frames_stay=False,
         tools=(*SMOKE, "a fine saw", "a screwdriver", "a square"),
-        cautions=("A joined frame bends at its joint when full: lift it by both ends and keep it upright.",
-                  "Brush the bees off before you saw."),
-        visits=2, days=5, lifted_kg=bees.count * bees.comb_kg,
-        slabs=(*upright(frame, -frame.lug_thickness_mm), *filler_slabs(room, side, 0.0, hang)), filler_mm=filler_mm(room, side), comb_wide_mm=frame.body_width_mm,
-        comb_deep_mm=hang, spacing_mm=spacing,
-    )  # fmt: skip
+        cautions=(
+            "A joined frame bends at its joint when full: lift it by both ends and keep it upright.",
+            "Brush the bees off before you saw.",
+        ),
+        visits=2,
+        days=5,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=(*upright(frame, -frame.lug_thickness_mm), *filler_slabs(room, side, 0.0, hang)),
+        filler_mm=filler_mm(room, side),
+        comb_wide_mm=frame.body_width_mm,
+        comb_deep_mm=hang,
+        spacing_mm=spacing,
+    )
 
 
 def universal(bees: Bees, room: Room) -> Way | None:
@@ -81,24 +102,53 @@ def universal(bees: Bees, room: Room) -> Way | None:
     new = max(room.places - bees.count, 1)
     deep = room.drop_mm - gap + own.lug_thickness_mm
     parts = [
-        NewPart("Hybrid frame, top bar", new, (own.top_bar_mm, own.top_bar_width_mm, own.top_bar_thickness_mm), "the hive’s own"),
-        NewPart("Hybrid frame, side bar", 2 * new, (round(deep - own.top_bar_thickness_mm, 1), own.side_bar_width_mm, own.side_bar_thickness_mm)),
-        NewPart("Hybrid frame, bottom bar", new, (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.bottom_bar_thickness_mm)),
-        NewPart("Hybrid frame, cross shelf", 2 * new, (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.shelf_thickness_mm), "two, evenly spaced"),
+        NewPart(
+            "Hybrid frame, top bar",
+            new,
+            (own.top_bar_mm, own.top_bar_width_mm, own.top_bar_thickness_mm),
+            "the hive’s own",
+        ),
+        NewPart(
+            "Hybrid frame, side bar",
+            2 * new,
+            (round(deep - own.top_bar_thickness_mm, 1), own.side_bar_width_mm, own.side_bar_thickness_mm),
+        ),
+        NewPart(
+            "Hybrid frame, bottom bar",
+            new,
+            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.bottom_bar_thickness_mm),
+        ),
+        NewPart(
+            "Hybrid frame, cross shelf",
+            2 * new,
+            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.shelf_thickness_mm),
+            "two, evenly spaced",
+        ),
         NewPart("Adapter bar", bees.count, (own.top_bar_mm, round(spacing, 1), adapter)),
-    ]  # fmt: skip
+    ]
     if filled:
         parts.append(filler(bees, side, room.drop_mm - gap, room, spacing))
     cut = bees.frame.lug_mm
     return Way(
-        "universal", f"Hybrid frames {deep:.0f} mm deep use the box to its floor; lugless old frames stand on end beside them.", gaps,
-        tuple(parts), reversible=False, frames_stay=False, tools=(*SMOKE, "a fine saw", "a screwdriver"),
-        cautions=("Brush the bees off before you saw.",), visits=4, days=24, lifted_kg=2 * bees.count * bees.comb_kg,
+        "universal",
+        f"Hybrid frames {deep:.0f} mm deep use the box to its floor; lugless old frames stand on end beside them.",
+        gaps,
+        tuple(parts),
+        reversible=False,
+        frames_stay=False,
+        tools=(*SMOKE, "a fine saw", "a screwdriver"),
+        cautions=("Brush the bees off before you saw.",),
+        visits=4,
+        days=24,
+        lifted_kg=2 * bees.count * bees.comb_kg,
         nearest=f"Make the hive {short:.0f} mm deeper under its frames." if short > 0 else "",
         round_excluder=("between the old frames’ sides and the walls, where over 3 mm are open",),
         slabs=(*turned(bees.frame, adapter, cut, cut), *filler_slabs(room, side, adapter, room.drop_mm - gap)),
-        filler_mm=filler_mm(room, side), comb_wide_mm=bees.frame.depth_mm, comb_deep_mm=adapter + length, spacing_mm=spacing,
-    )  # fmt: skip
+        filler_mm=filler_mm(room, side),
+        comb_wide_mm=bees.frame.depth_mm,
+        comb_deep_mm=adapter + length,
+        spacing_mm=spacing,
+    )
 
 
 def from_parts(bees: Bees, room: Room) -> Way | None:
@@ -123,15 +173,35 @@ def from_parts(bees: Bees, room: Room) -> Way | None:
     trimmed = old.top_bar_mm - own.top_bar_mm
     new_sides = old.depth_mm < own.depth_mm - 0.5
     parts = [
-        NewPart("Top bar, trimmed", bees.count, (own.top_bar_mm, old.top_bar_width_mm, old.top_bar_thickness_mm), f"{trimmed:.1f} mm off one end; the square end gets a recess for its side bar"),
-        NewPart("Side bar, new" if new_sides else "Side bar, cut", 2 * bees.count, (own.depth_mm, old.side_bar_width_mm, old.side_bar_thickness_mm), "longer than the old ones: made new" if new_sides else "cut to length"),
+        NewPart(
+            "Top bar, trimmed",
+            bees.count,
+            (own.top_bar_mm, old.top_bar_width_mm, old.top_bar_thickness_mm),
+            f"{trimmed:.1f} mm off one end; the square end gets a recess for its side bar",
+        ),
+        NewPart(
+            "Side bar, new" if new_sides else "Side bar, cut",
+            2 * bees.count,
+            (own.depth_mm, old.side_bar_width_mm, old.side_bar_thickness_mm),
+            "longer than the old ones: made new" if new_sides else "cut to length",
+        ),
         NewPart("Bottom bar, cut", bees.count, (round(inside_new, 1), 19.0, old.bottom_bar_thickness_mm)),
-    ]  # fmt: skip
+    ]
     return Way(
-        "from-parts", "Frames of the hive’s own size come out of the old kind’s unassembled parts; bees go over without their comb.",
-        gaps, tuple(parts), lost=bees.lost(None), reversible=False, frames_stay=True,
+        "from-parts",
+        "Frames of the hive’s own size come out of the old kind’s unassembled parts; bees go over without their comb.",
+        gaps,
+        tuple(parts),
+        lost=bees.lost(None),
+        reversible=False,
+        frames_stay=True,
         tools=(*SMOKE, "a table saw or mitre box", "glue and pins"),
-        cautions=("Small parts at the saw: a push stick, a hold-down and a stop block.",), visits=2, days=7,
-        lifted_kg=bees.count * bees.comb_kg, slabs=upright(own, -own.lug_thickness_mm), comb_wide_mm=own.body_width_mm,
-        comb_deep_mm=own.depth_mm - own.lug_thickness_mm, spacing_mm=own.spacing_mm,
-    )  # fmt: skip
+        cautions=("Small parts at the saw: a push stick, a hold-down and a stop block.",),
+        visits=2,
+        days=7,
+        lifted_kg=bees.count * bees.comb_kg,
+        slabs=upright(own, -own.lug_thickness_mm),
+        comb_wide_mm=own.body_width_mm,
+        comb_deep_mm=own.depth_mm - own.lug_thickness_mm,
+        spacing_mm=own.spacing_mm,
+    )

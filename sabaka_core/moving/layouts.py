@@ -131,9 +131,12 @@ class _Layouts:
         if chamber.run.nest_at == "far":
             combs.reverse()
         items = [
-            *_gap(gap, before), *(b for s, b in boards.items() if s == "near"), *combs,
-            *(b for s, b in boards.items() if s == "far"), *_gap(gap, left - before),
-        ]  # fmt: skip
+            *_gap(gap, before),
+            *(b for s, b in boards.items() if s == "near"),
+            *combs,
+            *(b for s, b in boards.items() if s == "far"),
+            *_gap(gap, left - before),
+        ]
         changes = {
             "run": chamber.run.model_copy(update={"items": tuple(items)}),
             "linings": (*(each for each in chamber.linings if each.beside != OLD), *self._fillers(items, known)),
@@ -196,11 +199,19 @@ def old_type(way: Way, bees: Bees, room: Room) -> CombType:
     lug = room.own.lug_thickness_mm
     return (bees.frame or room.own).model_copy(
         update={
-            "id": OLD, "name": name, "origin": "derived", "make": "plain", "shelves": 0, "spacing_mm": round(way.spacing_mm, 3),
-            "top_bar_mm": room.bar_mm, "top_bar_width_mm": min(round(way.spacing_mm, 3), 200.0), "lug_thickness_mm": lug,
-            "body_width_mm": round(way.comb_wide_mm, 3), "depth_mm": round(way.comb_deep_mm + lug, 3),
+            "id": OLD,
+            "name": name,
+            "origin": "derived",
+            "make": "plain",
+            "shelves": 0,
+            "spacing_mm": round(way.spacing_mm, 3),
+            "top_bar_mm": room.bar_mm,
+            "top_bar_width_mm": min(round(way.spacing_mm, 3), 200.0),
+            "lug_thickness_mm": lug,
+            "body_width_mm": round(way.comb_wide_mm, 3),
+            "depth_mm": round(way.comb_deep_mm + lug, 3),
         }
-    )  # fmt: skip
+    )
 
 
 def entrance_troubles(stage: Stage) -> tuple[Trouble, ...]:
@@ -213,7 +224,10 @@ def entrance_troubles(stage: Stage) -> tuple[Trouble, ...]:
     combs = layout.nest_combs
     middle = (combs[0].start_mm + combs[-1].end_mm) / 2 if combs else layout.length_mm / 2
     nearest = min(placed, key=lambda p: abs(p.middle_mm - middle), default=None)
-    words = "No entrance opens beside the combs on the day of the move: the bees are shut in, or find no way to their brood."
+    words = (
+        "No entrance opens beside the combs on the day of the move: the bees are shut in, or find no "
+        "way to their brood."
+    )
     cure = f"Bore one at {middle:.0f} mm, on the side the old box’s entrance faced" + (
         f", or move the follower beyond {nearest.label.lower()} at {nearest.middle_mm:.0f} mm." if nearest else "."
     )

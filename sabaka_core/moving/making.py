@@ -90,16 +90,23 @@ def setting_mm(words: str, sizes: tuple[float, float, float]) -> float:
 def making_of(name: str, count: int, sizes: tuple[float, float, float], shaped: bool) -> PartMaking:
     """A part's saw settings in order, for so many pieces."""
     lower = name.lower()
-    kind = "side bar, shaped" if shaped and "side bar" in lower else next(
-        (k for k in ("side bar", "top bar") if k in lower), "other"
-    )  # fmt: skip
+    kind = (
+        "side bar, shaped"
+        if shaped and "side bar" in lower
+        else next((k for k in ("side bar", "top bar") if k in lower), "other")
+    )
     steps = tuple(
         SawStep(
-            op.do, round(setting_mm(op.fence, sizes), 1), round(setting_mm(op.blade, sizes), 1), op.passes, op.passes * count,
-            op.setup + op.passes * count * op.minutes, op.note,
+            op.do,
+            round(setting_mm(op.fence, sizes), 1),
+            round(setting_mm(op.blade, sizes), 1),
+            op.passes,
+            op.passes * count,
+            op.setup + op.passes * count * op.minutes,
+            op.note,
         )
         for op in operations()[kind]
-    )  # fmt: skip
+    )
     return PartMaking(name, count, sizes, steps)
 
 

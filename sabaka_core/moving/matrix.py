@@ -55,10 +55,20 @@ class Matrix(Value):
 
 # How a way is shown on the chart: kept whole, kept with parts, with comb cut, bees only.
 KINDS: dict[str, str] = {
-    "as-it-is": "goes", "longer-bar": "parts", "on-end": "parts", "on-end-one-lug": "parts", "on-end-no-lugs": "parts",
-    "across": "parts", "parallel-box": "parts", "universal": "parts", "joined": "parts", "cut-down": "cut", "tied-in": "cut",
-    "from-parts": "bees", "shaken": "bees",
-}  # fmt: skip
+    "as-it-is": "goes",
+    "longer-bar": "parts",
+    "on-end": "parts",
+    "on-end-one-lug": "parts",
+    "on-end-no-lugs": "parts",
+    "across": "parts",
+    "parallel-box": "parts",
+    "universal": "parts",
+    "joined": "parts",
+    "cut-down": "cut",
+    "tied-in": "cut",
+    "from-parts": "bees",
+    "shaken": "bees",
+}
 
 
 def matrix(hives: Sequence[tuple[str, Hive]]) -> Matrix:

@@ -53,12 +53,20 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
         )
         cut = frame.lug_mm
         return Way(
-            ident, "Stands on the rods on its end.", (*gaps, places_gap(room, bees.count, bees.spacing_mm)),
-            reversible=not lugs_off, frames_stay=not lugs_off, for_good=False, tools=tools, cautions=cautions,
+            ident,
+            "Stands on the rods on its end.",
+            (*gaps, places_gap(room, bees.count, bees.spacing_mm)),
+            reversible=not lugs_off,
+            frames_stay=not lugs_off,
+            for_good=False,
+            tools=tools,
+            cautions=cautions,
             lifted_kg=2 * bees.count * bees.comb_kg,
             slabs=turned(frame, room.drop_mm - length, cut if lugs_off else 0.0, cut if lugs_off == 2 else 0.0),
-            comb_wide_mm=wide, comb_deep_mm=length, spacing_mm=bees.spacing_mm,
-        )  # fmt: skip
+            comb_wide_mm=wide,
+            comb_deep_mm=length,
+            spacing_mm=bees.spacing_mm,
+        )
     adapter = value("adapter")
     riser = max(needed_mm(frame, lugs_off) - room.drop_mm, 0.0)
     top = adapter - riser
@@ -94,12 +102,28 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
             Slab("riser", (edge, edge + value("board")), (-riser, 0.0)),
         ]
     return Way(
-        ident, _how(lugs_off, riser), gaps, tuple(_parts(bees, room, riser, side if filled else 0.0, spacing)),
-        tuple(_bridged(room, riser, spacing)), tuple(_round(riser)), reversible=not lugs_off, frames_stay=not lugs_off,
-        for_good=False, tools=tools, cautions=cautions, visits=4, days=24, lifted_kg=2 * bees.count * bees.comb_kg,
-        nearest=_nearest(gaps, frame.lug_mm), slabs=tuple(slabs), riser_mm=riser, filler_mm=filler_mm(room, side), comb_wide_mm=wide,
-        comb_deep_mm=top + length, spacing_mm=spacing,
-    )  # fmt: skip
+        ident,
+        _how(lugs_off, riser),
+        gaps,
+        tuple(_parts(bees, room, riser, side if filled else 0.0, spacing)),
+        tuple(_bridged(room, riser, spacing)),
+        tuple(_round(riser)),
+        reversible=not lugs_off,
+        frames_stay=not lugs_off,
+        for_good=False,
+        tools=tools,
+        cautions=cautions,
+        visits=4,
+        days=24,
+        lifted_kg=2 * bees.count * bees.comb_kg,
+        nearest=_nearest(gaps, frame.lug_mm),
+        slabs=tuple(slabs),
+        riser_mm=riser,
+        filler_mm=filler_mm(room, side),
+        comb_wide_mm=wide,
+        comb_deep_mm=top + length,
+        spacing_mm=spacing,
+    )
 
 
 def _how(lugs_off: int, riser: float) -> str:
@@ -125,12 +149,32 @@ def _parts(bees: Bees, room: Room, riser: float, side: float, spacing: float) ->
     long, wide = room.run_mm, room.top_mm
     high = round(riser, 1)
     parts += [
-        NewPart("Riser, long side", 2, (round(long + 2 * board, 1), high, board), "its inside flush with the hive’s, its top a rest again"),
+        NewPart(
+            "Riser, long side",
+            2,
+            (round(long + 2 * board, 1), high, board),
+            "its inside flush with the hive’s, its top a rest again",
+        ),
         NewPart("Riser, end", 2, (round(wide, 1), high, board)),
-        NewPart("Registering batten", 4, (round(wide * 0.6, 1), *_BATTEN_MM), "screwed inside the riser, 20 mm down over the hive’s rim"),
-        NewPart("Extra-tall follower", 1, (round(wide - 5.0, 1), round(room.drop_mm + riser - _FOOT_MM, 1), 18.0), "shuts the riser’s height too"),
-        NewPart("Cover board", max(room.places - bees.count - 1, 1), (room.bar_mm, round(room.spacing_mm, 1), value("ply")), "over the hive’s own combs, or the riser is built full"),
-    ]  # fmt: skip
+        NewPart(
+            "Registering batten",
+            4,
+            (round(wide * 0.6, 1), *_BATTEN_MM),
+            "screwed inside the riser, 20 mm down over the hive’s rim",
+        ),
+        NewPart(
+            "Extra-tall follower",
+            1,
+            (round(wide - 5.0, 1), round(room.drop_mm + riser - _FOOT_MM, 1), 18.0),
+            "shuts the riser’s height too",
+        ),
+        NewPart(
+            "Cover board",
+            max(room.places - bees.count - 1, 1),
+            (room.bar_mm, round(room.spacing_mm, 1), value("ply")),
+            "over the hive’s own combs, or the riser is built full",
+        ),
+    ]
     return parts
 
 
@@ -138,7 +182,8 @@ def _bridged(room: Room, riser: float, spacing: float) -> list[str]:
     notes = []
     if riser > 0:
         notes.append(
-            f"Over the hive’s own combs {riser:.1f} mm stand open in the riser: lay boards on them, or hang them up in it, "
+            f"Over the hive’s own combs {riser:.1f} mm stand open in the riser: lay boards on them, or hang "
+            "them up in it, "
             f"and then {riser:.1f} mm stand open under them."
         )
     if spacing > room.spacing_mm + 1.0:

@@ -89,7 +89,14 @@ def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
             )
         ]
     if bees.kind == "fixed":
-        return [PlanStep("ready", day - 1, "Tools ready", "Slings cut, boards and knife laid out, cage and candy ready; look for cross comb.")]  # fmt: skip
+        return [
+            PlanStep(
+                "ready",
+                day - 1,
+                "Tools ready",
+                "Slings cut, boards and knife laid out, cage and candy ready; look for cross comb.",
+            )
+        ]
     stand = day - int(value("nucleus_days"))
     words = (
         "Stand the box exactly where the hive will be, its entrance at the new one’s height and facing the same way."
@@ -103,12 +110,15 @@ def _day_itself(way: Way, bees: Bees, day: int) -> list[PlanStep]:
         words = way.how + " Feed, unless there is a flow."
         return [PlanStep("move", day, "The day itself", words, _ANIMALS)]
     words = (
-        "On a calm, warm afternoon: box aside, hive in its place. Combs one at a time, in their order and facing the same way, "
-        "nearest the entrance first, an empty one at each end; a fine spray of water keeps bees on them. Then shake in the bees left in the box, close up and feed."
+        "On a calm, warm afternoon: box aside, hive in its place. Combs one at a time, in their order and "
+        "facing the same way, "
+        "nearest the entrance first, an empty one at each end; a fine spray of water keeps bees on them. "
+        "Then shake in the bees left in the box, close up and feed."
     )
     if way.id == "tied-in":
         words = (
-            "In the cool of the day: find the queen and cage her behind 6 mm of candy. Comb by comb: cut out, straight edge up, slings on, hang it in the old order. "
+            "In the cool of the day: find the queen and cage her behind 6 mm of candy. Comb by comb: cut "
+            "out, straight edge up, slings on, hang it in the old order. "
             "Clean up every drop of honey before you close."
         )
     return [PlanStep("move", day, "The day itself", words, " ".join((_ANIMALS, *way.cautions[:1])))]
@@ -127,7 +137,14 @@ def _settling(way: Way, day: int) -> list[PlanStep]:
         candy = day + int(value("candy_days"))
         slings = day + int(value("slings_days"))
         steps.append(PlanStep("candy", candy, "Queen out", "See that the candy is eaten and the cage empty."))
-        steps.append(PlanStep("slings", slings, "Slings off", "Combs are fastened by now: cut the slings and draw them out before they are built in."))  # fmt: skip
+        steps.append(
+            PlanStep(
+                "slings",
+                slings,
+                "Slings off",
+                "Combs are fastened by now: cut the slings and draw them out before they are built in.",
+            )
+        )
     steps.append(
         PlanStep("eggs", day + 7, "Eggs", "Find eggs, and no cross comb; set the follower for the space they cover.")
     )
@@ -147,17 +164,63 @@ def _over(way: Way, moving: Moving, day: int, queen: int, clear: int, drones: in
         gaps = f" Close the ways round it: {'; '.join(way.round_excluder)}." if way.round_excluder else ""
         look = queen + int(value("cells_look_days"))
         steps += [
-            PlanStep("queen", queen, "Queen onto the new combs", f"The first new comb is drawn: put the queen on it, nearest the entrance, the excluder behind it.{gaps}"),
-            PlanStep("cells", look, "Look for queen cells", "On the old brood, which is far from the queen now: break emergency cells."),
-            PlanStep("clear", clear, "Worker brood clear", f"{int(value('worker_days'))} days after the queen left them the old combs hold no worker brood."),
-            PlanStep("out", drones, "Drones clear, old combs out", f"After {int(value('drone_days'))} days drones are out too: let them out behind the excluder, take the old combs out and shake them off.{' The riser comes off.' if way.riser_mm > 0 else ''}"),
-        ]  # fmt: skip
+            PlanStep(
+                "queen",
+                queen,
+                "Queen onto the new combs",
+                "The first new comb is drawn: put the queen on it, nearest the entrance, the excluder "
+                f"behind it.{gaps}",
+            ),
+            PlanStep(
+                "cells",
+                look,
+                "Look for queen cells",
+                "On the old brood, which is far from the queen now: break emergency cells.",
+            ),
+            PlanStep(
+                "clear",
+                clear,
+                "Worker brood clear",
+                f"{int(value('worker_days'))} days after the queen left them the old combs hold no worker brood.",
+            ),
+            PlanStep(
+                "out",
+                drones,
+                "Drones clear, old combs out",
+                f"After {int(value('drone_days'))} days drones are out too: let them out behind the "
+                "excluder, take the old combs out and shake them "
+                f"off.{' The riser comes off.' if way.riser_mm > 0 else ''}",
+            ),
+        ]
         return steps
     for number in range(1, 4):
         at = queen + (number - 1) * moving.visit_days
-        steps.append(PlanStep(f"outward-{number}", at, "Old combs outward", "Each old comb one place further from the entrance, a new one into the gap beside the brood; never split brood in cold weather."))  # fmt: skip
-    steps.append(PlanStep("clear", max(clear, queen + 3 * moving.visit_days), "Last brood clear", "The old combs at the end hold no brood by now, if the queen kept to the new ones: look before you take them."))  # fmt: skip
-    steps.append(PlanStep("out", max(drones, queen + 3 * moving.visit_days) + 1, "Old combs out", f"Take them out and shake them off.{' The riser comes off.' if way.riser_mm > 0 else ''}"))  # fmt: skip
+        steps.append(
+            PlanStep(
+                f"outward-{number}",
+                at,
+                "Old combs outward",
+                "Each old comb one place further from the entrance, a new one into the gap beside the "
+                "brood; never split brood in cold weather.",
+            )
+        )
+    steps.append(
+        PlanStep(
+            "clear",
+            max(clear, queen + 3 * moving.visit_days),
+            "Last brood clear",
+            "The old combs at the end hold no brood by now, if the queen kept to the new ones: look before "
+            "you take them.",
+        )
+    )
+    steps.append(
+        PlanStep(
+            "out",
+            max(drones, queen + 3 * moving.visit_days) + 1,
+            "Old combs out",
+            f"Take them out and shake them off.{' The riser comes off.' if way.riser_mm > 0 else ''}",
+        )
+    )
     return steps
 
 
@@ -172,5 +235,8 @@ def _season_troubles(day: int, season: Season) -> tuple[Trouble, ...]:
             break
     else:
         nearest = "No week of the year is warm enough there: pick the warmest, and work fast."
-    words = f"Out of season: the week’s mean is about {mean:.0f} °C on {short(day)}, and brood handled comb by comb wants {warm:.0f} °C."
+    words = (
+        f"Out of season: the week’s mean is about {mean:.0f} °C on {short(day)}, and brood handled comb "
+        f"by comb wants {warm:.0f} °C."
+    )
     return (Trouble("out-of-season", words, nearest),)

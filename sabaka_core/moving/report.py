@@ -196,7 +196,7 @@ def moving_report(hive: Hive) -> MovingReport:
         steps=tuple(_step(step) for step in plan.steps),
         troubles=tuple(TroubleOut(code=t.code, words=t.words, nearest=t.nearest) for t in troubles),
         making=_making(way, room, moving),
-    )  # fmt: skip
+    )
 
 
 def moving_rod(hive: Hive, number: int) -> Drawing:
@@ -229,18 +229,41 @@ def _way(ranked: Ranked, room: Room, bees: Bees) -> WayOut:
     way = ranked.way
     tight = way.tightest
     return WayOut(
-        id=way.id, name=way.name, place=ranked.place, feasible=way.feasible, kind=KINDS[way.id], how=way.how, why=ranked.why,
-        nearest=way.nearest, margin=mm(way.margin_mm), tightest=tight.label if tight else "", lost=_lost(way),
-        lost_part=way.lost.part, pieces=way.pieces, visits=way.visits, days=way.days, reversible=way.reversible,
-        frames_stay=way.frames_stay, gaps=tuple(_gap(g) for g in way.gaps), parts=tuple(_part(p) for p in way.parts if p.count),
-        bridged=way.bridged, round_excluder=way.round_excluder, tools=way.tools, cautions=way.cautions,
-    )  # fmt: skip
+        id=way.id,
+        name=way.name,
+        place=ranked.place,
+        feasible=way.feasible,
+        kind=KINDS[way.id],
+        how=way.how,
+        why=ranked.why,
+        nearest=way.nearest,
+        margin=mm(way.margin_mm),
+        tightest=tight.label if tight else "",
+        lost=_lost(way),
+        lost_part=way.lost.part,
+        pieces=way.pieces,
+        visits=way.visits,
+        days=way.days,
+        reversible=way.reversible,
+        frames_stay=way.frames_stay,
+        gaps=tuple(_gap(g) for g in way.gaps),
+        parts=tuple(_part(p) for p in way.parts if p.count),
+        bridged=way.bridged,
+        round_excluder=way.round_excluder,
+        tools=way.tools,
+        cautions=way.cautions,
+    )
 
 
 def _gap(gap: Gap) -> GapOut:
     return GapOut(
-        label=gap.label, nominal=mm(gap.nominal_mm), least=mm(gap.least_mm), most=mm(gap.most_mm), words=gap.words, verdict=gap.verdict
-    )  # fmt: skip
+        label=gap.label,
+        nominal=mm(gap.nominal_mm),
+        least=mm(gap.least_mm),
+        most=mm(gap.most_mm),
+        words=gap.words,
+        verdict=gap.verdict,
+    )
 
 
 def _part(part: NewPart) -> NewPartOut:
@@ -276,15 +299,20 @@ def _making(way: Way, room: Room, moving: Moving) -> MakingOut:
         passes = sum(part.passes for part in parts)
         words = [
             f"{wishes.frames} frames: {passes} passes, about {minutes / 60:.1f} hours, setting up included.",
-            f"Made alone {found.make:.0f}, bought {found.buy:.0f}, made with a shared tool {found.pool:.0f}: cheapest is to {found.best}.",
+            f"Made alone {found.make:.0f}, bought {found.buy:.0f}, made with a shared tool "
+            f"{found.pool:.0f}: cheapest is to {found.best}.",
             _pays("A tool of your own", found.make_from),
             _pays(f"A tool shared by {wishes.keepers}", found.pool_from),
         ]
         chart = cost_chart(wishes, each)
     return MakingOut(
-        frame=own.name if own else "", frames=wishes.frames, parts=tuple(_made(p) for p in parts),
-        kit=tuple(_made(p) for p in kit_making(way.parts)), words=tuple(words), chart=chart,
-    )  # fmt: skip
+        frame=own.name if own else "",
+        frames=wishes.frames,
+        parts=tuple(_made(p) for p in parts),
+        kit=tuple(_made(p) for p in kit_making(way.parts)),
+        words=tuple(words),
+        chart=chart,
+    )
 
 
 def _pays(who: str, frames: int | None) -> str:
@@ -295,10 +323,21 @@ def _pays(who: str, frames: int | None) -> str:
 
 def _made(part: PartMaking) -> PartMakingOut:
     return PartMakingOut(
-        name=part.name, count=part.count, sizes=tuple(mm(s) for s in part.sizes_mm), passes_each=part.passes_each,
-        passes=part.passes, minutes=round(part.minutes, 1),
+        name=part.name,
+        count=part.count,
+        sizes=tuple(mm(s) for s in part.sizes_mm),
+        passes_each=part.passes_each,
+        passes=part.passes,
+        minutes=round(part.minutes, 1),
         steps=tuple(
-            SawStepOut(do=s.do, fence=mm(s.fence_mm), blade=mm(s.blade_mm), passes=s.passes, minutes=round(s.minutes, 1), note=s.note)
+            SawStepOut(
+                do=s.do,
+                fence=mm(s.fence_mm),
+                blade=mm(s.blade_mm),
+                passes=s.passes,
+                minutes=round(s.minutes, 1),
+                note=s.note,
+            )
             for s in part.steps
         ),
-    )  # fmt: skip
+    )

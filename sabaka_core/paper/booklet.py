@@ -64,7 +64,8 @@ def rounding_mm(parts: tuple[Part, ...]) -> float:
 
 
 def closing_mm(hive: Hive) -> float:
-    """How far the run is off when every place in it is cut to the nearest mark: positive when it comes out long [mm]."""
+    """How far the run is off when every place in it is cut to the nearest mark: positive when it comes out
+    long [mm]."""
     step = 25.4 / _FRACTION
     a = analyse(hive, main_box(hive))
     sizes = [p.length_mm for p in a.layout.placed if p.item.kind != "gap"]
@@ -88,7 +89,10 @@ def _parts(sheet: Sheet, parts: tuple[Part, ...]) -> None:
     sheet.heading("Parts")
     if sheet.measure != "mm":
         off = f"{rounding_mm(parts) / 25.4:.3f} in"
-        words = f"Sizes in inches to 1/{_FRACTION}: no part is further than {off} off; cut those that meet to the same mark."
+        words = (
+            f"Sizes in inches to 1/{_FRACTION}: no part is further than {off} off; cut those that meet "
+            "to the same mark."
+        )
         sheet.paragraph("", words)
     for index, part in enumerate(parts):
         size = "" if part.group == "Bought" else f", {sheet.sizes(part.long_mm, part.wide_mm, part.thick_mm)}"
@@ -157,7 +161,8 @@ def _run_card(sheet: Sheet, hive: Hive) -> None:
     if sheet.measure != "mm":
         off = closing_mm(hive)
         words = (
-            f"Cut to 1/{_FRACTION} in, bars and boards of the run come out {abs(off) / 25.4:.3f} in {'long' if off > 0 else 'short'} "
+            f"Cut to 1/{_FRACTION} in, bars and boards of the run come out {abs(off) / 25.4:.3f} in "
+            f"{'long' if off > 0 else 'short'} "
             "in all: the open gap takes it up; where there is none, plane or shim the last one."
         )
         sheet.paragraph("", words)

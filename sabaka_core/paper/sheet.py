@@ -25,18 +25,37 @@ INK, SOFT, ERROR = Color(0.12, 0.15, 0.13), Color(0.4, 0.43, 0.4), Color(0.7, 0.
 _MARGIN, _LABEL = 16 * POINTS, 34 * POINTS
 # How light each layer is printed, and what it is called in the key; a layer without a name explains itself.
 _GREYS: dict[Layer, tuple[float, str]] = {
-    "timber": (0.82, ""), "bar": (0.88, ""), "end-grain": (0.7, ""), "predicted": (0.95, "comb"),
-    "comb-empty": (1.0, "empty comb"), "comb-brood": (0.55, "brood"), "comb-pollen": (0.72, "pollen"),
-    "comb-nectar": (0.9, "nectar"), "comb-honey": (0.8, "honey"), "new-part": (0.45, "new part"),
-    "follower": (0.15, "follower"), "lost": (0.98, "comb lost"), "gap": (0.96, "open room"), "feeder": (0.65, "feeder"),
-    "excluder": (0.5, "excluder"), "entrance-open": (1.0, "entrance, open"), "entrance-plugged": (0.2, "entrance, plugged"),
-    "litter": (0.92, "litter"), "band-1": (0.88, "flow"),
-    "heat-1": (0.97, "under 6 % of the heat"), "heat-2": (0.89, "6 to 12 % of the heat"), "heat-3": (0.79, "12 to 18 % of the heat"),
-    "heat-4": (0.67, "18 to 25 % of the heat"), "heat-5": (0.5, "over 25 % of the heat"),
-}  # fmt: skip
+    "timber": (0.82, ""),
+    "bar": (0.88, ""),
+    "end-grain": (0.7, ""),
+    "predicted": (0.95, "comb"),
+    "comb-empty": (1.0, "empty comb"),
+    "comb-brood": (0.55, "brood"),
+    "comb-pollen": (0.72, "pollen"),
+    "comb-nectar": (0.9, "nectar"),
+    "comb-honey": (0.8, "honey"),
+    "new-part": (0.45, "new part"),
+    "follower": (0.15, "follower"),
+    "lost": (0.98, "comb lost"),
+    "gap": (0.96, "open room"),
+    "feeder": (0.65, "feeder"),
+    "excluder": (0.5, "excluder"),
+    "entrance-open": (1.0, "entrance, open"),
+    "entrance-plugged": (0.2, "entrance, plugged"),
+    "litter": (0.92, "litter"),
+    "band-1": (0.88, "flow"),
+    "heat-1": (0.97, "under 6 % of the heat"),
+    "heat-2": (0.89, "6 to 12 % of the heat"),
+    "heat-3": (0.79, "12 to 18 % of the heat"),
+    "heat-4": (0.67, "18 to 25 % of the heat"),
+    "heat-5": (0.5, "over 25 % of the heat"),
+}
 _DASHED: dict[str, tuple[float, ...]] = {
-    "limit": (2, 2), "free": (4, 2), "curve-unused": (3, 2), "curve-clearance": (1, 1.5),
-}  # fmt: skip
+    "limit": (2, 2),
+    "free": (4, 2),
+    "curve-unused": (3, 2),
+    "curve-clearance": (1, 1.5),
+}
 _CURVES = ("curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now")
 
 
@@ -79,9 +98,17 @@ class Sheet:
         return f"{' × '.join(number for number, _ in said)} {said[0][1]}" if said else ""
 
     def text(
-        self, x: float, y: float, words: Text | str | Quantity, size: float = 8.0, *, family: Family = "archivo",
-        bold: bool = False, colour: Color = INK, anchor: str = "start",
-    ) -> None:  # fmt: skip
+        self,
+        x: float,
+        y: float,
+        words: Text | str | Quantity,
+        size: float = 8.0,
+        *,
+        family: Family = "archivo",
+        bold: bool = False,
+        colour: Color = INK,
+        anchor: str = "start",
+    ) -> None:
         """Words at a place [points], each letter in a face that has it."""
         said = self.say(words)
         x -= {"start": 0.0, "middle": width(said, size, family, bold) / 2, "end": width(said, size, family, bold)}[
@@ -114,7 +141,10 @@ class Sheet:
     def errors(self, number: int, before: str) -> None:
         """That the design has errors, if it has."""
         if number:
-            words = f"The design has {number} error{'' if number == 1 else 's'}: mend {'it' if number == 1 else 'them'} {before}."
+            words = (
+                f"The design has {number} error{'' if number == 1 else 's'}: mend "
+                f"{'it' if number == 1 else 'them'} {before}."
+            )
             self.text(self.left, self.y, words, 11, bold=True, colour=ERROR)
             self.y -= 16
 
@@ -160,7 +190,8 @@ class Sheet:
     def picture(
         self, drawing: Drawing, high: float, left: float | None = None, wide: float | None = None, stretch: bool = False
     ) -> None:
-        """A drawing to scale with its top at ``y``, in so much room [points], in greys; a chart may be stretched to it."""
+        """A drawing to scale with its top at ``y``, in so much room [points], in greys; a chart may be
+        stretched to it."""
         self.draw(
             drawing, self.left if left is None else left, self.y, self.wide if wide is None else wide, high, stretch
         )

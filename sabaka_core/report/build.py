@@ -42,9 +42,20 @@ DRAWINGS: dict[DrawingName, Draw] = {
 STUDIES = ("slope", "board")
 # The slope charts are studies of other designs than this one: they are made when asked for by name.
 ALL_PARTS: tuple[ReportPart, ...] = (
-    "metrics", "findings", "mends", "overlaps", "forms", "section", "along", "plan", "above", "beside", "rod", "combs",
+    "metrics",
+    "findings",
+    "mends",
+    "overlaps",
+    "forms",
+    "section",
+    "along",
+    "plan",
+    "above",
+    "beside",
+    "rod",
+    "combs",
     "sheet",
-)  # fmt: skip
+)
 
 
 def _composed(hive: Whole) -> bool:

@@ -206,5 +206,11 @@ def _row(
     words = [judge(value) for value in (low, mean, high)]
     bad = next((w for w, good in words if not good), None)
     return FitRow(
-        label=label, least=mm(low), nominal=mm(mean), most=mm(high), words=bad or words[1][0], good=bad is None, codes=codes,
-    )  # fmt: skip
+        label=label,
+        least=mm(low),
+        nominal=mm(mean),
+        most=mm(high),
+        words=bad or words[1][0],
+        good=bad is None,
+        codes=codes,
+    )

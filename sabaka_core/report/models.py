@@ -205,7 +205,8 @@ class CombPart(Value):
 
 
 class CombFact(Value):
-    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by the rule ``code``."""
+    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by the rule
+    ``code``."""
 
     label: str
     text: Text

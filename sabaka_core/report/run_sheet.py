@@ -1,4 +1,5 @@
-"""The run laid out for the keeper: mixes that fill it, cover slats, openings, follower boards, ways round an excluder."""
+"""The run laid out for the keeper: mixes that fill it, cover slats, openings, follower boards, ways round an
+excluder."""
 
 from __future__ import annotations
 
@@ -101,11 +102,13 @@ def _fit_out(a: Analysis, fit: Fit) -> FitOut:
         text=text(" and ".join(parts) or "none"),
         left=text(
             "{left} left over; fits {length} exactly; one more needs {more}",
-            left=mm(fit.leftover_mm), length=mm(fit.length_mm), more=mm(fit.one_more_mm),
+            left=mm(fit.leftover_mm),
+            length=mm(fit.length_mm),
+            more=mm(fit.one_more_mm),
         ),
         now={k: n for k, n in counts.items() if n} == now,
         edit={"do": "fit-run", "counts": counts},
-    )  # fmt: skip
+    )
 
 
 def _slats(a: Analysis) -> Iterator[Fact]:
@@ -148,12 +151,14 @@ def _openings(a: Analysis) -> Iterator[Fact]:
         yield Fact(
             text=text(
                 f"“{colony.name}” flies through {{area}}, as much as a slot {{slot}} wide and {{high}} high",
-                area=cm2(area), slot=mm(slot), high=mm(8.0),
+                area=cm2(area),
+                slot=mm(slot),
+                high=mm(8.0),
             ),
             why=flight_row(a, colony).reason(area),
             good=not is_found(a, ("entrance-area",), colony.id) if area else None,
             code="entrance-area",
-        )  # fmt: skip
+        )
     for pair in disc_pairs(a.entrances):
         yield Fact(
             text=text(f"{pair.one.label} and {pair.two.label.lower()} stand {{apart}} apart", apart=mm(pair.apart_mm)),
@@ -179,15 +184,22 @@ def _two_colonies(a: Analysis) -> Iterator[Fact]:
         subject = f"{one.id}-{two.id}"
         if is_found(a, ("colonies-share-entrance",), subject):
             words = text(f"“{one.name}” and “{two.name}” share an entrance.")
-            yield Fact(text=words, why="Two queens behind one hole: bees drift and fight.", good=False, code="colonies-share-entrance")  # fmt: skip
+            yield Fact(
+                text=words,
+                why="Two queens behind one hole: bees drift and fight.",
+                good=False,
+                code="colonies-share-entrance",
+            )
             continue
         apart = flight(a, one, two)
         if apart is not None:
             walls = ", from different walls" if apart[1] else ""
             yield Fact(
                 text=text(f"“{one.name}” and “{two.name}” fly {{apart}} apart{walls}", apart=mm(apart[0])),
-                why=practice("colonies_apart").why, good=not is_found(a, ("colonies-fly-near",), subject), code="colonies-fly-near",
-            )  # fmt: skip
+                why=practice("colonies_apart").why,
+                good=not is_found(a, ("colonies-fly-near",), subject),
+                code="colonies-fly-near",
+            )
 
 
 def _followers(a: Analysis) -> Iterator[Fact]:
@@ -204,20 +216,28 @@ def _followers(a: Analysis) -> Iterator[Fact]:
             extra = f"; its foot shaped to the trough, {a.chamber.litter.width_mm:.0f} × {a.chamber.litter.sunk_mm:.0f}"
         yield Fact(
             text=text(
-                f"{board.side.capitalize()} follower: {{top}} wide at the top, {{foot}} at the foot, {{high}} high, {{thick}} thick{extra}",
-                top=mm(top), foot=mm(foot), high=mm(height), thick=mm(board.thickness_mm),
+                f"{board.side.capitalize()} follower: {{top}} wide at the top, {{foot}} at the foot, "
+                f"{{high}} high, {{thick}} thick{extra}",
+                top=mm(top),
+                foot=mm(foot),
+                high=mm(height),
+                thick=mm(board.thickness_mm),
             ),
-        )  # fmt: skip
+        )
         stands = board.foot_gap_mm == 0
         yield Fact(
             text=text(
                 "Grain level, it grows and shrinks {swing} in height: its foot clears the floor by {least} to {most}",
-                swing=mm(swing), least=mm(max(board.foot_gap_mm - swing, 0.0)), most=mm(board.foot_gap_mm + swing),
+                swing=mm(swing),
+                least=mm(max(board.foot_gap_mm - swing, 0.0)),
+                most=mm(board.foot_gap_mm + swing),
             ),
             why=practice("wood_movement").why,
             good=None if stands else not is_found(a, ("follower-foot-swells", "follower-foot-gap"), board.side),
-            code="follower-foot-swells" if practice("follower_foot_gap").holds(board.foot_gap_mm) else "follower-foot-gap",
-        )  # fmt: skip
+            code="follower-foot-swells"
+            if practice("follower_foot_gap").holds(board.foot_gap_mm)
+            else "follower-foot-gap",
+        )
 
 
 def _excluders(a: Analysis) -> Iterator[Fact]:

@@ -76,9 +76,19 @@ class Colony:
 
     def copy(self) -> Colony:
         return Colony(
-            self.hive, self.foragers, deque(self.brood), self.honey_kg, deque(self.ripening), self.pollen_kg,
-            self.drawn, self.given, self.eaten_kg, self.ripened_kg, self.fed_kg, self.taken_kg,
-        )  # fmt: skip
+            self.hive,
+            self.foragers,
+            deque(self.brood),
+            self.honey_kg,
+            deque(self.ripening),
+            self.pollen_kg,
+            self.drawn,
+            self.given,
+            self.eaten_kg,
+            self.ripened_kg,
+            self.fed_kg,
+            self.taken_kg,
+        )
 
 
 @dataclass(frozen=True)

@@ -278,11 +278,25 @@ class _Planner:
     def _row(self, day: int) -> DayRow:
         s, at = self.colony, day_of_year(day)
         return DayRow(
-            day=day, temperature_c=self.weather.daily_c[at], flow=self.weather.flow[at], bees=s.bees, foragers=s.foragers,
-            brood_cells=s.brood_cells, eggs=s.laid_eggs, wished_eggs=s.wished_eggs, honey_kg=s.honey_kg,
-            nectar_kg=s.nectar_kg, pollen_kg=s.pollen_kg, drawn=s.drawn, given=s.given, need=need_of(s, self.ways),
-            eaten_kg=s.eaten_kg, ripened_kg=s.ripened_kg, fed_kg=s.fed_kg, taken_kg=s.taken_kg,
-        )  # fmt: skip
+            day=day,
+            temperature_c=self.weather.daily_c[at],
+            flow=self.weather.flow[at],
+            bees=s.bees,
+            foragers=s.foragers,
+            brood_cells=s.brood_cells,
+            eggs=s.laid_eggs,
+            wished_eggs=s.wished_eggs,
+            honey_kg=s.honey_kg,
+            nectar_kg=s.nectar_kg,
+            pollen_kg=s.pollen_kg,
+            drawn=s.drawn,
+            given=s.given,
+            need=need_of(s, self.ways),
+            eaten_kg=s.eaten_kg,
+            ripened_kg=s.ripened_kg,
+            fed_kg=s.fed_kg,
+            taken_kg=s.taken_kg,
+        )
 
     def _take_over(self, seen: Seen) -> None:
         """What was found on a visit takes the model's place."""
@@ -380,7 +394,10 @@ class _Planner:
             return
         s.given += added
         where = "between brood and honey" if need_of(s, self.ways).brood > 1 else "next to the last comb"
-        why = f"By the next visit, {short(day + self.season.visit_days)}, the colony needs {need:.1f} combs; {self.spare} to spare."
+        why = (
+            f"By the next visit, {short(day + self.season.visit_days)}, the colony needs {need:.1f} "
+            f"combs; {self.spare} to spare."
+        )
         steps.append(Step("add", f"Add {added} {_combs(added)} {where}.", why, float(added)))
 
     def _covered_in_the_cold(self, day: int) -> float:
@@ -414,7 +431,10 @@ class _Planner:
         self.winter_combs = number
         s.given = float(number)
         s.drawn = min(s.drawn, s.given)
-        why = "The bees draw together; room they don’t cover is cold and damp. Stores and the last brood stay beside each other."
+        why = (
+            "The bees draw together; room they don’t cover is cold and damp. Stores and the last brood "
+            "stay beside each other."
+        )
         if off > 0:
             steps.append(
                 Step(

@@ -125,7 +125,11 @@ def season_report(hive: Hive, other_mm: float | None = None) -> SeasonReport:
         season=season,
         summary=(
             text("Most bees: {bees}", bees=Quantity(value=max(r.bees for r in plan.days), unit="count")),
-            text("Most combs needed: {combs} of {have}", combs=_count(ceil(plan.peak_combs)), have=_count(plan.nest.capacity)),
+            text(
+                "Most combs needed: {combs} of {have}",
+                combs=_count(ceil(plan.peak_combs)),
+                have=_count(plan.nest.capacity),
+            ),
             text("Honey to take: {kg}", kg=Quantity(value=last.taken_kg, unit="kg")),
             text("To feed: {kg}", kg=Quantity(value=last.fed_kg, unit="kg")),
             text("To leave for the winter: {kg}", kg=Quantity(value=plan.reserve_kg, unit="kg")),
@@ -134,7 +138,10 @@ def season_report(hive: Hive, other_mm: float | None = None) -> SeasonReport:
         weeks=tuple(_week(plan, a, index) for index in range(len(plan.days) // WEEK)),
         visits=tuple(
             VisitOut(
-                day=iso(v.day), label=short(v.day), week=min((v.day - first) // WEEK, len(plan.days) // WEEK - 1), combs=v.given,
+                day=iso(v.day),
+                label=short(v.day),
+                week=min((v.day - first) // WEEK, len(plan.days) // WEEK - 1),
+                combs=v.given,
                 steps=tuple(_step(s) for s in v.steps),
             )
             for v in plan.visits
@@ -142,13 +149,18 @@ def season_report(hive: Hive, other_mm: float | None = None) -> SeasonReport:
         ),
         warnings=tuple(
             WarnedOut(
-                code=w.code, first=iso(w.first), last=iso(w.last), label=f"{short(w.first)} to {short(w.last)}",
-                week=min((w.first - first) // WEEK, len(plan.days) // WEEK - 1), words=w.words, why=w.why,
+                code=w.code,
+                first=iso(w.first),
+                last=iso(w.last),
+                label=f"{short(w.first)} to {short(w.last)}",
+                week=min((w.first - first) // WEEK, len(plan.days) // WEEK - 1),
+                words=w.words,
+                why=w.why,
             )
             for w in plan.warnings
         ),
         charts={"combs": combs_chart(plan, other), "bees": bees_chart(plan)},
-    )  # fmt: skip
+    )
 
 
 def season_rod(hive: Hive, week: int) -> Drawing:
@@ -177,14 +189,26 @@ def _week(plan: Plan, a: Analysis, number: int) -> WeekOut:
         with_chamber(a.hive, a.box, a.chamber.model_copy(update={"run": standing.run})) if plan.nest.moves else a.hive
     )
     return WeekOut(
-        week=number, day=iso(row.day), label=short(row.day), temperature_c=round(row.temperature_c, 1), flow=row.flow,
-        bees=row.bees, brood_cells=row.brood_cells, honey_kg=row.honey_kg, brood_combs=row.need.brood,
-        pollen_combs=row.need.pollen, honey_combs=row.need.honey + row.need.nectar, need_combs=row.need.combs,
-        covered_combs=row.need.covered, given_combs=round(row.given),
+        week=number,
+        day=iso(row.day),
+        label=short(row.day),
+        temperature_c=round(row.temperature_c, 1),
+        flow=row.flow,
+        bees=row.bees,
+        brood_cells=row.brood_cells,
+        honey_kg=row.honey_kg,
+        brood_combs=row.need.brood,
+        pollen_combs=row.need.pollen,
+        honey_combs=row.need.honey + row.need.nectar,
+        need_combs=row.need.combs,
+        covered_combs=row.need.covered,
+        given_combs=round(row.given),
         near_mm=standing.near_mm if plan.nest.moves else a.layout.nest_start_mm,
         far_mm=standing.far_mm if plan.nest.moves else a.layout.nest_end_mm,
-        last_comb=standing.last, open_entrances=tuple(i + 1 for i in nest_entrances(moved, a.box)), chart_x=index,
-    )  # fmt: skip
+        last_comb=standing.last,
+        open_entrances=tuple(i + 1 for i in nest_entrances(moved, a.box)),
+        chart_x=index,
+    )
 
 
 def _step(step: Step) -> StepOut:
@@ -193,7 +217,10 @@ def _step(step: Step) -> StepOut:
 
 def _saying(plan: Plan) -> str:
     if not plan.nest.moves:
-        return "Its combs are fixed: the plan shows what the colony needs against what the cavity holds, and moves nothing."
+        return (
+            "Its combs are fixed: the plan shows what the colony needs against what the cavity holds, "
+            "and moves nothing."
+        )
     if plan.nest.near_board is None and plan.nest.far_board is None:
         return "This run has no follower, so the plan counts combs; put one in to see where it stands."
     return ""
@@ -218,9 +245,16 @@ def _size(words: str, combs: int, plan: Plan, a: Analysis) -> SizeOut:
     length = combs * spacing + boards
     room = a.cavity.volume_mm3 / a.run_mm * length / 1e6
     return SizeOut(
-        words=text(f"{words}: {{combs}} combs, {{length}} long, {{room}}", combs=_count(combs), length=mm(length), room=litres(room)),
-        combs=combs, length=mm(length), room=litres(room),
-    )  # fmt: skip
+        words=text(
+            f"{words}: {{combs}} combs, {{length}} long, {{room}}",
+            combs=_count(combs),
+            length=mm(length),
+            room=litres(room),
+        ),
+        combs=combs,
+        length=mm(length),
+        room=litres(room),
+    )
 
 
 def _combs_in(plan: Plan, a: Analysis, length_mm: float) -> int:

@@ -23,10 +23,12 @@ WALLS: dict[str, tuple[Layer, ...]] = {
     "Board, 22 mm": (Layer(material="softwood", thickness_mm=22.0),),
     "Doubled board, 44 mm": (Layer(material="softwood", thickness_mm=44.0),),
     "Sandwich: 12 mm ply, 40 mm foam, 12 mm ply": (
-        Layer(material="plywood", thickness_mm=12.0), Layer(material="xps", thickness_mm=40.0), Layer(material="plywood", thickness_mm=12.0),
+        Layer(material="plywood", thickness_mm=12.0),
+        Layer(material="xps", thickness_mm=40.0),
+        Layer(material="plywood", thickness_mm=12.0),
     ),
     "Log, 80 mm": (Layer(material="log", thickness_mm=80.0),),
-}  # fmt: skip
+}
 
 
 @dataclass(frozen=True)
@@ -81,14 +83,17 @@ def _tries(
             changed = item.model_copy(update={"purpose": "straw"})
             yield (
                 f"Fill the gap of {item.length_mm:.0f} mm with straw or chips",
-                {"do": "set", "path": f"{at}/purpose", "text": "straw"}, _with_item(hive, box, index, changed), wintering,
-            )  # fmt: skip
+                {"do": "set", "path": f"{at}/purpose", "text": "straw"},
+                _with_item(hive, box, index, changed),
+                wintering,
+            )
         if isinstance(item, Follower) and not item.insulated:
             yield (
                 f"Insulate the {item.side} follower, 20 mm of cork",
                 {"do": "set", "path": f"{at}/insulated", "text": "yes"},
-                _with_item(hive, box, index, item.model_copy(update={"insulated": True})), wintering,
-            )  # fmt: skip
+                _with_item(hive, box, index, item.model_copy(update={"insulated": True})),
+                wintering,
+            )
     yield (*_thicker_top(hive), wintering)
     yield (*_thicker_walls(hive, box), wintering)
     combs = now.run.combs
@@ -132,10 +137,12 @@ def _thicker_top(hive: Hive) -> tuple[str, dict[str, Any], Hive]:
     roof = (hive.roof or Roof()).model_copy(update={"layers": layers})
     thick = sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < 0.1)
     return (
-        f"Double the top’s insulation, to {thick:.0f} mm" if hive.roof and any(conductivity(x.material) < 0.1 for x in hive.roof.layers) else "Insulate the top with 40 mm of wood fibre",
+        f"Double the top’s insulation, to {thick:.0f} mm"
+        if hive.roof and any(conductivity(x.material) < 0.1 for x in hive.roof.layers)
+        else "Insulate the top with 40 mm of wood fibre",
         {"do": "insulate-top"},
         hive.model_copy(update={"roof": roof}),
-    )  # fmt: skip
+    )
 
 
 def _thicker_walls(hive: Hive, box: int) -> tuple[str, dict[str, Any], Hive]:

@@ -1,4 +1,5 @@
-"""The winter nest: clustered days, the band of honey over the cluster, each comb's band, gaps the cluster must cross."""
+"""The winter nest: clustered days, the band of honey over the cluster, each comb's band, gaps the cluster must
+cross."""
 
 from __future__ import annotations
 
@@ -65,8 +66,17 @@ def nest_of(winter: Winter, plan: Plan) -> WinterNest:
     present = _present_kg(winter, plan)
     climbs = high >= band + c["cluster_high"]
     return WinterNest(
-        days, band, c["cluster_high"], high, unbroken, gap, climbs, needed, present, tuple(_combs(winter, present, band, high, climbs, needed))
-    )  # fmt: skip
+        days,
+        band,
+        c["cluster_high"],
+        high,
+        unbroken,
+        gap,
+        climbs,
+        needed,
+        present,
+        tuple(_combs(winter, present, band, high, climbs, needed)),
+    )
 
 
 def _present_kg(winter: Winter, plan: Plan) -> float:
@@ -107,8 +117,10 @@ def _combs(winter: Winter, present: float, band: float, high: float, climbs: boo
             verdict, why = "stay", "Stores on one side of the cluster: it moves along them."
         elif not climbs:
             verdict, why = (
-                ("stay", "The cluster sits on it.") if index < sits_on else ("move out", "Nothing on it: room to heat for no use.")
-            )  # fmt: skip
+                ("stay", "The cluster sits on it.")
+                if index < sits_on
+                else ("move out", "Nothing on it: room to heat for no use.")
+            )
         elif own >= share * band or kinds[index] == "brood":
             verdict, why = "stay", "Its band lasts while the cluster climbs."
         else:

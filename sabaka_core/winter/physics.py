@@ -25,7 +25,8 @@ def transmittance(resistance_m2kw: float, rsi: float, rse: float) -> float:
 
 @dataclass(frozen=True)
 class Face:
-    """One face of the shell round the winter run: inside area [m²], U [W/m²K], solid thickness [m], inside surface [m²K/W]."""
+    """One face of the shell round the winter run: inside area [m²], U [W/m²K], solid thickness [m], inside
+    surface [m²K/W]."""
 
     name: str
     area: float

@@ -23,7 +23,8 @@ from sabaka_core.winter.summer import SummerDay, summer_of
 
 NO_WINTER_DAYS = 20
 CAUTIONS = (
-    "A model’s figures from values told from memory: heft the hive, and trust your hands and your neighbours’ winters first.",
+    "A model’s figures from values told from memory: heft the hive, and trust your hands and your "
+    "neighbours’ winters first.",
     "Foam and cork inside get chewed: no bare insulation within the bees’ reach.",
 )
 
@@ -136,21 +137,37 @@ def winter_report(hive: Hive, month: int | None = None) -> WinterReport:
     summer = summer_of(winter)
     return WinterReport(
         place=place_of(season),
-        wintering=wintering, combs=winter.run.combs, days=nest.days,
+        wintering=wintering,
+        combs=winter.run.combs,
+        days=nest.days,
         summary=(
             text("Clustered on {days} days", days=count(nest.days)),
             text("Honey burnt over the winter: {kg}", kg=_kg(winter.honey_kg)),
             text("Honey in it: {kg}", kg=_kg(nest.present_kg)),
             text("Heat on a winter day: {watts}", watts=_q(_mean_w(winter), "W")),
             text("Walls and air let through {ua}", ua=_q(winter.ua, "W/K")),
-            text("Mean humidity inside {rh}, to aim at {aim}", rh=_q(winter.humidity, "%"), aim=_q(winter.c["humidity_aim"], "%")),
+            text(
+                "Mean humidity inside {rh}, to aim at {aim}",
+                rh=_q(winter.humidity, "%"),
+                aim=_q(winter.c["humidity_aim"], "%"),
+            ),
         ),
         nest=tuple(_nest(winter, nest)),
         bands=tuple(
-            CombOut(number=b.number, contents=b.contents, honey=_kg(b.honey_kg), band=mm(b.band_mm), verdict=b.verdict, why=b.why)
+            CombOut(
+                number=b.number,
+                contents=b.contents,
+                honey=_kg(b.honey_kg),
+                band=mm(b.band_mm),
+                verdict=b.verdict,
+                why=b.why,
+            )
             for b in nest.combs
         ),
-        month=shown, parts=parts, months=months, findings=tuple(_findings(winter, nest, summer)),
+        month=shown,
+        parts=parts,
+        months=months,
+        findings=tuple(_findings(winter, nest, summer)),
         savings=tuple(
             SavingOut(label=s.label, edit=s.edit, saves=_kg(s.saves_kg), honey=_kg(s.honey_kg), wet_days=s.wet_days)
             for s in savings(hive, box, season, wintering, plan.winter_combs, winter)
@@ -159,10 +176,13 @@ def winter_report(hive: Hive, month: int | None = None) -> WinterReport:
             WallsOut(name=o.name, ua=round(o.ua, 2), honey=_kg(o.honey_kg), wet_days=o.wet_days)
             for o in other_walls(a, season, wintering, plan.winter_combs)
         ),
-        summer=tuple(_summer(summer)), assumptions=tuple(_assumptions(winter)), cautions=CAUTIONS,
+        summer=tuple(_summer(summer)),
+        assumptions=tuple(_assumptions(winter)),
+        cautions=CAUTIONS,
         section=heat_drawing(winter, {p.name: p.heat_w for p in parts}, MONTHS[shown]),
-        comb_drawing=bands_drawing(winter, nest), year=year_drawing(winter),
-    )  # fmt: skip
+        comb_drawing=bands_drawing(winter, nest),
+        year=year_drawing(winter),
+    )
 
 
 def _kg(value: float) -> Quantity:
@@ -182,11 +202,15 @@ def _month(winter: Winter, number: int) -> MonthOut:
     days = winter.month(number)
     n = len(days)
     return MonthOut(
-        name=MONTHS[number], out_c=round(sum(d.out_c for d in days) / n, 1), in_c=round(sum(d.in_c for d in days) / n, 1),
-        heat_w=round(sum(d.heat_w for d in days) / n, 2), honey=_kg(sum(d.honey_kg for d in days if d.clustered)),
-        humidity=round(sum(d.humidity for d in days) / n, 1), wet_days=sum(bool(d.wet) for d in days if d.clustered),
+        name=MONTHS[number],
+        out_c=round(sum(d.out_c for d in days) / n, 1),
+        in_c=round(sum(d.in_c for d in days) / n, 1),
+        heat_w=round(sum(d.heat_w for d in days) / n, 2),
+        honey=_kg(sum(d.honey_kg for d in days if d.clustered)),
+        humidity=round(sum(d.humidity for d in days) / n, 1),
+        wet_days=sum(bool(d.wet) for d in days if d.clustered),
         clustered=sum(d.clustered for d in days),
-    )  # fmt: skip
+    )
 
 
 def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
@@ -194,11 +218,15 @@ def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
     warm = (_in("Ti", "inside, mean of the month", _q(month.in_c, "C")), _in("To", "outside", _q(month.out_c, "C")))
     rows = [
         HeatPartOut(
-            name=face.name, ua=round(ua, 3), u=round(face.u, 3), heat_w=round(heat, 2), wet_days=winter.wet_days(i),
+            name=face.name,
+            ua=round(ua, 3),
+            u=round(face.u, 3),
+            heat_w=round(heat, 2),
+            wet_days=winter.wet_days(i),
             working=Working(formula=_THROUGH, inputs=(*_of_face(winter.shell, i), *warm)),
         )
         for i, (face, ua, heat) in enumerate(zip(winter.shell.faces, winter.shell.by_face, heats, strict=False))
-    ]  # fmt: skip
+    ]
     through_air = Working(
         formula="Q = G·(Ti − To)", inputs=(_in("G", "air let through", _q(winter.vent_w_k, "W/K")), *warm)
     )
@@ -232,21 +260,34 @@ def _in(symbol: str, name: str, quantity: Quantity) -> Input:
 def _nest(winter: Winter, nest: WinterNest) -> list[Text]:
     cluster = winter.cluster
     found = [
-        text("Band of honey the cluster eats climbing: {band}; with the cluster’s own {cluster}, {least} of comb", band=mm(nest.band_mm), cluster=mm(nest.cluster_mm), least=mm(nest.least_comb_mm)),
-        text("Comb here is {comb} deep, {unbroken} of it unbroken", comb=mm(nest.comb_mm), unbroken=mm(nest.unbroken_mm)),
-    ]  # fmt: skip
+        text(
+            "Band of honey the cluster eats climbing: {band}; with the cluster’s own {cluster}, {least} of comb",
+            band=mm(nest.band_mm),
+            cluster=mm(nest.cluster_mm),
+            least=mm(nest.least_comb_mm),
+        ),
+        text(
+            "Comb here is {comb} deep, {unbroken} of it unbroken", comb=mm(nest.comb_mm), unbroken=mm(nest.unbroken_mm)
+        ),
+    ]
     if not nest.climbs:
         found.append(
             text(
-                "It can’t climb all winter: it winters at one end with its stores on one side, and the run of stores is the measure"
+                "It can’t climb all winter: it winters at one end with its stores on one side, and the run "
+                "of stores is the measure"
             )
         )
     if nest.gap_mm > 0:
         found.append(text("A gap of {gap} breaks the climb", gap=mm(nest.gap_mm)))
     shape = "round" if abs(cluster.ratio - 1) < 0.02 else "flattened" if cluster.ratio < 1 else "drawn tall"
     found.append(
-        text(f"The cluster is {shape}, {{across}} across and {{tall}} tall: {cluster.more * 100:.1f} % more surface than a ball", across=mm(2000 * cluster.across), tall=mm(2000 * cluster.upright))
-    )  # fmt: skip
+        text(
+            f"The cluster is {shape}, {{across}} across and {{tall}} tall: {cluster.more * 100:.1f} % more "
+            "surface than a ball",
+            across=mm(2000 * cluster.across),
+            tall=mm(2000 * cluster.upright),
+        )
+    )
     return found
 
 
@@ -258,9 +299,11 @@ def _findings(winter: Winter, nest: WinterNest, summer: SummerDay) -> list[Winte
 
     if nest.days < NO_WINTER_DAYS:
         say(
-            "no-winter", "note", text("{days} days on which bees cluster: there is no winter here", days=count(nest.days)),
+            "no-winter",
+            "note",
+            text("{days} days on which bees cluster: there is no winter here", days=count(nest.days)),
             "Look at the sun on the roof, at shade, water and pests instead; leave the run as it is and mind a dearth.",
-        )  # fmt: skip
+        )
         if summer.softens:
             say(
                 "comb-softens",
@@ -273,33 +316,49 @@ def _findings(winter: Winter, nest: WinterNest, summer: SummerDay) -> list[Winte
     low, high = whole.span
     if not whole.holds(winter.honey_kg):
         say(
-            "out-of-range", "warning", text("{kg} of honey over the winter is outside {low} to {high}", kg=_kg(winter.honey_kg), low=_kg(low), high=_kg(high)),
+            "out-of-range",
+            "warning",
+            text(
+                "{kg} of honey over the winter is outside {low} to {high}",
+                kg=_kg(winter.honey_kg),
+                low=_kg(low),
+                high=_kg(high),
+            ),
             whole.why,
-        )  # fmt: skip
+        )
     bare = [day for day in winter.clustered if not day.brooding]
     if bare:
         month = sum(day.honey_kg for day in bare) / len(bare) * 30
         if not bare_month.holds(month):
             low, high = bare_month.span
             say(
-                "month-out-of-range", "warning",
-                text("{kg} in a broodless month is outside {low} to {high}", kg=_kg(month), low=_kg(low), high=_kg(high)),
+                "month-out-of-range",
+                "warning",
+                text(
+                    "{kg} in a broodless month is outside {low} to {high}", kg=_kg(month), low=_kg(low), high=_kg(high)
+                ),
                 bare_month.why,
-            )  # fmt: skip
+            )
     if nest.present_kg < winter.honey_kg:
         say(
-            "stores-short", "error", text("Stores of {have} don’t last: {need} are burnt", have=_kg(nest.present_kg), need=_kg(winter.honey_kg)),
+            "stores-short",
+            "error",
+            text("Stores of {have} don’t last: {need} are burnt", have=_kg(nest.present_kg), need=_kg(winter.honey_kg)),
             "Feed in autumn, or take less honey: colonies starve in early spring.",
-        )  # fmt: skip
+        )
     wet = wet_days(winter)
     if wet > nest.days / 4:
         worst = max(range(len(winter.shell.faces)), key=winter.wet_days)
         face = winter.shell.faces[worst]
         top = face.name == "Top"
         say(
-            "wets", "error" if top else "warning", text(f"Water condenses on {wet} days, most on the {face.name.lower()}"),
-            "Over the cluster it drips on the bees." if top else "On walls and floor it mostly runs off; a warm top and a dry floor keep the nest dry.",
-        )  # fmt: skip
+            "wets",
+            "error" if top else "warning",
+            text(f"Water condenses on {wet} days, most on the {face.name.lower()}"),
+            "Over the cluster it drips on the bees."
+            if top
+            else "On walls and floor it mostly runs off; a warm top and a dry floor keep the nest dry.",
+        )
     if winter.humidity > winter.c["humidity_aim"] + 15:
         say(
             "damp",
@@ -326,18 +385,29 @@ def _findings(winter: Winter, nest: WinterNest, summer: SummerDay) -> list[Winte
 
 def _summer(day: SummerDay) -> list[Text]:
     return [
-        text("On a hot afternoon of {air} the roof in the sun reaches {roof}", air=_q(day.air_c, "C"), roof=_q(day.roof_c, "C")),
-        text("The top’s underside reaches {under}; {heat} come in through it", under=_q(day.under_c, "C"), heat=_q(day.heat_w, "W")),
+        text(
+            "On a hot afternoon of {air} the roof in the sun reaches {roof}",
+            air=_q(day.air_c, "C"),
+            roof=_q(day.roof_c, "C"),
+        ),
+        text(
+            "The top’s underside reaches {under}; {heat} come in through it",
+            under=_q(day.under_c, "C"),
+            heat=_q(day.heat_w, "W"),
+        ),
         text("Comb softens." if day.softens else "Comb holds."),
-    ]  # fmt: skip
+    ]
 
 
 def _assumptions(winter: Winter) -> list[str]:
     c = winter.c
     found = [
-        f"Outside air is {winter.wintering.humidity:.0f} % humid; {'a vented top lets' if winter.wintering.school == 'vented' else 'a sealed top lets'} "
-        f"{c['flow_vented' if winter.wintering.school == 'vented' else 'flow_sealed']:.2f} L of air through in a second.",
-        f"The cluster’s shell is at {c['shell_broodless']:.0f} °C without brood; over brood, on {c['brood_share'] * 100:.0f} % of it, at {c['shell_brooding']:.1f} °C.",
+        f"Outside air is {winter.wintering.humidity:.0f} % humid; "
+        f"{'a vented top lets' if winter.wintering.school == 'vented' else 'a sealed top lets'} "
+        f"{c['flow_vented' if winter.wintering.school == 'vented' else 'flow_sealed']:.2f} L of air through "
+        "in a second.",
+        f"The cluster’s shell is at {c['shell_broodless']:.0f} °C without brood; over brood, on "
+        f"{c['brood_share'] * 100:.0f} % of it, at {c['shell_brooding']:.1f} °C.",
     ]
     litter = winter.a.chamber.litter
     if litter.kind == "deep":
@@ -352,6 +422,7 @@ def _assumptions(winter: Winter) -> list[str]:
             * c["litter_water"]
         )
         found.append(
-            f"The litter under the run can take up about {kg:.1f} kg of water, an assumption: {c['litter_water'] * 100:.0f} % of its dry mass."
+            f"The litter under the run can take up about {kg:.1f} kg of water, an assumption: "
+            f"{c['litter_water'] * 100:.0f} % of its dry mass."
         )
     return found

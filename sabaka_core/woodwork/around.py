@@ -94,13 +94,25 @@ def stand_parts(a: Analysis, whole: Whole) -> Iterator[Part]:
             foot = y0 + leg.foot_y_mm
             head_y = y0 + head
             profile = (
-                (foot - wide / 2, z0 - drop), (foot + wide / 2, z0 - drop), (head_y + wide / 2, z0), (head_y - wide / 2, z0),
-            )  # fmt: skip
+                (foot - wide / 2, z0 - drop),
+                (foot + wide / 2, z0 - drop),
+                (head_y + wide / 2, z0),
+                (head_y - wide / 2, z0),
+            )
             bevel = f"foot and head bevelled {leg.bevel_deg:g}°" if leg.bevel_deg else "cut square"
             yield Part(
-                f"leg-{leg.name.replace(' ', '-')}", f"Leg, {leg.name}", "Stand", 1, leg.length_mm + thick * tan(radians(leg.bevel_deg)), wide, thick, "softwood",
-                joint="bolted, two each", note=bevel, places=((Prism(profile, (at - thick / 2, at + thick / 2)),),),
-            )  # fmt: skip
+                f"leg-{leg.name.replace(' ', '-')}",
+                f"Leg, {leg.name}",
+                "Stand",
+                1,
+                leg.length_mm + thick * tan(radians(leg.bevel_deg)),
+                wide,
+                thick,
+                "softwood",
+                joint="bolted, two each",
+                note=bevel,
+                places=((Prism(profile, (at - thick / 2, at + thick / 2)),),),
+            )
     long = rails[0][0].box[1][1] - rails[0][0].box[1][0]
     yield Part(
         "stand-rail",
@@ -184,13 +196,32 @@ def _super_walls(number: int, high: float, kind: CombType, blocks: list[BoxPlace
     carries, crosses = ("end", "side") if along else ("side", "end")
     count = 2 * len(blocks)
     yield Part(
-        f"super-{number}-{carries}", f"Super, {carries}", "Supers", count, run_long, high, t, "softwood",
-        joint="rebated, glued", rebate=rest, places=tuple(across), box=chamber.box,
-    )  # fmt: skip
+        f"super-{number}-{carries}",
+        f"Super, {carries}",
+        "Supers",
+        count,
+        run_long,
+        high,
+        t,
+        "softwood",
+        joint="rebated, glued",
+        rebate=rest,
+        places=tuple(across),
+        box=chamber.box,
+    )
     yield Part(
-        f"super-{number}-{crosses}", f"Super, {crosses}", "Supers", count, inside, high, t, "softwood",
-        joint="rebated, glued", places=tuple(others), box=chamber.box,
-    )  # fmt: skip
+        f"super-{number}-{crosses}",
+        f"Super, {crosses}",
+        "Supers",
+        count,
+        inside,
+        high,
+        t,
+        "softwood",
+        joint="rebated, glued",
+        places=tuple(others),
+        box=chamber.box,
+    )
 
 
 def _rested(

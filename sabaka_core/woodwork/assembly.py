@@ -1,4 +1,5 @@
-"""Every part of a hive, and the check that they go together: nothing in another part's way, nothing loose in the air."""
+"""Every part of a hive, and the check that they go together: nothing in another part's way, nothing loose in
+the air."""
 
 from __future__ import annotations
 

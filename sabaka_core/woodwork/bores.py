@@ -93,9 +93,16 @@ def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, fl
     wide, high = entrance.size_mm
     wall = entrance.wall.replace("-", " ")
     return Hole(
-        wall if wall.endswith("end") else f"{wall} side", round(along, 1), along_from, round(up[0], 1), round(up[1], 1),
-        wide, high, entrance.kind != "slot", round(x, 1),
-    )  # fmt: skip
+        wall if wall.endswith("end") else f"{wall} side",
+        round(along, 1),
+        along_from,
+        round(up[0], 1),
+        round(up[1], 1),
+        wide,
+        high,
+        entrance.kind != "slot",
+        round(x, 1),
+    )
 
 
 def blocks(a: Analysis) -> Iterator[Part]:
@@ -108,7 +115,16 @@ def blocks(a: Analysis) -> Iterator[Part]:
         wide, high = entrance.size_mm
         name = f"Block round entrance {number}, {entrance.wall.replace('-', ' ')}"
         yield Part(
-            f"{a.chamber.id}-block-{number}", f"{a.title}: {name}" if a.title else name, "Box", 1, wide + 2 * _ROUND_MM,
-            high + 2 * _ROUND_MM, thick, "softwood", joint="let into the insulation, glued to the lining",
-            note=f"bored {wide:g} × {high:g} together with the wall" if entrance.kind == "slot" else f"bored {wide:g} together with the wall",
-        )  # fmt: skip
+            f"{a.chamber.id}-block-{number}",
+            f"{a.title}: {name}" if a.title else name,
+            "Box",
+            1,
+            wide + 2 * _ROUND_MM,
+            high + 2 * _ROUND_MM,
+            thick,
+            "softwood",
+            joint="let into the insulation, glued to the lining",
+            note=f"bored {wide:g} × {high:g} together with the wall"
+            if entrance.kind == "slot"
+            else f"bored {wide:g} together with the wall",
+        )

@@ -173,10 +173,20 @@ def _sides(
         name = "Side" if len(facets) == 1 else f"Side facet {index + 1}"
         mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
         both = Part(
-            id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}", name=_named(a, name + words), group="Box",
-            count=2, long_mm=long, wide_mm=wide, thick_mm=thick, material=layer.material, joint=joint, bevel_deg=abs(degrees(theta)),
-            rebate=rebate, note="both long edges bevelled alike" if abs(theta) > 0.01 else "", places=(mirrored, tuple(prisms)),
-        )  # fmt: skip
+            id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}",
+            name=_named(a, name + words),
+            group="Box",
+            count=2,
+            long_mm=long,
+            wide_mm=wide,
+            thick_mm=thick,
+            material=layer.material,
+            joint=joint,
+            bevel_deg=abs(degrees(theta)),
+            rebate=rebate,
+            note="both long edges bevelled alike" if abs(theta) > 0.01 else "",
+            places=(mirrored, tuple(prisms)),
+        )
         bores = [(side, side_bores(a, side, inside, index, x[0], long, out)) for side in _SIDES]
         yield from _parted(both, bores, _named(a, name), words)
 
@@ -218,10 +228,20 @@ def _ends(
         else:
             copies.append((Prism(outline, whole),))
     both = Part(
-        id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}", name=_named(a, "End" + words), group="Box", count=2,
-        long_mm=wide, wide_mm=wall.high_mm, thick_mm=thick, material=layer.material, joint=joint, rebate=rebate,
-        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "", profile=outline, places=tuple(copies),
-    )  # fmt: skip
+        id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}",
+        name=_named(a, "End" + words),
+        group="Box",
+        count=2,
+        long_mm=wide,
+        wide_mm=wall.high_mm,
+        thick_mm=thick,
+        material=layer.material,
+        joint=joint,
+        rebate=rebate,
+        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "",
+        profile=outline,
+        places=tuple(copies),
+    )
     yield from _parted(both, [(end, end_bores(a, end, wide)) for end in _ENDS], _named(a, "End"), words)
 
 
@@ -236,16 +256,31 @@ def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
         if layer.material == "mesh":
             # Bought as it is; a rim of the walls' own foot holds it.
             yield Part(
-                id=f"{a.chamber.id}-mesh-{number + 1}", name=_named(a, "Mesh floor"), group="Bought", count=1, long_mm=x[1] - x[0],
-                wide_mm=2 * half, thick_mm=layer.thickness_mm, material="mesh", note="stapled all round under the walls, no wire ends inside",
-            )  # fmt: skip
+                id=f"{a.chamber.id}-mesh-{number + 1}",
+                name=_named(a, "Mesh floor"),
+                group="Bought",
+                count=1,
+                long_mm=x[1] - x[0],
+                wide_mm=2 * half,
+                thick_mm=layer.thickness_mm,
+                material="mesh",
+                note="stapled all round under the walls, no wire ends inside",
+            )
             at = low
             continue
         yield Part(
-            id=f"{a.chamber.id}-floor-{number + 1}", name=_named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"), group="Box",
-            count=1, long_mm=x[1] - x[0], wide_mm=2 * half, thick_mm=layer.thickness_mm, material=layer.material,
-            joint="screwed from below", note="of several boards, edge to edge" if half > 120 else "", places=((brick(x, (-half, half), (low, at)),),),
-        )  # fmt: skip
+            id=f"{a.chamber.id}-floor-{number + 1}",
+            name=_named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"),
+            group="Box",
+            count=1,
+            long_mm=x[1] - x[0],
+            wide_mm=2 * half,
+            thick_mm=layer.thickness_mm,
+            material=layer.material,
+            joint="screwed from below",
+            note="of several boards, edge to edge" if half > 120 else "",
+            places=((brick(x, (-half, half), (low, at)),),),
+        )
         at = low
 
 
@@ -258,9 +293,27 @@ def _log(a: Analysis) -> list[Part]:
     floor = a.floor_board_mm or 22.0
     return [
         Part(
-            f"{a.chamber.id}-log", _named(a, "Log, hollowed"), "Box", 1, a.chamber.length_mm, across, across, "log",
-            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum", holes=log_bores(a),
+            f"{a.chamber.id}-log",
+            _named(a, "Log, hollowed"),
+            "Box",
+            1,
+            a.chamber.length_mm,
+            across,
+            across,
+            "log",
+            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum",
+            holes=log_bores(a),
         ),
-        Part(f"{a.chamber.id}-floor-1", _named(a, "Floor"), "Box", 1, across, across, floor, "softwood", joint="screwed from below"),
+        Part(
+            f"{a.chamber.id}-floor-1",
+            _named(a, "Floor"),
+            "Box",
+            1,
+            across,
+            across,
+            floor,
+            "softwood",
+            joint="screwed from below",
+        ),
         Part(f"{a.chamber.id}-lid", _named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),
-    ]  # fmt: skip
+    ]

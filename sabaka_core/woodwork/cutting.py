@@ -53,7 +53,8 @@ class CutResult:
 
 
 def first_fit(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> CutResult:
-    """First fit decreasing: the longest piece first, into the first board that still holds it; cheapest boards first."""
+    """First fit decreasing: the longest piece first, into the first board that still holds it; cheapest boards
+    first."""
     order = sorted(range(len(lengths)), key=lambda i: -lengths[i])
     kinds = sorted(range(len(stock)), key=lambda s: (stock[s].cost, stock[s].length))
     used: Counter[int] = Counter()
@@ -170,7 +171,8 @@ def _priced(
     stock_duals: dict[int, float],
     have: set[Column],
 ) -> tuple[list[Column], bool]:
-    """For each kind of board the pattern worth most, if it is worth more than the board; and whether all were searched out."""
+    """For each kind of board the pattern worth most, if it is worth more than the board; and whether all were
+    searched out."""
     found: list[Column] = []
     searched = True
     for index, board in enumerate(stock):
@@ -193,7 +195,8 @@ def _by_length(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> flo
 def _knapsack(
     sizes: list[int], demand: np.ndarray, worth: np.ndarray, capacity: int, kerf: int
 ) -> tuple[tuple[int, ...], float, bool]:
-    """The pattern worth most within a capacity; each piece takes its kerf along. By depth, best ratio first, bounded."""
+    """The pattern worth most within a capacity; each piece takes its kerf along. By depth, best ratio first,
+    bounded."""
     order = sorted((i for i in range(len(sizes)) if worth[i] > 1e-12), key=lambda i: -worth[i] / (sizes[i] + kerf))
     best = [0.0]
     best_pattern = [tuple([0] * len(sizes))]

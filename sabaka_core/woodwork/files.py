@@ -106,18 +106,47 @@ def stl(mesh: trimesh.Trimesh) -> bytes:
 def parts_csv(parts: tuple[Part, ...]) -> str:
     """The parts list as CSV."""
     columns = (
-        "number", "part", "group", "count", "long_mm", "wide_mm", "thick_mm", "material", "bevel_deg", "rebate_wide_mm",
-        "rebate_deep_mm", "top_mm", "floor_mm", "height_mm", "floor_angle_deg", "top_angle_deg", "holes", "joint",
-        "note", "kg",
-    )  # fmt: skip
+        "number",
+        "part",
+        "group",
+        "count",
+        "long_mm",
+        "wide_mm",
+        "thick_mm",
+        "material",
+        "bevel_deg",
+        "rebate_wide_mm",
+        "rebate_deep_mm",
+        "top_mm",
+        "floor_mm",
+        "height_mm",
+        "floor_angle_deg",
+        "top_angle_deg",
+        "holes",
+        "joint",
+        "note",
+        "kg",
+    )
     rows = (
         (
-            index, p.name, p.group, p.count, round(p.long_mm, 1), round(p.wide_mm, 1), round(p.thick_mm, 1), p.material,
-            round(p.bevel_deg, 2), *_rebate_cells(p), *_shape_cells(p), "; ".join(plain(hole_text(h)) for h in p.holes),
-            p.joint, p.note, round(p.kg, 3),
+            index,
+            p.name,
+            p.group,
+            p.count,
+            round(p.long_mm, 1),
+            round(p.wide_mm, 1),
+            round(p.thick_mm, 1),
+            p.material,
+            round(p.bevel_deg, 2),
+            *_rebate_cells(p),
+            *_shape_cells(p),
+            "; ".join(plain(hole_text(h)) for h in p.holes),
+            p.joint,
+            p.note,
+            round(p.kg, 3),
         )
         for index, p in enumerate(parts, start=1)
-    )  # fmt: skip
+    )
     return written_table(columns, rows)
 
 
@@ -137,11 +166,25 @@ def plan_json(plan: CutPlan) -> str:
     """The cut plan as JSON."""
     boards = [
         {
-            "board": b.source.label, "own": b.source.own, "length_mm": b.source.length_mm, "width_mm": b.source.width_mm, "thickness_mm": b.source.thickness_mm,
-            "price": b.source.price, "pieces": [{"part": p.name, "at_mm": round(p.at_mm, 1), "long_mm": round(p.long_mm, 1), "wide_mm": p.wide_mm, "lane": p.lane} for p in b.pieces],
+            "board": b.source.label,
+            "own": b.source.own,
+            "length_mm": b.source.length_mm,
+            "width_mm": b.source.width_mm,
+            "thickness_mm": b.source.thickness_mm,
+            "price": b.source.price,
+            "pieces": [
+                {
+                    "part": p.name,
+                    "at_mm": round(p.at_mm, 1),
+                    "long_mm": round(p.long_mm, 1),
+                    "wide_mm": p.wide_mm,
+                    "lane": p.lane,
+                }
+                for p in b.pieces
+            ],
         }
         for b in plan.boards
-    ]  # fmt: skip
+    ]
     return json.dumps(
         {
             "boards": boards,

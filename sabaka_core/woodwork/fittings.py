@@ -83,9 +83,17 @@ def carrier_parts(a: Analysis) -> Iterator[Part]:
                 else ()
             )
             yield Part(
-                f"{a.chamber.id}-{ident}", f"{kind.name}, top bar", "Bars and frames", number, kind.length_mm, kind.width_mm, kind.thickness_mm,
-                "softwood", note=f"guide {kind.guide.kind}, {kind.guide.length_mm:.0f} mm", places=places,
-            )  # fmt: skip
+                f"{a.chamber.id}-{ident}",
+                f"{kind.name}, top bar",
+                "Bars and frames",
+                number,
+                kind.length_mm,
+                kind.width_mm,
+                kind.thickness_mm,
+                "softwood",
+                note=f"guide {kind.guide.kind}, {kind.guide.length_mm:.0f} mm",
+                places=places,
+            )
         elif isinstance(kind, Frame):
             yield from _frame_parts(a, kind, mine, number, at)
 
@@ -108,15 +116,32 @@ def _frame_parts(a: Analysis, kind: Frame, mine: list[Placed], number: int, at: 
             )
             continue
         long, wide, thick = part.pieces[0].sizes_mm
-        copies = tuple(
-            tuple(at.block((p.middle_mm + s.z[0], p.middle_mm + s.z[1]), s.x, (top - s.y[1], top - s.y[0])) for s in piece.solids)
-            for p in mine
-            for piece in part.pieces
-        ) if at else ()  # fmt: skip
+        copies = (
+            tuple(
+                tuple(
+                    at.block((p.middle_mm + s.z[0], p.middle_mm + s.z[1]), s.x, (top - s.y[1], top - s.y[0]))
+                    for s in piece.solids
+                )
+                for p in mine
+                for piece in part.pieces
+            )
+            if at
+            else ()
+        )
         yield Part(
-            ident, f"{kind.name}, {part.name}", "Bars and frames", number * len(part.pieces), long, wide, thick, "softwood",
-            joint="glued and pinned", note=part.note, places=copies, carrier=kind.id,
-        )  # fmt: skip
+            ident,
+            f"{kind.name}, {part.name}",
+            "Bars and frames",
+            number * len(part.pieces),
+            long,
+            wide,
+            thick,
+            "softwood",
+            joint="glued and pinned",
+            note=part.note,
+            places=copies,
+            carrier=kind.id,
+        )
 
 
 def follower_parts(a: Analysis) -> Iterator[Part]:
@@ -152,17 +177,33 @@ def follower_parts(a: Analysis) -> Iterator[Part]:
             else Prism(tuple((y + dy, z + dz) for y, z in profile), (dx + run[0], dx + run[1]))
         )
         yield Part(
-            f"{a.chamber.id}-{name.lower().replace(' ', '-')}", f"{a.title}: {name}" if a.title else name, "Run", 1, 2 * top_half, high - foot,
-            item.thickness_mm, "softwood", note="with a feeding hole" if isinstance(item, Follower) and item.feeding_hole else "", profile=profile,
+            f"{a.chamber.id}-{name.lower().replace(' ', '-')}",
+            f"{a.title}: {name}" if a.title else name,
+            "Run",
+            1,
+            2 * top_half,
+            high - foot,
+            item.thickness_mm,
+            "softwood",
+            note="with a feeding hole" if isinstance(item, Follower) and item.feeding_hole else "",
+            profile=profile,
             places=((board,),),
-        )  # fmt: skip
+        )
         if top_bar is not None:
             half = top_bar.length_mm / 2
             bar = at.block(run, (-half, half), (high, high + top_bar.thickness_mm))
             yield Part(
-                f"{a.chamber.id}-{name.lower().replace(' ', '-')}-bar", f"{name}, its bar", "Run", 1, top_bar.length_mm, item.thickness_mm, top_bar.thickness_mm,
-                "softwood", joint="screwed on top of the board", places=((bar,),),
-            )  # fmt: skip
+                f"{a.chamber.id}-{name.lower().replace(' ', '-')}-bar",
+                f"{name}, its bar",
+                "Run",
+                1,
+                top_bar.length_mm,
+                item.thickness_mm,
+                top_bar.thickness_mm,
+                "softwood",
+                joint="screwed on top of the board",
+                places=((bar,),),
+            )
 
 
 def _lean(a: Analysis) -> float:
@@ -177,7 +218,18 @@ def lining_parts(a: Analysis) -> Iterator[Part]:
         name = f"{a.chamber.id}-lining-{number}"
         if lining.thickness_mm > 2 * _SLAT_MM:
             deep = lining.thickness_mm - 2 * _SLAT_MM
-            yield Part(f"{name}-face", f"Spacer {number}, face", "Run", 4, long, high, _SLAT_MM, "plywood", joint="glued to its strips", note="two spacers, a solid block where a hole passes")  # fmt: skip
+            yield Part(
+                f"{name}-face",
+                f"Spacer {number}, face",
+                "Run",
+                4,
+                long,
+                high,
+                _SLAT_MM,
+                "plywood",
+                joint="glued to its strips",
+                note="two spacers, a solid block where a hole passes",
+            )
             yield Part(
                 f"{name}-strip",
                 f"Spacer {number}, strip",

@@ -40,8 +40,12 @@ def shape_text(shape: Shape) -> Text:
     """A leaning board's widths, height and angles."""
     return text(
         "{top} wide at the top, {floor} at the floor, {high} high; angles {low} at the floor, {up} at the top",
-        top=mm(shape.top_mm), floor=mm(shape.floor_mm), high=mm(shape.height_mm), low=deg(shape.floor_deg), up=deg(shape.top_deg),
-    )  # fmt: skip
+        top=mm(shape.top_mm),
+        floor=mm(shape.floor_mm),
+        high=mm(shape.height_mm),
+        low=deg(shape.floor_deg),
+        up=deg(shape.top_deg),
+    )
 
 
 def bevel_text(part: Part) -> Text | None:

@@ -1,4 +1,5 @@
-"""Parts of a design: what has to be cut, how often, how large, with which bevels, rebates and holes, and where it goes."""
+"""Parts of a design: what has to be cut, how often, how large, with which bevels, rebates and holes, and where
+it goes."""
 
 from __future__ import annotations
 

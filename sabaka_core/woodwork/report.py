@@ -22,7 +22,8 @@ from sabaka_core.woodwork.unmade import not_made
 
 CAUTIONS = (
     "Saws: guard and riving knife on, push stick for anything narrow, small parts held down, never freehand.",
-    "Measure each board’s actual thickness: nominal 25 mm planed is 22 mm. Measure the box again before cutting what goes into it.",
+    "Measure each board’s actual thickness: nominal 25 mm planed is 22 mm. Measure the box again before "
+    "cutting what goes into it.",
     "Dust, glue and varnish fumes: a mask and fresh air. Scorching with a torch: outdoors, with an extinguisher.",
 )
 
@@ -113,44 +114,81 @@ def building_report(hive: Hive, seconds: float = 0.8) -> BuildReport:
         building=building,
         parts=tuple(part_out(part, index) for index, part in enumerate(parts)),
         summary=(
-            text("{kinds} kinds of parts, {all} in all", kinds=count(len(parts)), all=count(sum(p.count for p in parts))),
+            text(
+                "{kinds} kinds of parts, {all} in all", kinds=count(len(parts)), all=count(sum(p.count for p in parts))
+            ),
             text("{kg} of material", kg=Quantity(value=total_kg(parts), unit="kg")),
-            text("{own} boards of those on hand, {buy} to buy", own=count(len(plan.on_hand)), buy=count(len(plan.bought))),
+            text(
+                "{own} boards of those on hand, {buy} to buy", own=count(len(plan.on_hand)), buy=count(len(plan.bought))
+            ),
             text("{n} sheets; by area it takes {b} at least", n=count(len(plan.sheets)), b=count(plan.sheet_bound)),
-            text("Boards cost {cost}; these strips, width by width out of what the widths before leave, cost {bound} at least", cost=count(bill.boards), bound=count(plan.bound)),
+            text(
+                "Boards cost {cost}; these strips, width by width out of what the widths before leave, "
+                "cost {bound} at least",
+                cost=count(bill.boards),
+                bound=count(plan.bound),
+            ),
         ),
         bill=(
-            text("Boards: {m}", m=count(bill.boards)), text("Sheets: {m}", m=count(bill.sheets)), text("Screws and hinges: {m}", m=count(bill.hardware)),
-            text(f"Work: {bill.hours:.1f} hours, {{m}}", m=count(bill.work)), text("In all: {m}", m=count(bill.total)),
+            text("Boards: {m}", m=count(bill.boards)),
+            text("Sheets: {m}", m=count(bill.sheets)),
+            text("Screws and hinges: {m}", m=count(bill.hardware)),
+            text(f"Work: {bill.hours:.1f} hours, {{m}}", m=count(bill.work)),
+            text("In all: {m}", m=count(bill.total)),
         ),
         minutes={work: round(took, 1) for work, took in bill.minutes.items()},
         groups=tuple(
             GroupOut(
-                words=text("{n} pieces {w} wide, {t} thick: {c}, bound {b}", n=count(g.pieces), w=mm(g.wide_mm), t=mm(g.thick_mm), c=count(g.cost), b=count(g.bound)),
+                words=text(
+                    "{n} pieces {w} wide, {t} thick: {c}, bound {b}",
+                    n=count(g.pieces),
+                    w=mm(g.wide_mm),
+                    t=mm(g.thick_mm),
+                    c=count(g.cost),
+                    b=count(g.bound),
+                ),
                 proven=g.proven,
             )
             for g in plan.groups
         ),
-        offcuts=tuple(text(f"{label}: {{l}} × {{w}} × {{t}}", l=mm(long), w=mm(wide), t=mm(thick)) for label, long, wide, thick in plan.offcuts),
+        offcuts=tuple(
+            text(f"{label}: {{l}} × {{w}} × {{t}}", l=mm(long), w=mm(wide), t=mm(thick))
+            for label, long, wide, thick in plan.offcuts
+        ),
         findings=tuple(_findings(hive, parts, plan)),
         steps=tuple(
-            WorkStepOut(id=s.id, title=s.title, words=s.words, measure=s.measure, caution=s.caution, parts=s.parts, done=s.id in building.done)
+            WorkStepOut(
+                id=s.id,
+                title=s.title,
+                words=s.words,
+                measure=s.measure,
+                caution=s.caution,
+                parts=s.parts,
+                done=s.id in building.done,
+            )
             for s in work_steps(parts)
         ),
         cautions=CAUTIONS,
         exploded=exploded_drawing(parts),
         boards=boards_drawing(plan, numbers),
-    )  # fmt: skip
+    )
 
 
 def part_out(part: Part, index: int) -> BuildPartOut:
     """A part for readers."""
     return BuildPartOut(
-        id=part.id, number=index + 1, name=part.name, group=part.group, count=part.count,
-        sizes=() if part.group == "Bought" else (mm(part.long_mm), mm(part.wide_mm), mm(part.thick_mm)), material=part.material, joint=part.joint,
-        marks=marks_of(part), note=part.note,
+        id=part.id,
+        number=index + 1,
+        name=part.name,
+        group=part.group,
+        count=part.count,
+        sizes=() if part.group == "Bought" else (mm(part.long_mm), mm(part.wide_mm), mm(part.thick_mm)),
+        material=part.material,
+        joint=part.joint,
+        marks=marks_of(part),
+        note=part.note,
         mass=Quantity(value=part.kg, unit="kg"),
-    )  # fmt: skip
+    )
 
 
 def clash_words(clash: Clash, names: dict[str, str]) -> Text:
@@ -158,7 +196,8 @@ def clash_words(clash: Clash, names: dict[str, str]) -> Text:
     if clash.kind == "gap":
         return text(f"“{names.get(clash.first, clash.first)}” touches nothing")
     return text(
-        f"“{names.get(clash.first, clash.first)}” and “{names.get(clash.second, clash.second)}” lie {{by}} in each other",
+        f"“{names.get(clash.first, clash.first)}” and “{names.get(clash.second, clash.second)}” lie {{by}} "
+        "in each other",
         by=mm(clash.by_mm),
     )
 
@@ -183,7 +222,8 @@ def _findings(hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> list[BuildF
                 code="not-made-yet",
                 severity="warning",
                 words=text(f"Not made yet: {'; '.join(missing)}"),
-                why="The design has them, and no part of them is in this list, the cut plan or the bill. Reckon them by hand.",
+                why="The design has them, and no part of them is in this list, the cut plan or the bill. "
+                "Reckon them by hand.",
             )
         )
     for clash in clashes(parts):
@@ -265,12 +305,21 @@ def search_report(hive: Hive) -> SearchReport:
     found = shorter(hive, plan)
     findings = tuple(
         BuildFinding(
-            code="shorter", severity="note",
-            words=text(f"{s.what.capitalize()} {'less' if s.by_mm < 0 else 'more'} by {{by}}: {{n}} boards to buy instead of {{now}}, {{m}} saved", by=mm(abs(s.by_mm)), n=count(s.boards), now=count(s.now), m=count(s.saves)),
-            why="A board less for a few millimetres of room.", edit={"do": "set", "path": s.path, "text": s.text},
+            code="shorter",
+            severity="note",
+            words=text(
+                f"{s.what.capitalize()} {'less' if s.by_mm < 0 else 'more'} by {{by}}: {{n}} boards to buy "
+                "instead of {now}, {m} saved",
+                by=mm(abs(s.by_mm)),
+                n=count(s.boards),
+                now=count(s.now),
+                m=count(s.saves),
+            ),
+            why="A board less for a few millimetres of room.",
+            edit={"do": "set", "path": s.path, "text": s.text},
         )
         for s in found
-    )  # fmt: skip
+    )
     searched = " and ".join(sizes) if sizes else "no size: frames hold them all"
     words = f"Searched 20 mm either way of {searched}. " + ("" if found else "Nothing saves a board.")
     return SearchReport(words=text(words.strip()), findings=findings)

@@ -50,7 +50,8 @@ def free_sizes(hive: Hive) -> list[tuple[str, str, float]]:
 
 
 def shorter(hive: Hive, now: CutPlan, seconds: float = 0.1) -> tuple[Shorter, ...]:
-    """For each free size the least change of up to 20 mm that saves all that any such change would; none where none does.
+    """For each free size the least change of up to 20 mm that saves all that any such change would; none where
+    none does.
 
     Args:
         seconds: time the solver may take for each try.

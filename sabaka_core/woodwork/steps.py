@@ -30,9 +30,24 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
     }
     bevelled = any(p.bevel_deg > 0.05 for p in parts)
     found = [
-        WorkStep("boards", "Measure and mark the boards", "Number the boards as in the cut plan; mark bad ends and leave them out.", "Thickness of every board: the plan counts on it within 1 mm.", "", ()),
-        WorkStep("cut", "Cut the boards", "As the plan says of each: ripped first where its lanes are cut at different places or a strip is kept, else crosscut first; longest pieces first. Offcuts go back on the list.", "The first piece of each kind, before the rest follow.", _SAW, names["Box"]),
-    ]  # fmt: skip
+        WorkStep(
+            "boards",
+            "Measure and mark the boards",
+            "Number the boards as in the cut plan; mark bad ends and leave them out.",
+            "Thickness of every board: the plan counts on it within 1 mm.",
+            "",
+            (),
+        ),
+        WorkStep(
+            "cut",
+            "Cut the boards",
+            "As the plan says of each: ripped first where its lanes are cut at different places or a strip "
+            "is kept, else crosscut first; longest pieces first. Offcuts go back on the list.",
+            "The first piece of each kind, before the rest follow.",
+            _SAW,
+            names["Box"],
+        ),
+    ]
     if bevelled:
         found.append(
             WorkStep(
@@ -56,11 +71,39 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
             )
         )
     found += [
-        WorkStep("holes", "Bore the entrances", "Square to the board, from either face at that face’s own height, a block behind.", "Height above the floor, litter and trough taken in.", "Clamp the board; small pieces spin.", tuple(p.id for p in parts if p.holes)),
-        WorkStep("box", "Put the box together", "Ends between sides, glued and screwed; then the floor from below.", "Both diagonals, and the inside at top and floor.", "", names["Box"]),
-        WorkStep("bars", "Make bars and frames", "Same stop for all; guides in last.", "Measure the box again before cutting bars or spacers.", _SAW, names["Bars and frames"]),
-        WorkStep("followers", "Fit the followers", "Cut to the template, plane until they slide.", "Play on both sides, with the wood dry and after rain.", "", names["Run"]),
-    ]  # fmt: skip
+        WorkStep(
+            "holes",
+            "Bore the entrances",
+            "Square to the board, from either face at that face’s own height, a block behind.",
+            "Height above the floor, litter and trough taken in.",
+            "Clamp the board; small pieces spin.",
+            tuple(p.id for p in parts if p.holes),
+        ),
+        WorkStep(
+            "box",
+            "Put the box together",
+            "Ends between sides, glued and screwed; then the floor from below.",
+            "Both diagonals, and the inside at top and floor.",
+            "",
+            names["Box"],
+        ),
+        WorkStep(
+            "bars",
+            "Make bars and frames",
+            "Same stop for all; guides in last.",
+            "Measure the box again before cutting bars or spacers.",
+            _SAW,
+            names["Bars and frames"],
+        ),
+        WorkStep(
+            "followers",
+            "Fit the followers",
+            "Cut to the template, plane until they slide.",
+            "Play on both sides, with the wood dry and after rain.",
+            "",
+            names["Run"],
+        ),
+    ]
     for group, title in (
         ("Covers", "Cut the covers"),
         ("Supers", "Make the supers"),
@@ -86,7 +129,8 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
             "Finish",
             "Inside bare, varnished with propolis, or scorched; outside oil or paint.",
             "",
-            "Scorching: outdoors, nothing dry about, water or an extinguisher at hand. Alcohol vapour burns: no flame, fresh air.",
+            "Scorching: outdoors, nothing dry about, water or an extinguisher at hand. Alcohol vapour "
+            "burns: no flame, fresh air.",
             (),
         )
     )

@@ -33,8 +33,11 @@ def read_stock(table: str) -> tuple[Board, ...]:
     missing = [key for key in _SIZES if at[key] is None]
     if missing:
         raise ParameterError(
-            "stock", ", ".join(names)[:200], f"The table needs a column {', '.join(missing)}, in millimetres.", "no-column"
-        )  # fmt: skip
+            "stock",
+            ", ".join(names)[:200],
+            f"The table needs a column {', '.join(missing)}, in millimetres.",
+            "no-column",
+        )
     found: list[Board] = []
     for line, row in rows:
 

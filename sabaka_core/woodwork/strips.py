@@ -1,4 +1,5 @@
-"""Strips of parts: what is cut of a part wider or thicker than any board, and which way of splitting it promises most."""
+"""Strips of parts: what is cut of a part wider or thicker than any board, and which way of splitting it
+promises most."""
 
 from __future__ import annotations
 

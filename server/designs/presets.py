@@ -21,8 +21,12 @@ class Preset:
 
 _TURNS = (
     Preset("bowline", "Sloped-side hive with two followers", "Either end opens without uncovering the nest."),
-    Preset("sheepshank", "Sloped-side hive in inch sizes", "Walls that lean like a floor, wide bars, one loose follower, a slot in the end wall."),
-)  # fmt: skip
+    Preset(
+        "sheepshank",
+        "Sloped-side hive in inch sizes",
+        "Walls that lean like a floor, wide bars, one loose follower, a slot in the end wall.",
+    ),
+)
 PRESETS: tuple[Preset, ...] = (
     *(Preset(system, words[:1].upper() + words[1:], WHAT_IT_IS[system]) for system, words in SYSTEMS.items()),
     *_TURNS,

@@ -183,6 +183,7 @@ class BrowserCase(LiveServerTestCase):
         )
         found: list[dict[str, object]] = page.evaluate(
             "async () => (await axe.run()).violations.map(v => "
-            "({id: v.id, impact: v.impact, at: v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join('\\n')}))"
+            "({id: v.id, impact: v.impact, at: v.nodes.map(n => n.target.join(' ') + ' ' + "
+            "n.failureSummary).join('\\n')}))"
         )
         return [f"{v['id']}: {v['at']}" for v in found if v["impact"] in ("serious", "critical")]

@@ -33,7 +33,8 @@ class Building(BrowserCase):
             {
                 "name": "stock.csv",
                 "mimeType": "text/csv",
-                "buffer": b"label,length_mm,width_mm,thickness_mm,count\nrope-walk plank,3000,340,22,20\nbatten,2400,60,45,10\n",
+                "buffer": b"label,length_mm,width_mm,thickness_mm,count\nrope-walk "
+                b"plank,3000,340,22,20\nbatten,2400,60,45,10\n",
             }
         )
         expect(summary).not_to_have_text(before)

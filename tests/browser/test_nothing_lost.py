@@ -121,7 +121,8 @@ class NothingLost(BrowserCase):
     def test_2_storage_that_may_not_even_be_asked(self) -> None:
         """A browser that throws at the mere name of its storage opens the hive and keeps it."""
         self.context.add_init_script(
-            "Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('blocked', 'SecurityError') } })"
+            "Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('blocked', "
+            "'SecurityError') } })"
         )
         page = self.new_page(self.context)
         page.goto(self.page.url)

@@ -32,16 +32,28 @@ PLANK = {"label": "planks", "length_mm": 2400.0, "width_mm": 300.0, "thickness_m
 KEEPERS: dict[str, dict[str, Any]] = {
     "sloped-top-bar": {"back": "bad", "winter": "mild", "boards": [PLANK]},
     "straight-top-bar": {"back": "bad", "winter": "mild", "frames": ["langstroth-deep"]},
-    "long-shallow": {"frames": ["langstroth-medium"], "kit": ["supers"], "aim": "honey", "extractor": "have", "winter": "mild"},
+    "long-shallow": {
+        "frames": ["langstroth-medium"],
+        "kit": ["supers"],
+        "aim": "honey",
+        "extractor": "have",
+        "winter": "mild",
+    },
     "deep-horizontal": {"back": "bad", "winter": "long", "frames": ["layens"]},
     "two-chamber": {"back": "bad", "reach": "short", "frames": ["langstroth-deep"], "extractor": "have"},
     "side-by-side": {"kit": ["boxes", "supers"], "aim": "honey", "extractor": "have", "helper": "always"},
     "rear-access": {"place": "house", "frames": ["rear-access"]},
-    "stacked-long": {"aim": "bees", "helper": "always", "winter": "mild", "law": "removable", "boards": [PLANK | {"width_mm": 140.0}]},
+    "stacked-long": {
+        "aim": "bees",
+        "helper": "always",
+        "winter": "mild",
+        "law": "removable",
+        "boards": [PLANK | {"width_mm": 140.0}],
+    },
     "tree-cavity": {"aim": "bees", "law": "any", "winter": "long"},
     "conversion-box": {"aim": "move", "frames": ["langstroth-deep", "layens"]},
     "tall-in-stack": {"back": "bad", "kit": ["boxes"], "winter": "long", "aim": "honey"},
-}  # fmt: skip
+}
 
 
 def begun(system: str, answers: dict[str, Any], name: str = "Half hitch") -> Hive:
@@ -166,9 +178,11 @@ class Begun(TestCase):
     @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
     @given(
         st.sampled_from(["long-shallow", "two-chamber", "deep-horizontal", "side-by-side", "tall-in-stack"]),
-        st.sampled_from(["british-national-deep", "dadant-brood", "zander", "british-national-14x12", "german-normal", "commercial"]),
+        st.sampled_from(
+            ["british-national-deep", "dadant-brood", "zander", "british-national-14x12", "german-normal", "commercial"]
+        ),
         st.sampled_from([(19.0, 235.0), (25.0, 290.0), (40.0, 300.0)]),
-    )  # fmt: skip
+    )
     def test_whatever_frames_and_boards_are_owned_no_error_is_left(
         self, system: str, frame: str, board: tuple[float, float]
     ) -> None:

@@ -157,9 +157,11 @@ class Cutting(TestCase):
 
     @settings(max_examples=40, deadline=None)
     @given(
-        lengths=st.lists(st.integers(500, 12_000), min_size=1, max_size=40), kerf=st.integers(0, 50),
-        own=st.integers(0, 4), second=st.integers(8_000, 30_000),
-    )  # fmt: skip
+        lengths=st.lists(st.integers(500, 12_000), min_size=1, max_size=40),
+        kerf=st.integers(0, 50),
+        own=st.integers(0, 4),
+        second=st.integers(8_000, 30_000),
+    )
     def test_every_part_once_and_every_kerf_kept(self, lengths: list[int], kerf: int, own: int, second: int) -> None:
         """Property: each piece is cut once or named as not cut; never worse than first fit decreasing."""
         self.whole(lengths, [Stock("sale", 24_000, 9.0, None), Stock("own", second, 0.01, own)], kerf)
@@ -210,13 +212,18 @@ class Plans(TestCase):
                     self.assertLessEqual(board.used, 1.0 + 1e-6)
 
     def test_boards_on_hand_are_used_first(self) -> None:
-        own = (Board(label="planks", length_mm=2600.0, width_mm=340.0, thickness_mm=22.0, count=40), Board(label="battens", length_mm=2600.0, width_mm=60.0, thickness_mm=24.0, count=40), Board(label="thin", length_mm=2600.0, width_mm=300.0, thickness_mm=18.0, count=20))  # fmt: skip
+        own = (
+            Board(label="planks", length_mm=2600.0, width_mm=340.0, thickness_mm=22.0, count=40),
+            Board(label="battens", length_mm=2600.0, width_mm=60.0, thickness_mm=24.0, count=40),
+            Board(label="thin", length_mm=2600.0, width_mm=300.0, thickness_mm=18.0, count=20),
+        )
         design = opened("sloped-top-bar").model_copy(update={"boards": own})
         plan = cut_plan(parts_of_hive(design), design, 0.4)
         self.assertEqual([b.source.label for b in plan.bought], [])
 
     def test_bound_is_what_can_be_paid_and_no_more(self) -> None:
-        """Against every sum of whole boards, counted out: at 14 to be paid, 9s alone make 18, with 5s 14, with 8s 16."""
+        """Against every sum of whole boards, counted out: at 14 to be paid, 9s alone make 18, with 5s 14, with
+        8s 16."""
         for prices in ({9.0}, {9.0, 5.0}, {9.0, 8.0}):
             sums = {9 * n + p * m for n in range(9) for m in range(9) for p in prices - {9.0} or {0.0}}
             with self.subTest(prices):

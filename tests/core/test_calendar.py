@@ -50,8 +50,16 @@ class Calendars(TestCase):
         for design, moved in (
             (opened(day="2026-05-24"), set(before)),
             (opened(name="Stern hive"), set(before)),
-            (opened(visit_days=12), {"Queen onto the new combs", "Look for queen cells", "Worker brood clear", "Drones clear, old combs out"}),
-        ):  # fmt: skip
+            (
+                opened(visit_days=12),
+                {
+                    "Queen onto the new combs",
+                    "Look for queen cells",
+                    "Worker brood clear",
+                    "Drones clear, old combs out",
+                },
+            ),
+        ):
             events = read(moving_calendar(design, "a", TODAY + 3, sent)[0])
             with self.subTest(design.name):
                 self.assertEqual({title: e.uid.value for title, e in events.items()}, before)

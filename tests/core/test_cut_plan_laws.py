@@ -69,13 +69,16 @@ class Laws(TestCase):
     @given(
         st.lists(
             st.tuples(
-                st.sampled_from([500.0, 900.0, 1_300.0, 2_500.0]), st.sampled_from([60.0, 150.0, 300.0, 420.0]),
-                st.sampled_from([18.0, 22.0, 24.0, 40.0, 52.0]), st.integers(1, 3),
+                st.sampled_from([500.0, 900.0, 1_300.0, 2_500.0]),
+                st.sampled_from([60.0, 150.0, 300.0, 420.0]),
+                st.sampled_from([18.0, 22.0, 24.0, 40.0, 52.0]),
+                st.integers(1, 3),
             ),
-            min_size=1, max_size=2,
+            min_size=1,
+            max_size=2,
         ),
         st.sampled_from(["sloped-top-bar", "bowline"]),
-    )  # fmt: skip
+    )
     def test_26_a_free_board_more_never_harms(self, own: list[tuple[float, float, float, int]], name: str) -> None:
         """Property: with every board more the plan costs no more, and no part goes without."""
         boards = tuple(board(*each, label=f"pile {n}") for n, each in enumerate(own))
@@ -119,7 +122,8 @@ class Strips(TestCase):
     )
 
     def test_26_unequal_strips_where_they_are_cheaper(self) -> None:
-        """A lath makes up what a board leaves: one panel at least is of two widths, and the plan is the cheaper for it."""
+        """A lath makes up what a board leaves: one panel at least is of two widths, and the plan is the
+        cheaper for it."""
         design = opened(sale=self.WIDE)
         plan = planned(design)
         with patch("sabaka_core.woodwork.strips._WIDTHS_TRIED", 0):

@@ -149,14 +149,27 @@ def all_of(*changes: Break) -> Break:
 # code -> (severity, break, whether a mend has to be offered). Several ways to one rule are listed apart.
 CASES: list[tuple[str, str, Break, bool]] = [
     ("comb-touches-wall", "error", all_of(section(top_mm=440, height_mm=300, slope_deg=22.5), guide(416)), True),
-    ("comb-touches-wall", "note", all_of(section(top_mm=440, height_mm=300, slope_deg=27), guide(416), choices(slope_school="leaning-floor")), True),
+    (
+        "comb-touches-wall",
+        "note",
+        all_of(section(top_mm=440, height_mm=300, slope_deg=27), guide(416), choices(slope_school="leaning-floor")),
+        True,
+    ),
     ("guide-too-long", "warning", guide(425), True),
     ("gap-under-combs", "warning", choices(floor_gap_mm=40), True),
     ("gap-under-combs", "warning", choices(floor_gap_mm=4), True),
     ("bar-too-weak", "warning", bars(thickness_mm=8), True),
     ("bar-too-short", "error", bars(length_mm=440), True),
     ("bar-too-long", "warning", bars(length_mm=500), True),
-    ("bar-too-long", "error", all_of(rebate(15), bars(length_mm=460), ), True),
+    (
+        "bar-too-long",
+        "error",
+        all_of(
+            rebate(15),
+            bars(length_mm=460),
+        ),
+        True,
+    ),
     ("spacing-too-narrow", "error", bars(width_mm=29), True),
     ("spacing-odd", "warning", honey_wide, True),
     ("spacing-odd", "warning", choices(bees="african"), True),
@@ -177,7 +190,12 @@ CASES: list[tuple[str, str, Break, bool]] = [
     ("feeder-gap-small", "warning", small_feeder_gap, True),
     ("follower-foot-gap", "warning", far(foot_gap_mm=5.0), True),
     ("follower-foot-gap", "warning", far(foot_gap_mm=30.0), True),
-    ("follower-foot-swells", "warning", all_of(section(top_mm=560, height_mm=360, slope_deg=22), far(foot_gap_mm=9.0)), True),
+    (
+        "follower-foot-swells",
+        "warning",
+        all_of(section(top_mm=560, height_mm=360, slope_deg=22), far(foot_gap_mm=9.0)),
+        True,
+    ),
     ("follower-side-clearance", "warning", far(side_clearance_mm=5.0), True),
     ("follower-side-clearance", "warning", far(fit="loose", side_clearance_mm=3.0), True),
     ("volume-off", "warning", lambda d: d["colonies"][0].update(strength="nucleus"), True),
@@ -190,7 +208,7 @@ CASES: list[tuple[str, str, Break, bool]] = [
     ("entrance-off-wall", "error", entrance(0, at_mm=5), True),
     ("entrance-off-wall", "error", entrance(0, height_mm=280), True),
     ("entrance-off-wall", "error", entrance(0, wall="near-end", at_mm=190, height_mm=20), True),
-]  # fmt: skip
+]
 
 
 class EveryRule(TestCase):

@@ -130,7 +130,13 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("boxes-dont-add-up", "error", "tall-in-stack", chamber(boxes_mm=[12.0, 244.475, 246.0, 4.0]), True),
     ("fixed-comb", "error", "tree-cavity", law("removable"), True),
     ("fixed-comb", "note", "tree-cavity", law("not-asked"), True),
-    ("log-wall-thin", "warning", "tree-cavity", lambda d: d["chambers"][0]["walls"]["sides"][0].update(thickness_mm=30.0), True),
+    (
+        "log-wall-thin",
+        "warning",
+        "tree-cavity",
+        lambda d: d["chambers"][0]["walls"]["sides"][0].update(thickness_mm=30.0),
+        True,
+    ),
     ("entrance-area", "warning", "tree-cavity", hole(25.0), True),
     ("entrance-area", "warning", "tree-cavity", hole(90.0), True),
     ("comb-too-small", "warning", "tree-cavity", narrow_log, True),
@@ -146,7 +152,7 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("beyond-reach", "error", "long-shallow", section(0, height_mm=9_000.0), True),
     ("beyond-reach", "error", "tall-in-stack", supers(0, boxes=9_000), True),
     ("beyond-reach", "error", "tree-cavity", lambda d: d.update(name="Two\nlines"), True),
-]  # fmt: skip
+]
 
 
 class EveryRule(TestCase):

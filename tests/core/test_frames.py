@@ -45,10 +45,22 @@ def frame_of(ident: str) -> Frame:
 class Standards(TestCase):
     def test_the_catalogue_holds_what_the_trade_names(self) -> None:
         wanted = {
-            "langstroth-deep", "langstroth-medium", "langstroth-shallow", "dadant-brood", "dadant-super", "layens",
-            "british-national-deep", "british-national-14x12", "british-national-shallow", "smith", "commercial",
-            "zander", "german-normal", "warre-bar", "rear-access",
-        }  # fmt: skip
+            "langstroth-deep",
+            "langstroth-medium",
+            "langstroth-shallow",
+            "dadant-brood",
+            "dadant-super",
+            "layens",
+            "british-national-deep",
+            "british-national-14x12",
+            "british-national-shallow",
+            "smith",
+            "commercial",
+            "zander",
+            "german-normal",
+            "warre-bar",
+            "rear-access",
+        }
         self.assertEqual({row.id for row in catalogue().values() if not row.made_from}, wanted)
         self.assertEqual(len({r.carrier.make for r in FRAMES if isinstance(r.carrier, Frame) and r.made_from}), 9)
 
@@ -77,10 +89,14 @@ class Standards(TestCase):
         """Published check values of the trade, to a tenth: inches rounded once."""
         deep, layens = frame_of("langstroth-deep"), frame_of("layens")
         for value, inches in (
-            (deep.top_bar_mm, 19.0), (deep.body_width_mm, 17 + 5 / 8), (deep.depth_mm, 9 + 1 / 8),
-            (frame_of("langstroth-medium").depth_mm, 6.25), (frame_of("langstroth-shallow").depth_mm, 5 + 3 / 8),
-            (layens.top_bar_mm, 14 + 5 / 16), (layens.depth_mm, 15 + 15 / 16),
-        ):  # fmt: skip
+            (deep.top_bar_mm, 19.0),
+            (deep.body_width_mm, 17 + 5 / 8),
+            (deep.depth_mm, 9 + 1 / 8),
+            (frame_of("langstroth-medium").depth_mm, 6.25),
+            (frame_of("langstroth-shallow").depth_mm, 5 + 3 / 8),
+            (layens.top_bar_mm, 14 + 5 / 16),
+            (layens.depth_mm, 15 + 15 / 16),
+        ):
             self.assertAlmostEqual(value, inches * 25.4, delta=0.1)
         box = catalogue()["layens"].box
         assert box is not None
@@ -94,8 +110,11 @@ class Standards(TestCase):
     def test_honey_of_full_frames(self) -> None:
         """Trade check: a deep 2.7 to 3.0 kg, narrow-deep 3.8 to 4.4, two-part and tall 5 to 6 and a little."""
         for ident, low, high in (
-            ("langstroth-deep", 2.7, 3.0), ("layens", 3.8, 4.4), ("two-part-deep", 5.0, 6.3), ("tall-one-piece", 5.0, 6.3),
-        ):  # fmt: skip
+            ("langstroth-deep", 2.7, 3.0),
+            ("layens", 3.8, 4.4),
+            ("two-part-deep", 5.0, 6.3),
+            ("tall-one-piece", 5.0, 6.3),
+        ):
             frame = frame_of(ident)
             self.assertTrue(low <= honey_kg(comb_area_mm2(frame), frame.spacing_mm) <= high, ident)
 

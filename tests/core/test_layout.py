@@ -64,9 +64,13 @@ class Positions(TestCase):
 
     def test_every_kind_of_item_takes_its_own_length(self) -> None:
         a = run_of(
-            {"kind": "feeder", "length_mm": 60.0}, {"kind": "excluder", "thickness_mm": 5.0},
-            {"kind": "divider", "thickness_mm": 12.0}, {"kind": "spacer", "length_mm": 3.0}, BROOD, length=115,
-        )  # fmt: skip
+            {"kind": "feeder", "length_mm": 60.0},
+            {"kind": "excluder", "thickness_mm": 5.0},
+            {"kind": "divider", "thickness_mm": 12.0},
+            {"kind": "spacer", "length_mm": 3.0},
+            BROOD,
+            length=115,
+        )
         self.assertEqual([p.length_mm for p in a.layout.placed], [60, 5, 12, 3, 35])
         self.assertEqual(a.layout.leftover_mm, 0)
 
@@ -78,9 +82,15 @@ class Entrances(TestCase):
     def test_which_lead_to_the_nest(self) -> None:
         """Nest from 78 to 183 mm: a 25 mm hole has to lie wholly inside."""
         a = run_of(
-            gap(60), board("near"), BROOD, BROOD, BROOD, board("far"), gap(100),
+            gap(60),
+            board("near"),
+            BROOD,
+            BROOD,
+            BROOD,
+            board("far"),
+            gap(100),
             entrances=[hole(90.5), hole(90.4), hole(170.5), hole(170.6), hole(0, "near-end"), hole(0, "far-end")],
-        )  # fmt: skip
+        )
         self.assertEqual([e.in_nest for e in a.entrances], [True, False, True, False, False, False])
 
     def test_an_end_wall_hole_leads_to_a_nest_that_reaches_the_wall(self) -> None:
@@ -89,9 +99,13 @@ class Entrances(TestCase):
 
     def test_advice_in_words(self) -> None:
         a = run_of(
-            BROOD, BROOD, BROOD, board("far"), gap(500),
+            BROOD,
+            BROOD,
+            BROOD,
+            board("far"),
+            gap(500),
             entrances=[hole(50), hole(50) | {"setting": "plugged"}, hole(400), hole(400) | {"setting": "plugged"}],
-        )  # fmt: skip
+        )
         states = build_report(a.hive, ()).entrances
         self.assertEqual([s.advice for s in states], ["open", "may be opened", "plug", "plugged"])
         self.assertEqual(

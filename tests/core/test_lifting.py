@@ -39,7 +39,8 @@ def opened(name: str, **lifting: Any) -> Hive:
 
 
 class Equation(TestCase):
-    """Published: Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use rounded multipliers."""
+    """Published: Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use
+    rounded multipliers."""
 
     def test_the_first_worked_example(self) -> None:
         """Loading a punch press: 44 lb, H 23 in, V 15 in, D 49 in, fair grip: RWL about 16 lb, LI about 2.7."""
@@ -131,7 +132,8 @@ class StandAndBody(TestCase):
             self.assertEqual(bevel, 10)
 
     def test_each_leg_its_own_on_a_slope(self) -> None:
-        """Hand: along the hive the feet are its length less two insets apart; each step of it drops tan of the slope."""
+        """Hand: along the hive the feet are its length less two insets apart; each step of it drops tan of the
+        slope."""
         legs = self.legs(slope_along_deg=5.0)
         design = opened("long-shallow")
         long = whole(design).stacks[0].boxes[0]
@@ -182,12 +184,19 @@ class Loads(TestCase):
         chamber["run"]["saved"] = []
         for wall in ("sides", "ends", "floor"):
             chamber["walls"][wall] = [
-                {"material": "softwood", "thickness_mm": 22.0}, {"material": "wood fibre", "thickness_mm": 60.0}, {"material": "softwood", "thickness_mm": 22.0},
-            ]  # fmt: skip
+                {"material": "softwood", "thickness_mm": 22.0},
+                {"material": "wood fibre", "thickness_mm": 60.0},
+                {"material": "softwood", "thickness_mm": 22.0},
+            ]
         document["roof"] = {
-            "kind": "gabled", "clearance_mm": 120.0,
-            "layers": [{"material": "wood fibre", "thickness_mm": 60.0}, {"material": "softwood", "thickness_mm": 22.0}, {"material": "sheet metal", "thickness_mm": 0.7}],
-        }  # fmt: skip
+            "kind": "gabled",
+            "clearance_mm": 120.0,
+            "layers": [
+                {"material": "wood fibre", "thickness_mm": 60.0},
+                {"material": "softwood", "thickness_mm": 22.0},
+                {"material": "sheet metal", "thickness_mm": 0.7},
+            ],
+        }
         design = hive(document)
         report = lifting_report(design)
         words = next(row.words for row in report.loads if "whole hive" in row.words.template)

@@ -37,8 +37,25 @@ METRIC = re.compile(
 IMPERIAL = re.compile(
     r"\d\s?(?:in(?! (?:all|a|the|each|it)\b)|lb|lbs|ft|oz|psi|BTU|°F|inch\w*|feet|foot|pounds?)(?![\w])|″|°F"
 )
-# What isn't read, or is one's own: symbols and formulas, and the models' constants, which stand in SI units as published.
-NOT_READ = {"document", "edit", "patch", "inverse", "id", "code", "codes", "path", "value", "key", "layer", "unit", "kind", "formula", "symbol"}  # fmt: skip
+# What isn't read, or is one's own: symbols and formulas, and the models' constants, which stand in SI units as
+# published.
+NOT_READ = {
+    "document",
+    "edit",
+    "patch",
+    "inverse",
+    "id",
+    "code",
+    "codes",
+    "path",
+    "value",
+    "key",
+    "layer",
+    "unit",
+    "kind",
+    "formula",
+    "symbol",
+}
 SI_CONSTANTS = "/constants/"
 
 
@@ -85,8 +102,12 @@ class EveryReport(TestCase):
 
     def test_29_nor_on_paper_or_in_the_calendar(self) -> None:
         papers: dict[str, Callable[[Hive, Measure], bytes]] = {
-            "season": season_card, "winter": winter_card, "moving": moving_page, "booklet": booklet, "templates": templates,
-        }  # fmt: skip
+            "season": season_card,
+            "winter": winter_card,
+            "moving": moving_page,
+            "booklet": booklet,
+            "templates": templates,
+        }
         for name in ("bowline", "side-by-side", "tree-cavity"):
             design = load_hive((EXAMPLES / f"{name}.json").read_bytes())
             for what, paper in papers.items():
@@ -140,10 +161,16 @@ class Shared(TestCase):
         """Reference library: pint."""
         units = pint.UnitRegistry()
         rows: list[tuple[Unit, str, str, int]] = [
-            ("cm2", "cm**2", "inch**2", 1), ("m2", "m**2", "foot**2", 1), ("L", "liter", "foot**3", 2), ("kg", "kg", "pound", 1),
-            ("N", "newton", "pound_force", 0), ("N/mm2", "newton/mm**2", "psi", 0), ("kg/L", "kg/liter", "pound/foot**3", 1),
-            ("W/K", "watt/delta_degC", "Btu/hour/delta_degF", 2), ("W/m2K", "watt/m**2/delta_degC", "Btu/hour/foot**2/delta_degF", 3),
-        ]  # fmt: skip
+            ("cm2", "cm**2", "inch**2", 1),
+            ("m2", "m**2", "foot**2", 1),
+            ("L", "liter", "foot**3", 2),
+            ("kg", "kg", "pound", 1),
+            ("N", "newton", "pound_force", 0),
+            ("N/mm2", "newton/mm**2", "psi", 0),
+            ("kg/L", "kg/liter", "pound/foot**3", 1),
+            ("W/K", "watt/delta_degC", "Btu/hour/delta_degF", 2),
+            ("W/m2K", "watt/m**2/delta_degC", "Btu/hour/foot**2/delta_degF", 3),
+        ]
         for unit, metric, imperial, digits in rows:
             with self.subTest(unit):
                 theirs = (1234.5 * units(metric)).to(imperial).magnitude

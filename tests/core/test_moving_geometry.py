@@ -227,7 +227,8 @@ class EveryPair(TestCase):
         self.assertGreater(compared, 1000)
 
     def test_what_goes_crosses_no_wall_at_any_corner_of_tolerance(self) -> None:
-        """Property: the old comb of a feasible way, half its tolerance larger all round, stays inside cavity and riser."""
+        """Property: the old comb of a feasible way, half its tolerance larger all round, stays inside cavity
+        and riser."""
         drawn = 0
         for (name, document), ident in itertools.product(HIVES.items(), catalogue()):
             room = raw_room(document)

@@ -61,8 +61,10 @@ class Rank(TestCase):
     def test_10_combs_that_go_in_as_they_are_come_first_whatever_is_wished(self) -> None:
         """0 parts and 1 day; in a conversion box this once stood below “on end, lugs off”."""
         for name, standard in (
-            ("long-shallow", "langstroth-medium"), ("tall-in-stack", "tall-one-piece"), ("side-by-side", "langstroth-deep"),
-        ):  # fmt: skip
+            ("long-shallow", "langstroth-medium"),
+            ("tall-in-stack", "tall-one-piece"),
+            ("side-by-side", "langstroth-deep"),
+        ):
             for wish in WISHES:
                 first = ranked(name, standard=standard, wish=wish)
                 with self.subTest(name, wish=wish):
@@ -84,9 +86,23 @@ class ConversionBoxes(TestCase):
 
     def box(self, spacers: str) -> tuple[Hive, Moving]:
         boxes = [
-            {"name": "shallow", "across_mm": 466.725, "along_mm": 374.65, "height_mm": 144.4625, "rest_depth_mm": 15.875, "rest_width_mm": 9.525},
-            {"name": "deep", "across_mm": 466.725, "along_mm": 374.65, "height_mm": 244.475, "rest_depth_mm": 19.05, "rest_width_mm": 9.525},
-        ]  # fmt: skip
+            {
+                "name": "shallow",
+                "across_mm": 466.725,
+                "along_mm": 374.65,
+                "height_mm": 144.4625,
+                "rest_depth_mm": 15.875,
+                "rest_width_mm": 9.525,
+            },
+            {
+                "name": "deep",
+                "across_mm": 466.725,
+                "along_mm": 374.65,
+                "height_mm": 244.475,
+                "rest_depth_mm": 19.05,
+                "rest_width_mm": 9.525,
+            },
+        ]
         document = example("deep-horizontal")
         chamber = document["chambers"][0]
         chamber["section"] = {"kind": "rectangle", "width_mm": 349.25, "height_mm": 434.975}

@@ -47,9 +47,15 @@ from tests.mutated import STEPS
 Document = dict[str, Any]
 # What no stacked boxes are made for: boards, feeders, bars, and frames taller or wider than any box.
 NO_BOXES = (
-    "frame-feeder", "follower-frame", "warre-bar", "on-end-adapter", "two-part-deep", "tall-one-piece",
-    "joined-and-stood", "nothing",
-)  # fmt: skip
+    "frame-feeder",
+    "follower-frame",
+    "warre-bar",
+    "on-end-adapter",
+    "two-part-deep",
+    "tall-one-piece",
+    "joined-and-stood",
+    "nothing",
+)
 
 
 def refusal(test: TestCase, work: Callable[[], Any]) -> ParameterError:
@@ -96,7 +102,7 @@ class SizesThatCannotBe(TestCase):
         }
         for name, document in self.absurd().items():
             with self.subTest(name):
-                said = refusal(self, lambda document=document: refuse_beyond(validate_hive(document)))  # type: ignore[misc]
+                said = refusal(self, lambda document=document: refuse_beyond(validate_hive(document)))
                 self.assertIn(fields[name], [problem.field for problem in said.problems])
                 self.assertRegex(said.reason, r"\d+ to \d+")
 
@@ -135,7 +141,7 @@ class SizesThatCannotBe(TestCase):
             with self.subTest(path):
                 said = refusal(
                     self, lambda path=path, typed=typed: apply_edit(bowline(), SetField(path=path, text=typed))
-                )  # type: ignore[misc]
+                )
                 self.assertTrue(said.problems[0].field.startswith(path.rsplit("/", 1)[0]), said.field)
 
     def test_7_what_was_saved_stays_while_other_things_change_and_can_come_back(self) -> None:
@@ -188,7 +194,7 @@ class OneTypedNumber(TestCase):
             high = working_hive(document).chambers[0].section
             chamber(document)["litter"] = {"kind": "deep", "depth_mm": getattr(high, "height_mm", None) or 290.0}
             with self.subTest(name):
-                said = refusal(self, lambda document=document: STEPS["winter"](working_hive(document)))  # type: ignore[misc]
+                said = refusal(self, lambda document=document: STEPS["winter"](working_hive(document)))
                 self.assertEqual(said.field, "/chambers/0/litter/depth_mm")
                 self.assertRegex(said.reason, r"At most \d+ mm can go here")
         report = build_report(working_hive(document))
@@ -206,7 +212,7 @@ class OneTypedNumber(TestCase):
         items(document)[:] = []
         for step in ("season", "lifting", "winter"):
             with self.subTest(step):
-                said = refusal(self, lambda step=step: STEPS[step](working_hive(document)))  # type: ignore[misc]
+                said = refusal(self, lambda step=step: STEPS[step](working_hive(document)))
                 self.assertEqual(said.field, "/chambers/0/run/items")
                 self.assertIn("put bars or frames in", said.reason)
 
@@ -221,7 +227,7 @@ class OneTypedNumber(TestCase):
             for step, field in (("season", "start_day"), ("moving", "day")):
                 with self.subTest(day, step=step):
                     document = sound() | {step: {field: day}}
-                    said = refusal(self, lambda step=step, document=document: STEPS[step](working_hive(document)))  # type: ignore[misc]
+                    said = refusal(self, lambda step=step, document=document: STEPS[step](working_hive(document)))
                     self.assertEqual(said.field, f"/{step}/{field}")
                     self.assertIn("1900 to 2199", said.reason)
 
@@ -229,7 +235,7 @@ class OneTypedNumber(TestCase):
         for day in ("20120115", "2012-W03-1", "2012-1-5", "٢٠١٢-٠١-١٥"):
             with self.subTest(day):
                 table = f"date,least,greatest\n{day},1,2\n"
-                said = refusal(self, lambda table=table: read_daily(table))  # type: ignore[misc]
+                said = refusal(self, lambda table=table: read_daily(table))
                 self.assertIn("line 2", said.field)
                 self.assertIn("2026-04-01", said.reason)
 
@@ -248,9 +254,16 @@ class OneTypedNumber(TestCase):
 
         for change in (too_long, refused_outright, beyond):
             draft = Draft(
-                code="tried", severity="error", text=text(""), why="", place=Spot(drawing="rod", x_mm=0, y_mm=0),
-                number=count(0), limit=text(""), source=COMMON, proposals=lambda change=change: [Proposal(text(""), change)],  # type: ignore[misc]
-            )  # fmt: skip
+                code="tried",
+                severity="error",
+                text=text(""),
+                why="",
+                place=Spot(drawing="rod", x_mm=0, y_mm=0),
+                number=count(0),
+                limit=text(""),
+                source=COMMON,
+                proposals=lambda change=change: [Proposal(text(""), change)],
+            )
             with self.subTest(change.__name__):
                 self.assertEqual(tried(draft, whole(design), [draft]), ())
 
@@ -264,7 +277,7 @@ class OneTypedNumber(TestCase):
         document = sound()
         next(i for i in items(document) if i["kind"] == "follower")["foot_gap_mm"] = 500.0
         said = STEPS["building"](working_hive(document))
-        self.assertIn("no-size", [f.code for f in said.findings])  # type: ignore[attr-defined]
+        self.assertIn("no-size", [f.code for f in said.findings])
 
     def test_8_a_kerf_of_0(self) -> None:
         for file in EXAMPLES.glob("*.json"):
@@ -277,7 +290,7 @@ class OneTypedNumber(TestCase):
             document = sound() | {"lifting": {"stack_box": ident}}
             with self.subTest(ident):
                 if ident in NO_BOXES:
-                    said = refusal(self, lambda document=document: STEPS["lifting"](working_hive(document)))  # type: ignore[misc]
+                    said = refusal(self, lambda document=document: STEPS["lifting"](working_hive(document)))
                     self.assertEqual(said.field, "/lifting/stack_box")
                     self.assertIn("Langstroth deep", said.reason)
                 else:
@@ -286,7 +299,7 @@ class OneTypedNumber(TestCase):
     def test_8_a_superscript_digit_in_a_fields_path(self) -> None:
         for path in ("/chambers/²/length_mm", "/comb_types/٣/width_mm", "/boards/9999999999999999999/width_mm"):
             with self.subTest(path):
-                said = refusal(self, lambda path=path: apply_edit(hive(sound()), SetField(path=path, text="300")))  # type: ignore[misc]
+                said = refusal(self, lambda path=path: apply_edit(hive(sound()), SetField(path=path, text="300")))
                 self.assertEqual((said.field, said.code), (path, "no-such-field"))
 
     def test_8_a_name_of_4000_characters(self) -> None:
@@ -296,7 +309,7 @@ class OneTypedNumber(TestCase):
     def test_8_half_a_character(self) -> None:
         for body in (b'{"name": "\\ud800"}', b'{"\\udfff": 1}'):
             with self.subTest(body):
-                said = refusal(self, lambda body=body: parse_json(body))  # type: ignore[misc]
+                said = refusal(self, lambda body=body: parse_json(body))
                 self.assertEqual(said.code, "not-text")
 
     def test_8_stock_tables_of_other_programs(self) -> None:
@@ -343,7 +356,7 @@ class NamesAndLabels(TestCase):
                 with self.subTest(path, name=ascii(name)):
                     said = refusal(
                         self, lambda path=path, name=name: apply_edit(bowline(), SetField(path=path, text=name))
-                    )  # type: ignore[misc]
+                    )
                     self.assertEqual(said.field, path)
                     self.assertIn("control character", said.reason)
 
@@ -351,7 +364,7 @@ class NamesAndLabels(TestCase):
         for words in self.REFUSED:
             document = sound() | {"season": {"means_of": words}}
             with self.subTest(ascii(words)):
-                said = refusal(self, lambda document=document: refuse_beyond(hive(document)))  # type: ignore[misc]
+                said = refusal(self, lambda document=document: refuse_beyond(hive(document)))
                 self.assertEqual(said.field, "/season/means_of")
 
     def test_9_notes_may_have_lines_and_nothing_else(self) -> None:

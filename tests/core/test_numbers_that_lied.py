@@ -126,7 +126,8 @@ class Combs(TestCase):
         self.assertEqual(a.honey_kg(a.main), 0.0)
 
     def test_16_the_comb_where_moved_walls_meet_above_its_foot(self) -> None:
-        """Hand: the lesser of parabola and moved wall, integrated; walls of 35° meet 198 mm down, the comb reaches for 235."""
+        """Hand: the lesser of parabola and moved wall, integrated; walls of 35° meet 198 mm down, the comb
+        reaches for 235."""
         top, slope, high, gap, space = 300.0, 35.0, 210.0, 15.0, 9.5
         section = Trapezoid(top, top - 2 * high * tan(radians(slope)), high)
         guide, depth = 270.0, high - gap + 40.0
@@ -195,7 +196,8 @@ class Empty(TestCase):
 
 class Scales(TestCase):
     def test_19_every_range_has_ticks(self) -> None:
-        """Property: two to seven round numbers inside any range, evenly spaced, the first at most a step from its foot."""
+        """Property: two to seven round numbers inside any range, evenly spaced, the first at most a step from
+        its foot."""
         for power in range(-4, 9):
             for part in (1.0, 1.2, 1.9, 2.4, 3.0, 4.9, 7.7, 9.99):
                 top = part * 10.0**power
@@ -300,9 +302,15 @@ class Joints(TestCase):
     def test_6_joints_are_rated_by_what_they_do(self) -> None:
         """Trade check (no source): screws, glue, pegs and hooks bend; straps, one side bar, dovetail and brace hold."""
         for joint, holds in (
-            ("none", False), ("screws", False), ("pegs", False), ("hooks", False),
-            ("straps", True), ("side-bar", True), ("dovetail", True), ("brace", True),
-        ):  # fmt: skip
+            ("none", False),
+            ("screws", False),
+            ("pegs", False),
+            ("hooks", False),
+            ("straps", True),
+            ("side-bar", True),
+            ("dovetail", True),
+            ("brace", True),
+        ):
             document = example("tall-in-stack")
             document["comb_types"][0] |= {"make": "two-part", "joint": joint}
             weak = [f for f in findings(document) if f.code == "weak-joint"]

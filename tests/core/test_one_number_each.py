@@ -79,10 +79,25 @@ class Limits(TestCase):
 
     def test_15_limits_that_stood_in_code_are_rows_with_unit_mark_and_reason(self) -> None:
         for key in (
-            "tipping", "comb_to_lift", "lid_to_lift", "lid_force", "hive_to_move", "super_frame", "lid_mass",
-            "laying_held_back", "laying_short", "stores_least", "winter_month", "winter_whole", "brooding_weather",
-            "visit_weather", "contract_below", "queen_gap", "wall_boards", "side_height",
-        ):  # fmt: skip
+            "tipping",
+            "comb_to_lift",
+            "lid_to_lift",
+            "lid_force",
+            "hive_to_move",
+            "super_frame",
+            "lid_mass",
+            "laying_held_back",
+            "laying_short",
+            "stores_least",
+            "winter_month",
+            "winter_whole",
+            "brooding_weather",
+            "visit_weather",
+            "contract_below",
+            "queen_gap",
+            "wall_boards",
+            "side_height",
+        ):
             row = practice(key)
             with self.subTest(key):
                 self.assertTrue(row.unit and row.why and row.source.mark)

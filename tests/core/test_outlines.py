@@ -26,7 +26,7 @@ def combs() -> st.SearchStrategy[CombOutlines]:
     def build(top: float, ratio: float, slope: float, guide: float, kind: str) -> CombOutlines:
         height = top * ratio
         slope = min(slope, 0.9 * np.degrees(np.arctan(top / 2 / height)))
-        return CombOutlines(leaning(top, height, slope), 9.5, height - 15, guide * top, kind)  # type: ignore[arg-type]
+        return CombOutlines(leaning(top, height, slope), 9.5, height - 15, guide * top, kind)
 
     return st.builds(build, st.floats(300, 600), st.floats(0.4, 1.1), st.floats(-10, 35), st.floats(0.5, 1.2), KINDS)
 
@@ -35,7 +35,7 @@ class CurvesAgainstScipy(TestCase):
     """Reference library: scipy integrates the half-widths."""
 
     @given(KINDS, st.floats(150, 600), st.floats(0.1, 2.0), st.floats(0, 0.6), st.floats(0.05, 0.4))
-    def test_areas(self, kind, w: float, ratio: float, start: float, span: float) -> None:  # type: ignore[no-untyped-def]
+    def test_areas(self, kind, w: float, ratio: float, start: float, span: float) -> None:
         curve = hang(kind, w, ratio * w)
         upper, lower = start * curve.depth_mm, (start + span) * curve.depth_mm
         expected, _ = quad(lambda d: 2 * curve.half_width_mm(d), upper, lower, limit=200)

@@ -19,21 +19,47 @@ from sabaka_core.paper.winter_card import winter_card
 from tests.core.support import EXAMPLES
 
 PAPERS: dict[str, Callable[[Hive], bytes]] = {
-    "season": season_card, "winter": winter_card, "moving in": moving_page, "building": booklet, "templates at full size": templates,
-}  # fmt: skip
+    "season": season_card,
+    "winter": winter_card,
+    "moving in": moving_page,
+    "building": booklet,
+    "templates at full size": templates,
+}
 # Letters beyond a to z of the alphabets that Europe's keepers write their hives' names in, from memory.
 ALPHABETS = {
-    "Albanian": "ÇçËë", "Basque and Spanish": "ÁáÉéÍíÑñÓóÚúÜü", "Bulgarian": "БГДЖЗИЙЛПУФЦЧШЩЪЬЮЯбгджзийлпуфцчшщъьюя",
-    "Catalan": "ÀàÇçÈèÉéÍíÏïÒòÓóÚúÜü·", "Croatian": "ČčĆćĐđŠšŽž", "Czech": "ÁáČčĎďÉéĚěÍíŇňÓóŘřŠšŤťÚúŮůÝýŽž", "Danish": "ÆæØøÅå",
-    "Estonian": "ÄäÕõÖöÜüŠšŽž", "Finnish": "ÄäÖöÅå", "French": "ÀàÂâÆæÇçÈèÉéÊêËëÎîÏïÔôŒœÙùÛûÜüŸÿ", "German": "ÄäÖöÜüẞß",
-    "Greek": "ΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩαβγδεζηθικλμνξοπρσςτυφχψωάέήίόύώϊϋΐΰ", "Hungarian": "ÁáÉéÍíÓóÖöŐőÚúÜüŰű",
-    "Icelandic": "ÁáÐðÉéÍíÓóÚúÝýÞþÆæÖö", "Irish": "ÁáÉéÍíÓóÚú", "Italian": "ÀàÈèÉéÌìÒòÙù", "Latvian": "ĀāČčĒēĢģĪīĶķĻļŅņŠšŪūŽž",
-    "Lithuanian": "ĄąČčĘęĖėĮįŠšŲųŪūŽž", "Macedonian": "ЃѓЅѕЈјЉљЊњЌќЏџ", "Maltese": "ĊċĠġĦħŻż", "Norwegian": "ÆæØøÅå",
-    "Polish": "ĄąĆćĘęŁłŃńÓóŚśŹźŻż", "Portuguese": "ÃãÁáÂâÀàÇçÉéÊêÍíÓóÔôÕõÚú", "Romanian": "ĂăÂâÎîȘșȚț",
-    "Russian": "АБВГДЕЁЖЗИЙКЛМНОПРСТУФХЦЧШЩЪЫЬЭЮЯабвгдеёжзийклмнопрстуфхцчшщъыьэюя", "Serbian": "ЂђЈјЉљЊњЋћЏџ",
-    "Slovak": "ÁáÄäČčĎďÉéÍíĹĺĽľŇňÓóÔôŔŕŠšŤťÚúÝýŽž", "Slovene": "ČčŠšŽž", "Swedish": "ÅåÄäÖö", "Turkish": "ÇçĞğIıİiÖöŞşÜü",
-    "Ukrainian": "ҐґЄєІіЇї", "Welsh": "ÂâÊêÎîÔôÛûŴŵŶŷ",
-}  # fmt: skip
+    "Albanian": "ÇçËë",
+    "Basque and Spanish": "ÁáÉéÍíÑñÓóÚúÜü",
+    "Bulgarian": "БГДЖЗИЙЛПУФЦЧШЩЪЬЮЯбгджзийлпуфцчшщъьюя",
+    "Catalan": "ÀàÇçÈèÉéÍíÏïÒòÓóÚúÜü·",
+    "Croatian": "ČčĆćĐđŠšŽž",
+    "Czech": "ÁáČčĎďÉéĚěÍíŇňÓóŘřŠšŤťÚúŮůÝýŽž",
+    "Danish": "ÆæØøÅå",
+    "Estonian": "ÄäÕõÖöÜüŠšŽž",
+    "Finnish": "ÄäÖöÅå",
+    "French": "ÀàÂâÆæÇçÈèÉéÊêËëÎîÏïÔôŒœÙùÛûÜüŸÿ",
+    "German": "ÄäÖöÜüẞß",
+    "Greek": "ΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩαβγδεζηθικλμνξοπρσςτυφχψωάέήίόύώϊϋΐΰ",
+    "Hungarian": "ÁáÉéÍíÓóÖöŐőÚúÜüŰű",
+    "Icelandic": "ÁáÐðÉéÍíÓóÚúÝýÞþÆæÖö",
+    "Irish": "ÁáÉéÍíÓóÚú",
+    "Italian": "ÀàÈèÉéÌìÒòÙù",
+    "Latvian": "ĀāČčĒēĢģĪīĶķĻļŅņŠšŪūŽž",
+    "Lithuanian": "ĄąČčĘęĖėĮįŠšŲųŪūŽž",
+    "Macedonian": "ЃѓЅѕЈјЉљЊњЌќЏџ",
+    "Maltese": "ĊċĠġĦħŻż",
+    "Norwegian": "ÆæØøÅå",
+    "Polish": "ĄąĆćĘęŁłŃńÓóŚśŹźŻż",
+    "Portuguese": "ÃãÁáÂâÀàÇçÉéÊêÍíÓóÔôÕõÚú",
+    "Romanian": "ĂăÂâÎîȘșȚț",
+    "Russian": "АБВГДЕЁЖЗИЙКЛМНОПРСТУФХЦЧШЩЪЫЬЭЮЯабвгдеёжзийклмнопрстуфхцчшщъыьэюя",
+    "Serbian": "ЂђЈјЉљЊњЋћЏџ",
+    "Slovak": "ÁáÄäČčĎďÉéÍíĹĺĽľŇňÓóÔôŔŕŠšŤťÚúÝýŽž",
+    "Slovene": "ČčŠšŽž",
+    "Swedish": "ÅåÄäÖö",
+    "Turkish": "ÇçĞğIıİiÖöŞşÜü",
+    "Ukrainian": "ҐґЄєІіЇї",
+    "Welsh": "ÂâÊêÎîÔôÛûŴŵŶŷ",
+}
 
 
 def opened(example: str, **changes: Any) -> Hive:
@@ -50,7 +76,7 @@ def words_of(reader: PdfReader) -> str:
 
 def fonts_of(reader: PdfReader) -> Iterator[tuple[str, Any]]:
     for page in reader.pages:
-        for name, font in page["/Resources"]["/Font"].items():  # type: ignore[index]
+        for name, font in page["/Resources"]["/Font"].items():
             yield name, font.get_object()
 
 
@@ -68,7 +94,7 @@ class Letters(TestCase):
             with self.subTest(tongue):
                 for family in ("archivo", "piazzolla"):
                     for bold in (False, True):
-                        lacking = [run.letters for run in runs(letters, family, bold) if not run.face]  # type: ignore[arg-type]
+                        lacking = [run.letters for run in runs(letters, family, bold) if not run.face]
                         self.assertEqual(lacking, [])
                 reader = read(season_card(opened("bowline", name=letters[:60])))
                 # Between two faces the reader guesses at spaces.
@@ -111,7 +137,7 @@ class Letters(TestCase):
 class Documents(TestCase):
     def test_33_the_paper_is_the_keepers(self) -> None:
         for sheet, wide in (("a4", 595.3), ("letter", 612.0)):
-            design = opened("bowline", building=Building(sheet=sheet))  # type: ignore[arg-type]
+            design = opened("bowline", building=Building(sheet=sheet))
             for what, paper in PAPERS.items():
                 for page in read(paper(design)).pages:
                     self.assertAlmostEqual(float(page.mediabox.width), wide, delta=0.5, msg=what)
@@ -123,7 +149,7 @@ class Documents(TestCase):
                 name = opened("two-chamber").name
                 assert reader.metadata is not None
                 self.assertEqual(reader.metadata.title, f"{name}: {what}")
-                self.assertEqual(reader.trailer["/Root"]["/Lang"], "en")  # type: ignore[index]
+                self.assertEqual(reader.trailer["/Root"]["/Lang"], "en")
                 self.assertTrue(reader.outline)
                 for number, page in enumerate(reader.pages, 1):
                     said = " ".join(page.extract_text().split())
@@ -152,7 +178,8 @@ class Documents(TestCase):
             self.assertIn(name, said)
 
     def test_33_season_and_run_cards_name_brood_and_honey_combs_and_key_their_greys(self) -> None:
-        """Hand, from the example: brood on 3 to 9, pollen on 2 and 10, nectar 11 and 12, honey 13 to 18, 1 and 19 empty."""
+        """Hand, from the example: brood on 3 to 9, pollen on 2 and 10, nectar 11 and 12, honey 13 to 18, 1 and
+        19 empty."""
         for paper in (season_card, booklet):
             said = words_of(read(paper(opened("bowline"))))
             self.assertIn(

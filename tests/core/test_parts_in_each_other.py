@@ -1,4 +1,5 @@
-"""Parts that lie in each other are a finding; and what a sheet or a card marks as wrong is one, and the other way round."""
+"""Parts that lie in each other are a finding; and what a sheet or a card marks as wrong is one, and the other
+way round."""
 
 from __future__ import annotations
 
@@ -126,9 +127,16 @@ class InEachOther(TestCase):
         def trial(a: Analysis) -> Iterator[Draft]:
             if a.box == 1 and a.chamber.place.x_mm > 450.0:
                 yield Draft(
-                    code="trial", severity="error", text=text("too far"), why="", place=on("plan", 0.0, 0.0), number=mm(0.0),
-                    limit=text("nearer"), source=COMMON, proposals=lambda: (Proposal(text("Move it"), lambda: moved),),
-                )  # fmt: skip
+                    code="trial",
+                    severity="error",
+                    text=text("too far"),
+                    why="",
+                    place=on("plan", 0.0, 0.0),
+                    number=mm(0.0),
+                    limit=text("nearer"),
+                    source=COMMON,
+                    proposals=lambda: (Proposal(text("Move it"), lambda: moved),),
+                )
 
         with patch.dict(RULES, {"trial": trial}):
             by_rules, tried = (next(f for f in each(whole(design)) if f.code == "trial") for each in (find, find_all))
@@ -221,7 +229,15 @@ def _sizes(node: Any) -> Iterator[tuple[Any, Any]]:
 # Words that mark a gap as wrong, whether or not a row says so.
 _BAD_WORDS = ("glued", "bridged", "built below", "doesn’t go in", "slips off", "too long", "neither closed", "overlap")
 # Rules of which a sheet or a card has a row each.
-_MARKED = {"entrance-area", "discs-too-near", "follower-foot-swells", "follower-foot-gap", "bar-too-weak", "colonies-share-entrance", "colonies-fly-near"}  # fmt: skip
+_MARKED = {
+    "entrance-area",
+    "discs-too-near",
+    "follower-foot-swells",
+    "follower-foot-gap",
+    "bar-too-weak",
+    "colonies-share-entrance",
+    "colonies-fly-near",
+}
 
 
 def rows_of(report: Report) -> Iterator[tuple[str, Fact | CombFact | FitRow, tuple[str, ...], str]]:

@@ -155,13 +155,20 @@ class Holes(TestCase):
 
 class Supers(TestCase):
     def test_21_the_rebate_is_in_the_walls_that_carry_the_lugs_at_its_width_and_depth(self) -> None:
-        """Hand: a deep frame, 482.6 over 447.7: inside 466.7, lugs 7.95 beyond it each side and 1.5 of play: 9.5 wide."""
+        """Hand: a deep frame, 482.6 over 447.7: inside 466.7, lugs 7.95 beyond it each side and 1.5 of play:
+        9.5 wide."""
         for name, carries in (("long-shallow", "side"), ("tall-in-stack", "side"), ("two-chamber", "end")):
             document = example(name)
             if not document.get("supers"):
                 document["supers"] = [
-                    {"chamber": document["chambers"][0]["id"], "comb_type": document["comb_types"][0]["id"], "height_mm": 244.475, "frames": 10, "boxes": 1}
-                ]  # fmt: skip
+                    {
+                        "chamber": document["chambers"][0]["id"],
+                        "comb_type": document["comb_types"][0]["id"],
+                        "height_mm": 244.475,
+                        "frames": 10,
+                        "boxes": 1,
+                    }
+                ]
             each = document["supers"][0]
             frame = next(k for k in document["comb_types"] if k["id"] == each["comb_type"])
             found = {p.id: p for p in parts_of_hive(working_hive(document)) if p.group == "Supers"}

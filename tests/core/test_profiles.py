@@ -85,7 +85,13 @@ class AgainstShapely(TestCase):
 class SampledAgainstClosedForm(TestCase):
     """The same straight wall, once in closed form and once as facets."""
 
-    @given(st.floats(390, 480), st.floats(0, 26), st.floats(230, 330), st.floats(330, 420), st.sampled_from(["catenary", "parabola"]))  # fmt: skip
+    @given(
+        st.floats(390, 480),
+        st.floats(0, 26),
+        st.floats(230, 330),
+        st.floats(330, 420),
+        st.sampled_from(["catenary", "parabola"]),
+    )
     def test_every_number(self, top: float, slope: float, height: float, guide: float, kind: Any) -> None:
         low = top - 2 * height * np.tan(np.radians(slope))
         assume(low > 90)

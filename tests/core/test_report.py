@@ -172,9 +172,14 @@ def places(drawing: Drawing) -> Iterator[tuple[float, float]]:
 
 class AnyDesign(TestCase):
     @given(
-        st.floats(300, 600), st.floats(180, 450), st.floats(-8, 32), st.floats(600, 2400),
-        st.integers(1, 30), st.sampled_from(["catenary", "parabola"]), st.floats(0, 60),
-    )  # fmt: skip
+        st.floats(300, 600),
+        st.floats(180, 450),
+        st.floats(-8, 32),
+        st.floats(600, 2400),
+        st.integers(1, 30),
+        st.sampled_from(["catenary", "parabola"]),
+        st.floats(0, 60),
+    )
     def test_a_design_within_bounds_gets_a_whole_report(
         self, top: float, height: float, slope: float, length: float, bars: int, curve: str, litter: float
     ) -> None:

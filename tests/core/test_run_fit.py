@@ -31,9 +31,11 @@ def opened(name: str) -> Hive:
 class Solver(TestCase):
     @settings(max_examples=60)
     @given(
-        st.floats(100, 420), st.floats(0, 90), st.lists(st.sampled_from([32.0, 35.0, 38.0, 41.5]), min_size=1, max_size=3, unique=True),
+        st.floats(100, 420),
+        st.floats(0, 90),
+        st.lists(st.sampled_from([32.0, 35.0, 38.0, 41.5]), min_size=1, max_size=3, unique=True),
         st.floats(0, 1),
-    )  # fmt: skip
+    )
     def test_against_every_mix_there_is(self, room: float, kept: float, widths: list[float], share: float) -> None:
         """Exhaustive: every count of every kind is tried; the maximal ones are the solver's, the best is its first."""
         kinds = [Kind(f"k{i}", w, i == 0) for i, w in enumerate(widths)]

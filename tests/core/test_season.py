@@ -171,10 +171,17 @@ class Additions(TestCase):
 class Plans(TestCase):
     @settings(max_examples=30, suppress_health_check=[HealthCheck.too_slow], deadline=None)
     @given(
-        st.sampled_from(["bowline", "sloped-top-bar", "deep-horizontal", "long-shallow", "sheepshank", "tree-cavity", "two-chamber"]),
-        st.floats(-10, 18), st.floats(2, 18), st.floats(0, 1), st.integers(5, 30),
-        st.sampled_from(["just-enough", "ahead"]), st.sampled_from(["contract", "leave"]), st.floats(500, 2500),
-    )  # fmt: skip
+        st.sampled_from(
+            ["bowline", "sloped-top-bar", "deep-horizontal", "long-shallow", "sheepshank", "tree-cavity", "two-chamber"]
+        ),
+        st.floats(-10, 18),
+        st.floats(2, 18),
+        st.floats(0, 1),
+        st.integers(5, 30),
+        st.sampled_from(["just-enough", "ahead"]),
+        st.sampled_from(["contract", "leave"]),
+        st.floats(500, 2500),
+    )
     def test_no_impossible_state_in_any_climate(
         self, name: str, cold: float, swing: float, flow: float, days: int, room: Any, winter: Any, laying: float
     ) -> None:

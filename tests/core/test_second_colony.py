@@ -1,4 +1,5 @@
-"""A second colony takes free room: combs of its own, a divider, an entrance among its combs; each of these is a rule."""
+"""A second colony takes free room: combs of its own, a divider, an entrance among its combs; each of these is
+a rule."""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""Every drawing of the steps Move in, Lift, Winter and Build, for every example: sound, inside its sheet, true to its numbers."""
+"""Every drawing of the steps Move in, Lift, Winter and Build, for every example: sound, inside its sheet, true
+to its numbers."""
 
 from __future__ import annotations
 

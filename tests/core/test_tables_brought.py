@@ -87,9 +87,11 @@ class Weather(TestCase):
         rows = a_year()
         plain = read_daily(table(rows)).mean_c
         for heading, mark in (
-            ("date,tmin,tmax,precipitation", ","), ("DATE;temp_min;temp_max;rain", ";"),
-            ("day\tleast\tgreatest\train", "\t"), ("date,TMIN (°C),TMAX (°C),PRCP (mm)", ","),
-        ):  # fmt: skip
+            ("date,tmin,tmax,precipitation", ","),
+            ("DATE;temp_min;temp_max;rain", ";"),
+            ("day\tleast\tgreatest\train", "\t"),
+            ("date,TMIN (°C),TMAX (°C),PRCP (mm)", ","),
+        ):
             with self.subTest(heading):
                 self.assertEqual(read_daily(table(rows, heading, mark)).mean_c, plain)
 
@@ -103,9 +105,10 @@ class Weather(TestCase):
         warm = [(day, round(low * 1.8 + 32, 4), round(high * 1.8 + 32, 4)) for day, low, high in rows]
         celsius = read_daily(table(rows)).monthly_c()
         for found in (
-            read_daily(table(warm, "date,tmin_f,tmax_f,rain")), read_daily(table(warm, "date,TMIN (°F),TMAX (°F),rain")),
+            read_daily(table(warm, "date,tmin_f,tmax_f,rain")),
+            read_daily(table(warm, "date,TMIN (°F),TMAX (°F),rain")),
             read_daily(table(warm), fahrenheit=True),
-        ):  # fmt: skip
+        ):
             for one, other in zip(found.monthly_c(), celsius, strict=True):
                 self.assertAlmostEqual(one, other, places=2)
 
@@ -283,9 +286,11 @@ class Packed(TestCase):
         self.assertEqual(opened_file(hive_text(design).encode())[1], None)
         other = rounded(read_daily(table(a_year(date(2024, 1, 1), 366))))
         for bad, words in (
-            (archive_of(design, other), "aren't those"), (body[:200], "can't be read"), (b"PK nothing", "can't be read"),
+            (archive_of(design, other), "aren't those"),
+            (body[:200], "can't be read"),
+            (b"PK nothing", "can't be read"),
             (archive_of(hive(sound()), other), "aren't those"),
-        ):  # fmt: skip
+        ):
             with self.subTest(words), self.assertRaisesRegex(ParameterError, words):
                 opened_file(bad)
 

@@ -228,8 +228,14 @@ class Sections(TestCase):
         kinds = (
             BarrelSection(top_mm=440.0, height_mm=300.0),
             SegmentSection(radius_mm=240.0, height_mm=300.0),
-            PolygonSection(profile=(ProfilePoint(half_width_mm=220.0, depth_mm=0.0), ProfilePoint(half_width_mm=220.0, depth_mm=120.0), ProfilePoint(half_width_mm=95.0, depth_mm=300.0))),
-        )  # fmt: skip
+            PolygonSection(
+                profile=(
+                    ProfilePoint(half_width_mm=220.0, depth_mm=0.0),
+                    ProfilePoint(half_width_mm=220.0, depth_mm=120.0),
+                    ProfilePoint(half_width_mm=95.0, depth_mm=300.0),
+                )
+            ),
+        )
         for section in kinds:
             with self.subTest(section.kind):
                 changed = apply_edit(opened("sloped-top-bar"), SetSection(section=section))

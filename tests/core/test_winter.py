@@ -48,7 +48,8 @@ def winter(design: Hive) -> Winter:
 
 class Layers(TestCase):
     def test_u_values_by_hand(self) -> None:
-        """Published: ISO 6946 (surface resistances from memory). Hand: 22 mm at 0.13 is 0.1692; with 0.13 and 0.04, U = 2.948."""
+        """Published: ISO 6946 (surface resistances from memory). Hand: 22 mm at 0.13 is 0.1692; with 0.13 and
+        0.04, U = 2.948."""
         board = (Layer(material="softwood", thickness_mm=22.0),)
         self.assertAlmostEqual(resistance(board), 0.169231, places=6)
         self.assertAlmostEqual(transmittance(resistance(board), 0.13, 0.04), 2.948, places=3)
@@ -67,8 +68,19 @@ class Layers(TestCase):
         areas = (x * z, x * z, y * z, y * z, x * y, x * y)
         faces = tuple(Face(str(i), area, 1.0, 0.05, 0.13) for i, area in enumerate(areas))
         edges = (
-            (0, 4, x), (1, 4, x), (0, 5, x), (1, 5, x), (0, 2, z), (0, 3, z), (1, 2, z), (1, 3, z), (2, 4, y), (3, 4, y), (2, 5, y), (3, 5, y),
-        )  # fmt: skip
+            (0, 4, x),
+            (1, 4, x),
+            (0, 5, x),
+            (1, 5, x),
+            (0, 2, z),
+            (0, 3, z),
+            (1, 2, z),
+            (1, 3, z),
+            (2, 4, y),
+            (3, 4, y),
+            (2, 5, y),
+            (3, 5, y),
+        )
         corners = tuple((s, e, v) for s in (0, 1) for e in (2, 3) for v in (4, 5))
         shell = Shell(faces, edges, corners)
         self.assertAlmostEqual(shell.ua, sum(areas) + 0.54 * 0.05 * 4 * sum(sizes) + 0.15 * 0.05**2 * 8)

@@ -110,9 +110,13 @@ class Round(TestCase):
         log_wall = [{"material": "softwood", "thickness_mm": 80.0}]
         for combs in ("across", "along"):
             chamber(document).update(
-                axis="lying", combs=combs, section=bore, length_mm=900.0,
-                walls={"sides": log_wall, "ends": log_wall, "floor": log_wall}, entrances=[],
-            )  # fmt: skip
+                axis="lying",
+                combs=combs,
+                section=bore,
+                length_mm=900.0,
+                walls={"sides": log_wall, "ends": log_wall, "floor": log_wall},
+                entrances=[],
+            )
             found = shell(document, 900.0, rsi_up=0.13, rsi_down=0.13).faces
             ends = [f for f in found if "end" in f.name]
             around = sum(f.u * f.area for f in found if f not in ends)
@@ -124,8 +128,9 @@ class Round(TestCase):
         """Reference library: trimesh's revolved wall; the mean radius in the radial formula."""
         document = example("tree-cavity")
         chamber(document).update(
-            section={"kind": "circle", "diameter_mm": 360.0, "far_diameter_mm": 240.0}, length_mm=800.0,
-        )  # fmt: skip
+            section={"kind": "circle", "diameter_mm": 360.0, "far_diameter_mm": 240.0},
+            length_mm=800.0,
+        )
         chamber(document)["walls"]["sides"] = WOOD
         found = {f.name: f for f in shell(document).faces}
         solid = trimesh.creation.revolve(np.array([[0, 0], [0.18, 0], [0.12, 0.8], [0, 0.8]]), sections=720)

@@ -1,4 +1,5 @@
-"""The workings asked for most often: formula and inputs, as shown, give the number. Worked by hand from the inputs alone."""
+"""The workings asked for most often: formula and inputs, as shown, give the number. Worked by hand from the
+inputs alone."""
 
 from __future__ import annotations
 
@@ -61,7 +62,8 @@ class Workings(TestCase):
         self.assertGreater(w, sqrt(h))
 
     def test_heat_through_each_part_comes_out_of_what_is_shown(self) -> None:
-        """Hand: the plane by its U-value, an edge 0.54 and a corner 0.15 of a wall's conductance, shared by those that meet."""
+        """Hand: the plane by its U-value, an edge 0.54 and a corner 0.15 of a wall's conductance, shared by
+        those that meet."""
         for name in ("bowline", "tree-cavity", "deep-horizontal"):
             for part in winter_report(load_hive((EXAMPLES / f"{name}.json").read_bytes())).parts:
                 i = inputs(part.working)

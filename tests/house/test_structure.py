@@ -43,8 +43,13 @@ class OneWay(TestCase):
             self.assertNotIn("server", {name.split(".")[0] for name in imports(file)})
 
     def test_geometry_knows_no_rule_and_rules_no_report_builder(self) -> None:
-        lower = {"geometry": ("findings", "drawing", "edits", "report"), "combs": ("findings", "drawing", "edits", "report"),
-                 "run": ("findings", "drawing", "edits", "report"), "edits": ("findings", "drawing", "report"), "frames": ("findings", "drawing", "edits", "report")}  # fmt: skip
+        lower = {
+            "geometry": ("findings", "drawing", "edits", "report"),
+            "combs": ("findings", "drawing", "edits", "report"),
+            "run": ("findings", "drawing", "edits", "report"),
+            "edits": ("findings", "drawing", "report"),
+            "frames": ("findings", "drawing", "edits", "report"),
+        }
         for package, forbidden in lower.items():
             for file in (ROOT / "sabaka_core" / package).glob("*.py"):
                 for name in imports(file):

@@ -23,7 +23,22 @@ MARKS: dict[str, str] = {
     "Hand": "geometry",
 }
 # Libraries that tests ask for an answer of their own, or have read what we write.
-OUTSIDE = frozenset({"shapely", "scipy", "trimesh", "ezdxf", "pypdf", "vobject", "psychrolib", "pint", "jsonschema", "icalendar", "lxml", "jsonpatch"})  # fmt: skip
+OUTSIDE = frozenset(
+    {
+        "shapely",
+        "scipy",
+        "trimesh",
+        "ezdxf",
+        "pypdf",
+        "vobject",
+        "psychrolib",
+        "pint",
+        "jsonschema",
+        "icalendar",
+        "lxml",
+        "jsonpatch",
+    }
+)
 
 
 def marked() -> Iterator[tuple[str, str, str]]:

@@ -59,9 +59,12 @@ psychrolib.SetUnitSystem(psychrolib.SI)
 UNITS: pint.UnitRegistry[float] = pint.UnitRegistry()
 TEMPERATURES = {"minus_10": -10.0, "0": 0.0, "10": 10.0, "20": 20.0, "34": 34.0}
 LENGTHS = {
-    "foot": ("1 ft", "1 foot"), "inch_and_fraction": ("9 5/8 in", "9.625 inch"), "two_feet_six": ("2 ft 6 in", "30 inch"),
-    "thirty_second": ("1/32 in", "0.03125 inch"), "metres": ("2.4 m", "2.4 meter"),
-}  # fmt: skip
+    "foot": ("1 ft", "1 foot"),
+    "inch_and_fraction": ("9 5/8 in", "9.625 inch"),
+    "two_feet_six": ("2 ft 6 in", "30 inch"),
+    "thirty_second": ("1/32 in", "0.03125 inch"),
+    "metres": ("2.4 m", "2.4 meter"),
+}
 SECTIONS: dict[str, Section] = {
     "trapezoid": TrapezoidSection(top_mm=440.0, height_mm=300.0, slope_deg=20.0),
     "polygon": PolygonSection(

@@ -7,8 +7,7 @@
 const OPERATORS = new Set(["+", "-", "*", "/", "%", "**"]);
 
 /** Whether an operand makes `+` a joining of texts. */
-const isText = (node) =>
-  node.type === "TemplateLiteral" || (node.type === "Literal" && typeof node.value === "string");
+const isText = (node) => node.type === "TemplateLiteral" || (node.type === "Literal" && typeof node.value === "string");
 
 export default {
   meta: {
@@ -16,7 +15,7 @@ export default {
     schema: [],
     messages: {
       arithmetic:
-        "No arithmetic here: the core works numbers out, lib/format.ts writes them and drawing/transform.ts places them.",
+        "No arithmetic here: the core works numbers out, lib/format.ts writes and drawing/transform.ts places them.",
     },
   },
   create(context) {

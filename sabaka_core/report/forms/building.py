@@ -23,10 +23,15 @@ def _saw(building: Building) -> FieldGroup:
         fields=(
             size("/building/kerf_mm", "Saw cut (kerf)", building.kerf_mm, "What each cut turns to dust."),
             size("/building/trim_mm", "Trimmed off each board’s ends", building.trim_mm, "Bad ends, and to square up."),
-            SizeField(path="/building/hour_price", label="An hour of work", quantity=Quantity(value=building.hour_price, unit="number"), held=True),
+            SizeField(
+                path="/building/hour_price",
+                label="An hour of work",
+                quantity=Quantity(value=building.hour_price, unit="number"),
+                held=True,
+            ),
             choice("/building/sheet", "Booklet on", building.sheet, ("a4", "A4", ""), ("letter", "Letter", "")),
         ),
-    )  # fmt: skip
+    )
 
 
 def _sale(building: Building) -> FieldGroup:
@@ -35,10 +40,13 @@ def _sale(building: Building) -> FieldGroup:
         at = f"/building/for_sale/{index}"
         fields += [
             TextField(path=f"{at}/label", label=f"Board {index + 1}", value=board.label),
-            size(f"{at}/length_mm", "Long", board.length_mm), size(f"{at}/width_mm", "Wide", board.width_mm),
+            size(f"{at}/length_mm", "Long", board.length_mm),
+            size(f"{at}/width_mm", "Wide", board.width_mm),
             size(f"{at}/thickness_mm", "Thick, as measured", board.thickness_mm),
-            SizeField(path=f"{at}/price", label="Price", quantity=Quantity(value=board.price, unit="number"), held=True),
-        ]  # fmt: skip
+            SizeField(
+                path=f"{at}/price", label="Price", quantity=Quantity(value=board.price, unit="number"), held=True
+            ),
+        ]
     words = "One board more" if building.for_sale else f"Write your own list (now the {len(USUAL)} usual planed ones)"
     actions = [
         action(words, do="add-for-sale"),

@@ -25,13 +25,15 @@ def _carrier(a: Analysis, kind: CombType) -> FieldGroup:
         case FixedComb():
             at = f"/comb_types/{a.hive.comb_types.index(kind)}"
             return FieldGroup(
-                id=f"bar-{kind.id}", title=_titled(kind), tab="set",
+                id=f"bar-{kind.id}",
+                title=_titled(kind),
+                tab="set",
                 fields=(
                     TextField(path=f"{at}/name", label="Name", value=kind.name),
                     size(f"{at}/spacing_mm", "Spacing", kind.spacing_mm, "From midrib to midrib, as the bees build."),
                 ),
                 actions=_taking_away(a, kind),
-            )  # fmt: skip
+            )
 
 
 def _titled(kind: CombType) -> str:
@@ -100,9 +102,12 @@ def _frame(a: Analysis, frame: Frame) -> FieldGroup:
     hang = action(f"Hang all on {frame.name}", do="hang-all", type=frame.id)
     others = () if a.main is frame else (hang,)
     return FieldGroup(
-        id=f"bar-{frame.id}", title=_titled(frame), tab="set", fields=tuple(fields),
+        id=f"bar-{frame.id}",
+        title=_titled(frame),
+        tab="set",
+        fields=tuple(fields),
         actions=(*others, *own, *_taking_away(a, frame)),
-    )  # fmt: skip
+    )
 
 
 def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
@@ -118,7 +123,9 @@ def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
             size(f"{at}/length_mm", "Long", bar.length_mm),
             size(f"{at}/guide/length_mm", "Guide, long", bar.guide.length_mm, "What the bees start the comb on."),
             choice(
-                f"{at}/guide/kind", "Guide", bar.guide.kind,
+                f"{at}/guide/kind",
+                "Guide",
+                bar.guide.kind,
                 ("strip", "strip in a saw groove", "A thin strip of wood or wax set into a groove."),
                 ("moulding", "triangular moulding", "Nailed on; strong, and bees take it well once waxed."),
                 ("wax-line", "line of wax", "Quickest to make; weakest until comb is drawn."),
@@ -127,7 +134,7 @@ def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
             ),
         ),
         actions=_taking_away(a, bar),
-    )  # fmt: skip
+    )
 
 
 def _new_bar() -> FieldGroup:

@@ -29,27 +29,57 @@ def _keeper(lifting: Lifting) -> FieldGroup:
         tab="lifting",
         fields=(
             size("/lifting/height_mm", "How tall you are", lifting.height_mm),
-            size("/lifting/elbow_mm", "Elbow above the ground", body.elbow_mm, "Upper arm hanging. By proportion of the body’s height until you measure it.", lifting.elbow_mm is not None),
-            size("/lifting/reach_mm", "Reach of a grip from the shoulder", body.reach_mm, "", lifting.reach_mm is not None),
-            size("/lifting/limit_kg", "Most you may lift", LOAD_CONSTANT_KG if lifting.limit_kg is None else lifting.limit_kg, "The equation’s own until you say less; empty for that.", lifting.limit_kg is not None),
+            size(
+                "/lifting/elbow_mm",
+                "Elbow above the ground",
+                body.elbow_mm,
+                "Upper arm hanging. By proportion of the body’s height until you measure it.",
+                lifting.elbow_mm is not None,
+            ),
+            size(
+                "/lifting/reach_mm",
+                "Reach of a grip from the shoulder",
+                body.reach_mm,
+                "",
+                lifting.reach_mm is not None,
+            ),
+            size(
+                "/lifting/limit_kg",
+                "Most you may lift",
+                LOAD_CONSTANT_KG if lifting.limit_kg is None else lifting.limit_kg,
+                "The equation’s own until you say less; empty for that.",
+                lifting.limit_kg is not None,
+            ),
             choice(
-                "/lifting/posture", "You work", lifting.posture,
+                "/lifting/posture",
+                "You work",
+                lifting.posture,
                 ("standing", "standing, with both hands", "What the lifting equation is made for."),
                 ("seated", "sitting", "The equation doesn’t hold: only general advice is given."),
                 ("one-handed", "with one hand", "The equation doesn’t hold: only general advice is given."),
             ),
             choice(
-                "/lifting/stands", "You stand", lifting.stands,
-                ("both-sides", "on either side, whichever is nearer", "Combs across the hive are reached with one hand past the other."),
+                "/lifting/stands",
+                "You stand",
+                lifting.stands,
+                (
+                    "both-sides",
+                    "on either side, whichever is nearer",
+                    "Combs across the hive are reached with one hand past the other.",
+                ),
                 ("side", "on one side only", "Against a wall or a fence the far combs are far."),
                 ("end", "at the end", "Both hands reach alike to combs across the hive, as far as the arms go."),
             ),
             choice(
-                "/lifting/grip", "Hold", lifting.grip,
-                ("good", "good: handles or a frame grip", ""), ("fair", "fair: lugs and hand holds", ""), ("poor", "poor: propolised bars, no lugs", ""),
+                "/lifting/grip",
+                "Hold",
+                lifting.grip,
+                ("good", "good: handles or a frame grip", ""),
+                ("fair", "fair: lugs and hand holds", ""),
+                ("poor", "poor: propolised bars, no lugs", ""),
             ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _stand(a: Analysis, lifting: Lifting) -> FieldGroup:
@@ -62,20 +92,41 @@ def _stand(a: Analysis, lifting: Lifting) -> FieldGroup:
             size("/stand/height_mm", "Floor above the ground", stand.height_mm),
             size("/stand/splay_deg", "Legs lean outward by", stand.splay_deg),
             size("/lifting/leg_inset_mm", "Legs in from the edge", lifting.leg_inset_mm),
-            SizeField(path="/lifting/slope_along_deg", label="Ground falls along the hive", quantity=deg(lifting.slope_along_deg), held=True),
-            SizeField(path="/lifting/slope_across_deg", label="Ground falls across it", quantity=deg(lifting.slope_across_deg), held=True),
+            SizeField(
+                path="/lifting/slope_along_deg",
+                label="Ground falls along the hive",
+                quantity=deg(lifting.slope_along_deg),
+                held=True,
+            ),
+            SizeField(
+                path="/lifting/slope_across_deg",
+                label="Ground falls across it",
+                quantity=deg(lifting.slope_across_deg),
+                held=True,
+            ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _lid(a: Analysis, lifting: Lifting) -> FieldGroup:
     fields: list[FormField] = [
         choice(
-            "/lifting/lid_hinge", "Lid", lifting.lid_hinge or "",
-            ("", "as the roof is", ""), ("long-side", "hinged on the long side", ""), ("end", "hinged at the end", ""), ("lift-off", "lifted off", ""),
+            "/lifting/lid_hinge",
+            "Lid",
+            lifting.lid_hinge or "",
+            ("", "as the roof is", ""),
+            ("long-side", "hinged on the long side", ""),
+            ("end", "hinged at the end", ""),
+            ("lift-off", "lifted off", ""),
         ),
-        size("/lifting/lid_kg", "Lid weighs", whole(a.hive).lid_kg, "By its boards until you weigh it; empty for that.", lifting.lid_kg is not None),
-    ]  # fmt: skip
+        size(
+            "/lifting/lid_kg",
+            "Lid weighs",
+            whole(a.hive).lid_kg,
+            "By its boards until you weigh it; empty for that.",
+            lifting.lid_kg is not None,
+        ),
+    ]
     return FieldGroup(id="lid", title="Lid", tab="lifting", fields=tuple(fields))
 
 

@@ -32,8 +32,13 @@ def _bees(moving: Moving) -> FieldGroup:
                 size("/moving/own/depth_mm", "Depth, top bar included", own.depth_mm),
                 size("/moving/own/lug_thickness_mm", "Lug, thick", own.lug_thickness_mm),
                 size("/moving/own/spacing_mm", "Spacing", own.spacing_mm),
-                size("/moving/own/tolerance_mm", "Differs by, either way", own.tolerance_mm, "The most that one of them is larger or smaller than these sizes."),
-            ]  # fmt: skip
+                size(
+                    "/moving/own/tolerance_mm",
+                    "Differs by, either way",
+                    own.tolerance_mm,
+                    "The most that one of them is larger or smaller than these sizes.",
+                ),
+            ]
         else:
             actions.append(action("Measure your own", do="measure-old"))
     elif moving.bees in ("bars", "fixed"):
@@ -86,14 +91,30 @@ def _wishes(moving: Moving) -> FieldGroup:
         title="What comes first",
         tab="moving",
         fields=(
-            choice("/moving/wish", "First wish", moving.wish, *((key, words[0].upper() + words[1:], why) for key, (words, why) in WISHES.items())),
             choice(
-                "/moving/queen_by", "Queen and old combs", moving.queen_by,
-                ("excluder", "queen kept on the new by an excluder", "Old brood is clear on a known day; drones behind it need a way out, and every way round it must be shut."),
-                ("outward", "old combs outward, no excluder", "Nothing bars the queen: old combs go one place further at each visit until they hold no brood."),
+                "/moving/wish",
+                "First wish",
+                moving.wish,
+                *((key, words[0].upper() + words[1:], why) for key, (words, why) in WISHES.items()),
+            ),
+            choice(
+                "/moving/queen_by",
+                "Queen and old combs",
+                moving.queen_by,
+                (
+                    "excluder",
+                    "queen kept on the new by an excluder",
+                    "Old brood is clear on a known day; drones behind it need a way out, and every way "
+                    "round it must be shut.",
+                ),
+                (
+                    "outward",
+                    "old combs outward, no excluder",
+                    "Nothing bars the queen: old combs go one place further at each visit until they hold no brood.",
+                ),
             ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _days(moving: Moving) -> FieldGroup:
@@ -103,21 +124,36 @@ def _days(moving: Moving) -> FieldGroup:
         tab="moving",
         fields=(
             TextField(path="/moving/day", label="The day of the move", value=moving.day),
-            TextField(path="/moving/queen_day", label="Queen onto the new combs (empty: the next visit)", value=moving.queen_day or ""),
-            SizeField(path="/moving/visit_days", label="Days from visit to visit", quantity=count(moving.visit_days), held=True),
+            TextField(
+                path="/moving/queen_day",
+                label="Queen onto the new combs (empty: the next visit)",
+                value=moving.queen_day or "",
+            ),
+            SizeField(
+                path="/moving/visit_days",
+                label="Days from visit to visit",
+                quantity=count(moving.visit_days),
+                held=True,
+            ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _boxes(moving: Moving) -> FieldGroup:
     fields: list[FormField] = [
         choice(
-            "/moving/spacers", "Spacers", moving.spacers,
-            ("half", "half as long as the box", "Old and new side by side in one section; three stretches can be converted at once."),
+            "/moving/spacers",
+            "Spacers",
+            moving.spacers,
+            (
+                "half",
+                "half as long as the box",
+                "Old and new side by side in one section; three stretches can be converted at once.",
+            ),
             ("full", "as long as the box", "A whole section for the new frames, another for the old."),
         ),
         size("/moving/box_tolerance_mm", "Boxes differ by, either way", moving.box_tolerance_mm),
-    ]  # fmt: skip
+    ]
     for index, box in enumerate(moving.boxes):
         at, words = f"/moving/boxes/{index}", f"Box {index + 1} from below"
         fields += [
@@ -149,15 +185,22 @@ def _making(moving: Moving) -> FieldGroup:
         tab="moving",
         fields=(
             SizeField(path="/moving/making/frames", label="Frames wanted", quantity=count(making.frames), held=True),
-            SizeField(path="/moving/making/keepers", label="Keepers who share a tool", quantity=count(making.keepers), held=True),
+            SizeField(
+                path="/moving/making/keepers",
+                label="Keepers who share a tool",
+                quantity=count(making.keepers),
+                held=True,
+            ),
             price("tool_price", "A tool or mould costs", making.tool_price),
             price("wood_price", "Wood for one frame", making.wood_price),
             price("hour_price", "An hour of yours", making.hour_price),
             price("buy_price", "One frame bought", making.buy_price),
             choice(
-                "/moving/making/shaped", "Side bars", "yes" if making.shaped else "no",
+                "/moving/making/shaped",
+                "Side bars",
+                "yes" if making.shaped else "no",
                 ("yes", "shaped, wide above and narrow below", "They space themselves; nine passes each."),
                 ("no", "straight", "Seven passes; spacers or a comb spacer hold them apart."),
             ),
         ),
-    )  # fmt: skip
+    )

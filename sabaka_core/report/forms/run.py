@@ -26,14 +26,16 @@ def _nest(a: Analysis) -> FieldGroup:
         tab="run",
         fields=(
             choice(
-                f"{a.path}/run/nest_at", "Nest lies", a.chamber.run.nest_at,
+                f"{a.path}/run/nest_at",
+                "Nest lies",
+                a.chamber.run.nest_at,
                 ("near", "at the near end", "Entrances at the near end: brood beside them, honey toward the far end."),
                 ("far", "at the far end", "The same from the other end."),
                 ("middle", "in the middle", "Entrances mid-side: honey on both sides, followers at both ends."),
             ),
         ),
         actions=tuple(action(f"Put in a {side} follower", do="add-follower", side=side) for side in missing),
-    )  # fmt: skip
+    )
 
 
 def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
@@ -53,22 +55,38 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
         tab="run",
         fields=(
             SizeField(
-                path=f"follower-{board.side}", label="Face toward the combs at", quantity=mm(face), held=True,
-                gloss="From the near end wall.", edit={"do": "move-follower", "side": board.side},
+                path=f"follower-{board.side}",
+                label="Face toward the combs at",
+                quantity=mm(face),
+                held=True,
+                gloss="From the near end wall.",
+                edit={"do": "move-follower", "side": board.side},
             ),
             size(f"{at}/thickness_mm", "Thick", board.thickness_mm),
             choice(
-                f"{at}/fit", "Fit", board.fit,
+                f"{at}/fit",
+                "Fit",
+                board.fit,
                 ("tight", "tight", "Keeps warmth in; binds if the wood swells more than its clearance."),
                 ("loose", "loose", "Lifts out easily in any weather; bees may pass round it."),
             ),
             size(f"{at}/side_clearance_mm", "Clear of the walls, each side", board.side_clearance_mm),
             size(f"{at}/foot_gap_mm", "Foot above the floor", board.foot_gap_mm, "0 stands on the floor."),
-            _yes(f"{at}/insulated", "Insulated", board.insulated, "No bare foam within reach of the bees: they carry it out."),
-            _yes(f"{at}/feeding_hole", "Feeding hole", board.feeding_hole, "Bees go through it to a feeder behind the board."),
+            _yes(
+                f"{at}/insulated",
+                "Insulated",
+                board.insulated,
+                "No bare foam within reach of the bees: they carry it out.",
+            ),
+            _yes(
+                f"{at}/feeding_hole",
+                "Feeding hole",
+                board.feeding_hole,
+                "Bees go through it to a feeder behind the board.",
+            ),
         ),
         actions=(action("Take it out", do="remove-follower", side=board.side),),
-    )  # fmt: skip
+    )
 
 
 def _yes(path: str, label: str, value: bool, why: str) -> FormField:
@@ -84,14 +102,16 @@ def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
         fields=(
             size(f"{at}/length_mm", "Long", gap.length_mm),
             choice(
-                f"{at}/purpose", "For", gap.purpose,
+                f"{at}/purpose",
+                "For",
+                gap.purpose,
                 ("empty", "nothing", ""),
                 ("feeder", "a feeder", practice("feeder_gap").why),
                 ("straw", "straw", "Packed in for the winter."),
             ),
         ),
         actions=(action("Take the gap out", do="remove-item", at=placed.index),),
-    )  # fmt: skip
+    )
 
 
 def _end(a: Analysis, placed: Placed) -> str:
@@ -104,17 +124,34 @@ def _entrances(a: Analysis) -> Iterator[FieldGroup]:
         at = f"{a.path}/entrances/{placed.index}"
         fields: list[FormField] = [
             choice(
-                f"{at}/setting", "Setting", entrance.setting,
-                ("open", "open", ""), ("plugged", "plugged", ""),
-                *((("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", "")) if entrance.kind == "disc" else ()),
+                f"{at}/setting",
+                "Setting",
+                entrance.setting,
+                ("open", "open", ""),
+                ("plugged", "plugged", ""),
+                *(
+                    (("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", ""))
+                    if entrance.kind == "disc"
+                    else ()
+                ),
             ),
             choice(
-                f"{at}/wall", "Wall", entrance.wall,
-                ("left", "left side", ""), ("right", "right side", ""), ("near-end", "near end", ""), ("far-end", "far end", ""),
+                f"{at}/wall",
+                "Wall",
+                entrance.wall,
+                ("left", "left side", ""),
+                ("right", "right side", ""),
+                ("near-end", "near end", ""),
+                ("far-end", "far end", ""),
             ),
-            size(f"{at}/at_mm", "Centre at", entrance.at_mm, "Along the run from the near end wall; on an end wall, from its middle."),
+            size(
+                f"{at}/at_mm",
+                "Centre at",
+                entrance.at_mm,
+                "Along the run from the near end wall; on an end wall, from its middle.",
+            ),
             size(f"{at}/height_mm", "Lower edge above the floor", entrance.height_mm),
-        ]  # fmt: skip
+        ]
         match entrance.kind:
             case "hole":
                 fields.append(size(f"{at}/diameter_mm", "Bore", entrance.diameter_mm))

@@ -52,16 +52,24 @@ def _colony(season: Season) -> FieldGroup:
         tab="season",
         fields=(
             choice(
-                "/season/start", "Begins as", season.start,
+                "/season/start",
+                "Begins as",
+                season.start,
                 ("swarm", "a swarm", "12,000 bees, no comb and no brood: it builds on what it brought."),
                 ("nucleus", "a nucleus", "9,000 bees on five drawn combs, half of them brood."),
-                ("overwintered", "a colony that has wintered", "12,000 bees on eight drawn combs, three of them stores."),
+                (
+                    "overwintered",
+                    "a colony that has wintered",
+                    "12,000 bees on eight drawn combs, three of them stores.",
+                ),
                 ("split", "half of a strong colony", "13,000 bees on seven combs, four of them brood."),
             ),
             TextField(path="/season/start_day", label="On the day", value=season.start_day),
-            _number("/season/peak_laying", "Eggs a day at the height", season.peak_laying, "A good queen lays 800 to 2,200."),
+            _number(
+                "/season/peak_laying", "Eggs a day at the height", season.peak_laying, "A good queen lays 800 to 2,200."
+            ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _ways(season: Season) -> FieldGroup:
@@ -73,17 +81,37 @@ def _ways(season: Season) -> FieldGroup:
         fields=(
             SizeField(path="/season/visit_days", label="Days from visit to visit", quantity=days, held=True),
             choice(
-                "/season/room", "Give room", season.room,
-                ("just-enough", "just enough", "One comb to spare: warm in spring, and combs are drawn straight one after the other."),
-                ("ahead", "well ahead", "Two combs to spare: fewer swarms when a visit comes late, more room to keep warm."),
+                "/season/room",
+                "Give room",
+                season.room,
+                (
+                    "just-enough",
+                    "just enough",
+                    "One comb to spare: warm in spring, and combs are drawn straight one after the other.",
+                ),
+                (
+                    "ahead",
+                    "well ahead",
+                    "Two combs to spare: fewer swarms when a visit comes late, more room to keep warm.",
+                ),
             ),
             choice(
-                "/season/winter", "For the winter", season.winter,
-                ("contract", "draw the run together", "What the bees don’t cover is cold and damp; stores lie beside them."),
-                ("leave", "leave it as it is", "Nothing is moved after the last flow; stores stay where the bees put them."),
+                "/season/winter",
+                "For the winter",
+                season.winter,
+                (
+                    "contract",
+                    "draw the run together",
+                    "What the bees don’t cover is cold and damp; stores lie beside them.",
+                ),
+                (
+                    "leave",
+                    "leave it as it is",
+                    "Nothing is moved after the last flow; stores stay where the bees put them.",
+                ),
             ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _flows(season: Season) -> FieldGroup:
@@ -110,9 +138,12 @@ def _model(season: Season) -> FieldGroup:
         tab="season",
         fields=tuple(
             _number(
-                f"/season/constants/{key}", f"{row.note}", season.constants.get(key, row.value),
-                f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}", key in season.constants,
+                f"/season/constants/{key}",
+                f"{row.note}",
+                season.constants.get(key, row.value),
+                f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}",
+                key in season.constants,
             )
             for key, row in constant_table().items()
         ),
-    )  # fmt: skip
+    )

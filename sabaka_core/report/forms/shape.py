@@ -58,11 +58,13 @@ def _section(a: Analysis) -> FieldGroup:
     if a.chamber.axis == "lying" and isinstance(section, RectangleSection):
         fields.append(
             choice(
-                f"{a.path}/combs", "Combs hang", a.chamber.combs,
+                f"{a.path}/combs",
+                "Combs hang",
+                a.chamber.combs,
                 ("across", "across the hive", "The run goes along it; from the side one hand reaches past the other."),
                 ("along", "along the hive", "The run goes across it; from either side both hands reach alike."),
             )
-        )  # fmt: skip
+        )
     return FieldGroup(id="section", title="Section", tab="set", fields=tuple(fields))
 
 
@@ -230,20 +232,39 @@ def _box(a: Analysis) -> FieldGroup:
     walls = f"{a.path}/walls"
     fields: list[FormField] = [
         size(
-            f"{a.path}/length_mm", "Height inside" if chamber.axis == "standing" else "Inside length", chamber.length_mm,
+            f"{a.path}/length_mm",
+            "Height inside" if chamber.axis == "standing" else "Inside length",
+            chamber.length_mm,
             "From the bars to the floor." if chamber.axis == "standing" else "Between the end walls.",
         ),
-        size(f"{walls}/sides/0/thickness_mm", "Side boards", chamber.walls.sides[0].thickness_mm, "Actual thickness as measured, not the nominal one."),
-        size(f"{walls}/ends/0/thickness_mm", "End boards", chamber.walls.ends[0].thickness_mm, "Actual thickness as measured."),
-        size(f"{walls}/floor/0/thickness_mm", "Floor board", chamber.walls.floor[0].thickness_mm, "Actual thickness as measured."),
+        size(
+            f"{walls}/sides/0/thickness_mm",
+            "Side boards",
+            chamber.walls.sides[0].thickness_mm,
+            "Actual thickness as measured, not the nominal one.",
+        ),
+        size(
+            f"{walls}/ends/0/thickness_mm",
+            "End boards",
+            chamber.walls.ends[0].thickness_mm,
+            "Actual thickness as measured.",
+        ),
+        size(
+            f"{walls}/floor/0/thickness_mm",
+            "Floor board",
+            chamber.walls.floor[0].thickness_mm,
+            "Actual thickness as measured.",
+        ),
         choice(
-            f"{a.path}/rest/kind", "Bars and lugs lie on", chamber.rest.kind,
+            f"{a.path}/rest/kind",
+            "Bars and lugs lie on",
+            chamber.rest.kind,
             ("rim", "the rim of the walls", "Simple: they lie on top of the walls."),
             ("rebate", "a rebate in the walls", "Their ends are housed, and the lid meets the walls."),
             ("rods", "two rods at the foot", "Frames stand on rods and are drawn out like drawers."),
             ("none", "nothing: comb is fixed", "Comb hangs from the cavity itself and has to be cut to be lifted."),
         ),
-    ]  # fmt: skip
+    ]
     if chamber.rest.kind == "rods":
         fields += [
             size(f"{a.path}/rest/width_mm", "Rods, thick", chamber.rest.width_mm),
@@ -256,12 +277,14 @@ def _box(a: Analysis) -> FieldGroup:
         ]
     fields.append(
         choice(
-            f"{a.path}/litter/kind", "On the floor", chamber.litter.kind,
+            f"{a.path}/litter/kind",
+            "On the floor",
+            chamber.litter.kind,
             ("none", "bare floor", "Easy to scrape and to inspect."),
             ("deep", "deep litter", "Holds moisture and small life; takes depth from the combs."),
             ("trough", "litter trough", "A curved trough let into the floor; the follower's foot is shaped to it."),
         )
-    )  # fmt: skip
+    )
     if chamber.litter.kind != "none":
         words = "Litter, deep" if chamber.litter.kind == "deep" else "Trough's rim above the floor"
         fields.append(size(f"{a.path}/litter/depth_mm", words, chamber.litter.depth_mm))

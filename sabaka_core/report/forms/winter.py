@@ -21,13 +21,35 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
             title="Place and bees",
             tab="winter",
             fields=(
-                choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in climates().items())),
-                SizeField(path="/wintering/bees", label="Bees in the cluster", quantity=count(wintering.bees), held=True),
-                TextField(path="/wintering/combs", label="Combs of the winter run (empty: as the season plans)", value=str(wintering.combs or "")),
-                SizeField(path="/wintering/humidity", label="Air outside, % humid", quantity=Quantity(value=wintering.humidity, unit="number"), held=True),
                 choice(
-                    "/wintering/school", "Top", wintering.school,
-                    ("sealed", "sealed and warm", "Heat stays; water goes to the cold walls and floor, away from the bees."),
+                    "/season/climate",
+                    "Climate",
+                    season.climate,
+                    *((key, row.name, "") for key, row in climates().items()),
+                ),
+                SizeField(
+                    path="/wintering/bees", label="Bees in the cluster", quantity=count(wintering.bees), held=True
+                ),
+                TextField(
+                    path="/wintering/combs",
+                    label="Combs of the winter run (empty: as the season plans)",
+                    value=str(wintering.combs or ""),
+                ),
+                SizeField(
+                    path="/wintering/humidity",
+                    label="Air outside, % humid",
+                    quantity=Quantity(value=wintering.humidity, unit="number"),
+                    held=True,
+                ),
+                choice(
+                    "/wintering/school",
+                    "Top",
+                    wintering.school,
+                    (
+                        "sealed",
+                        "sealed and warm",
+                        "Heat stays; water goes to the cold walls and floor, away from the bees.",
+                    ),
                     ("vented", "vented", "Air carries the water off, and heat with it."),
                 ),
             ),
@@ -38,10 +60,13 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
             tab="winter",
             fields=tuple(
                 SizeField(
-                    path=f"/wintering/constants/{key}", label=row.note, quantity=Quantity(value=wintering.constants.get(key, row.value), unit="number"),
-                    gloss=f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}", held=key in wintering.constants,
+                    path=f"/wintering/constants/{key}",
+                    label=row.note,
+                    quantity=Quantity(value=wintering.constants.get(key, row.value), unit="number"),
+                    gloss=f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}",
+                    held=key in wintering.constants,
                 )
                 for key, row in constant_table("winter").items()
             ),
         ),
-    )  # fmt: skip
+    )

@@ -73,7 +73,10 @@ class Saving(TestCase):
         back = self.wren.call("POST", f"/{self.design['id']}/revisions/1/bring-back").json()
         self.assertEqual((back["revision"], back["document"]), (3, self.design["document"]))
         listed = self.wren.call("GET", f"/{self.design['id']}/revisions").json()
-        self.assertEqual([(r["number"], r["kind"], r["current"]) for r in listed], [(3, "brought back", True), (2, "saved", False), (1, "made", False)])  # fmt: skip
+        self.assertEqual(
+            [(r["number"], r["kind"], r["current"]) for r in listed],
+            [(3, "brought back", True), (2, "saved", False), (1, "made", False)],
+        )
 
 
 class Shelf(TestCase):

@@ -59,7 +59,9 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok) return data as T;
   if (response.status === 409) throw new ConflictError(error as ConflictOut);
-  const refusal = isRefusal(error) ? error : { reason: `The server answered ${String(response.status)}.`, problems: [] };
+  const refusal = isRefusal(error)
+    ? error
+    : { reason: `The server answered ${String(response.status)}.`, problems: [] };
   throw new RefusedError(response.status, refusal);
 }
 

@@ -1,7 +1,32 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { useRead } from "../lib/reading";
 import { answered, asSchema, client } from "./client";
-import type { BegunOut, Brief, BuildReport, Card, CombCard, Comparison, DesignOut, Drawing, EditOut, Hive, HiveSystem, LiftingReport, Me, Matrix, MovingReport, OverlapsOut, PatchOps, Ranking, RevisionOut, SeasonReport, System, TypedBoard, WeatherIn, WinterReport } from "./types";
+import type {
+  BegunOut,
+  Brief,
+  BuildReport,
+  Card,
+  CombCard,
+  Comparison,
+  DesignOut,
+  Drawing,
+  EditOut,
+  Hive,
+  HiveSystem,
+  LiftingReport,
+  Me,
+  Matrix,
+  MovingReport,
+  OverlapsOut,
+  PatchOps,
+  Ranking,
+  RevisionOut,
+  SeasonReport,
+  System,
+  TypedBoard,
+  WeatherIn,
+  WinterReport,
+} from "./types";
 
 /** Calls on the server, by what they are of. */
 
@@ -112,11 +137,17 @@ export function useCatalogue(wanted: boolean): UseQueryResult<CombCard[]> {
 }
 
 /** A document beside another design of the shelf, or a starting point. */
-export function useComparison(document: Hive, other: { design?: string; preset?: string } | null): UseQueryResult<Comparison> {
+export function useComparison(
+  document: Hive,
+  other: { design?: string; preset?: string } | null,
+): UseQueryResult<Comparison> {
   return useQuery({
     select: useRead<Comparison>(),
     queryKey: ["compare", other, document],
-    queryFn: () => asSchema<Comparison>(answered(client.POST("/api/designs/compare", { body: { document: { ...document }, ...other } }))),
+    queryFn: () =>
+      asSchema<Comparison>(
+        answered(client.POST("/api/designs/compare", { body: { document: { ...document }, ...other } })),
+      ),
     enabled: other !== null,
     placeholderData: keepPreviousData,
     gcTime: 0,
@@ -128,18 +159,29 @@ export function useSeason(document: Hive, other: string, units: System): UseQuer
   return useQuery({
     select: useRead<SeasonReport>(),
     queryKey: ["season", document, other, units],
-    queryFn: () => asSchema<SeasonReport>(answered(client.POST("/api/season/plan", { body: { document: { ...document }, other, units } }))),
+    queryFn: () =>
+      asSchema<SeasonReport>(
+        answered(client.POST("/api/season/plan", { body: { document: { ...document }, other, units } })),
+      ),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
 }
 
 /** Parts of a design that lie in each other, and which mends put none in each other. */
-export function useOverlapsOf(document: Hive, mends: PatchOps[], held: EditOut["held"], wanted: boolean): UseQueryResult<OverlapsOut> {
+export function useOverlapsOf(
+  document: Hive,
+  mends: PatchOps[],
+  held: EditOut["held"],
+  wanted: boolean,
+): UseQueryResult<OverlapsOut> {
   return useQuery({
     select: useRead<OverlapsOut>(),
     queryKey: ["overlaps", document, mends, held],
-    queryFn: () => asSchema<OverlapsOut>(answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends, held } }))),
+    queryFn: () =>
+      asSchema<OverlapsOut>(
+        answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends, held } })),
+      ),
     enabled: wanted,
   });
 }
@@ -149,7 +191,8 @@ export function useSeasonRod(document: Hive, week: number, wanted: boolean): Dra
   const rod = useQuery({
     select: useRead<Drawing>(),
     queryKey: ["season-rod", document, week],
-    queryFn: () => asSchema<Drawing>(answered(client.POST("/api/season/rod", { body: { document: { ...document }, week } }))),
+    queryFn: () =>
+      asSchema<Drawing>(answered(client.POST("/api/season/rod", { body: { document: { ...document }, week } }))),
     placeholderData: keepPreviousData,
     enabled: wanted,
     gcTime: 0,
@@ -174,7 +217,8 @@ export function useMoving(document: Hive): UseQueryResult<MovingReport> {
   return useQuery({
     select: useRead<MovingReport>(),
     queryKey: ["moving", document],
-    queryFn: () => asSchema<MovingReport>(answered(client.POST("/api/moving/plan", { body: { document: { ...document } } }))),
+    queryFn: () =>
+      asSchema<MovingReport>(answered(client.POST("/api/moving/plan", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -185,7 +229,8 @@ export function useMovingRod(document: Hive, stage: number, wanted: boolean): Dr
   const rod = useQuery({
     select: useRead<Drawing>(),
     queryKey: ["moving-rod", document, stage],
-    queryFn: () => asSchema<Drawing>(answered(client.POST("/api/moving/rod", { body: { document: { ...document }, stage } }))),
+    queryFn: () =>
+      asSchema<Drawing>(answered(client.POST("/api/moving/rod", { body: { document: { ...document }, stage } }))),
     placeholderData: keepPreviousData,
     enabled: wanted,
     retry: false,
@@ -199,7 +244,8 @@ export function useLifting(document: Hive): UseQueryResult<LiftingReport> {
   return useQuery({
     select: useRead<LiftingReport>(),
     queryKey: ["lift", document],
-    queryFn: () => asSchema<LiftingReport>(answered(client.POST("/api/judged/lift", { body: { document: { ...document } } }))),
+    queryFn: () =>
+      asSchema<LiftingReport>(answered(client.POST("/api/judged/lift", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -210,7 +256,10 @@ export function useWinter(document: Hive, month: number | null): UseQueryResult<
   return useQuery({
     select: useRead<WinterReport>(),
     queryKey: ["winter", document, month],
-    queryFn: () => asSchema<WinterReport>(answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } }))),
+    queryFn: () =>
+      asSchema<WinterReport>(
+        answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } })),
+      ),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -221,7 +270,8 @@ export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
   return useQuery({
     select: useRead<BuildReport>(),
     queryKey: ["build", document],
-    queryFn: () => asSchema<BuildReport>(answered(client.POST("/api/building/plan", { body: { document: { ...document } } }))),
+    queryFn: () =>
+      asSchema<BuildReport>(answered(client.POST("/api/building/plan", { body: { document: { ...document } } }))),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -230,20 +280,29 @@ export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
 /** Whether a size a little smaller would save boards. */
 export function useBoardSearch() {
   return useMutation({
-    mutationFn: (document: Hive) => answered(client.POST("/api/building/search", { body: { document: { ...document } } })),
+    mutationFn: (document: Hive) =>
+      answered(client.POST("/api/building/search", { body: { document: { ...document } } })),
   });
 }
 
 /** Every catalogue frame against every starting point. */
 export function useMatrix(): UseQueryResult<Matrix> {
-  return useQuery({ queryKey: ["matrix"], queryFn: () => answered(client.GET("/api/moving/matrix")), select: useRead<Matrix>(), staleTime: Infinity });
+  return useQuery({
+    queryKey: ["matrix"],
+    queryFn: () => answered(client.GET("/api/moving/matrix")),
+    select: useRead<Matrix>(),
+    staleTime: Infinity,
+  });
 }
 
 /** Puts the conversion box of a design's move on the shelf. */
 export function useKeepBox(id: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => asSchema<DesignOut>(answered(client.POST("/api/designs/{ident}/conversion-box", { params: { path: { ident: id } } }))),
+    mutationFn: () =>
+      asSchema<DesignOut>(
+        answered(client.POST("/api/designs/{ident}/conversion-box", { params: { path: { ident: id } } })),
+      ),
     onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
   });
 }
@@ -256,7 +315,12 @@ export interface Answered {
 }
 
 export function useBrief(): UseQueryResult<Brief> {
-  return useQuery({ queryKey: ["brief"], queryFn: () => answered(client.GET("/api/brief")), select: useRead<Brief>(), staleTime: Infinity });
+  return useQuery({
+    queryKey: ["brief"],
+    queryFn: () => answered(client.GET("/api/brief")),
+    select: useRead<Brief>(),
+    staleTime: Infinity,
+  });
 }
 
 /** The ranking by answers. The last good one stays while an answer can't be read. */
@@ -271,14 +335,20 @@ export function useRanking(answers: Answered): { ranking: Ranking | undefined; e
     },
     gcTime: 0,
   });
-  const last = useQuery<Ranking>({ select: useRead<Ranking>(), queryKey: ["ranking"], queryFn: () => Promise.reject(new Error("set by the ranking above")), enabled: false });
+  const last = useQuery<Ranking>({
+    select: useRead<Ranking>(),
+    queryKey: ["ranking"],
+    queryFn: () => Promise.reject(new Error("set by the ranking above")),
+    enabled: false,
+  });
   return { ranking: last.data, error: now.error };
 }
 
 export function useBegin() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Answered & { system: HiveSystem; name: string }) => asSchema<BegunOut>(answered(client.POST("/api/brief/begin", { body }))),
+    mutationFn: (body: Answered & { system: HiveSystem; name: string }) =>
+      asSchema<BegunOut>(answered(client.POST("/api/brief/begin", { body }))),
     onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
   });
 }

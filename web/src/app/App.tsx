@@ -22,12 +22,30 @@ const queries = new QueryClient({
 
 const router = createBrowserRouter([
   { path: "/sign-in", element: <SignInPage /> },
-  { path: "/", element: <Signed><ShelfPage /></Signed> },
+  {
+    path: "/",
+    element: (
+      <Signed>
+        <ShelfPage />
+      </Signed>
+    ),
+  },
   { path: "/hive/:id", element: <Navigate to="shape" replace /> },
-  { path: "/brief", element: <Signed><BriefPage /></Signed> },
+  {
+    path: "/brief",
+    element: (
+      <Signed>
+        <BriefPage />
+      </Signed>
+    ),
+  },
   {
     // One bench for all its steps, so that undo and the chamber on it stay.
-    element: <Signed><Outlet /></Signed>,
+    element: (
+      <Signed>
+        <Outlet />
+      </Signed>
+    ),
     children: [
       { path: "/hive/:id/shape", element: <BenchPage step="shape" /> },
       { path: "/hive/:id/combs", element: <BenchPage step="combs" /> },
@@ -39,7 +57,14 @@ const router = createBrowserRouter([
       { path: "/hive/:id/build", element: <BenchPage step="build" /> },
     ],
   },
-  { path: "/hive/:id/print", element: <Signed><PrintPage /></Signed> },
+  {
+    path: "/hive/:id/print",
+    element: (
+      <Signed>
+        <PrintPage />
+      </Signed>
+    ),
+  },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 

@@ -13,7 +13,12 @@ export function Signed({ children }: { children: ReactNode }) {
   if (me.data?.signed_in && !entered) setEntered(true);
   if (entered) return children;
   if (me.isPending) return <p className="p-8">Opening …</p>;
-  if (me.isError) return <p role="alert" className="p-8">Sabaka can’t be reached. Is it running? Load the page again when it is.</p>;
+  if (me.isError)
+    return (
+      <p role="alert" className="p-8">
+        Sabaka can’t be reached. Is it running? Load the page again when it is.
+      </p>
+    );
   if (!me.data.signed_in) return <Navigate to="/sign-in" state={{ from: here.pathname }} replace />;
   return children;
 }

@@ -73,7 +73,9 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
       aria-valuetext={sentence(handle.text, units)}
       title={`${handle.label}: ${wrote(handle.quantity, units)}. Drag, or use the arrow keys.`}
       data-handle={handle.id}
-      className={`group absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center justify-center outline-none ${handle.axis === "x" ? "cursor-ew-resize" : "cursor-ns-resize"} ${look === "board" ? "h-23 w-11" : "size-9"}`}
+      className={`group absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center justify-center
+        outline-none ${handle.axis === "x" ? "cursor-ew-resize" : "cursor-ns-resize"}
+        ${look === "board" ? "h-23 w-11" : "size-9"}`}
       style={{ left: at.x, top: at.y }}
       onPointerDown={down}
       onPointerMove={move}

@@ -51,7 +51,14 @@ export function Hatches() {
           <path d="M0 4.5h9" stroke="var(--color-primary)" strokeWidth="0.8" opacity="0.7" />
         </pattern>
         {HEATS.map(([id, apart, tint]) => (
-          <pattern key={id} id={id} width={apart} height={apart} patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
+          <pattern
+            key={id}
+            id={id}
+            width={apart}
+            height={apart}
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(30)"
+          >
             <rect width={apart} height={apart} fill="var(--color-base-100)" />
             <rect width={apart} height={apart} fill="var(--color-error)" opacity={tint} />
             <path d="M0 0h40" stroke="var(--color-error)" strokeWidth="1.4" />

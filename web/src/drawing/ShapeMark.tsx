@@ -23,7 +23,13 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
           points={pointList(t, shape.points)}
           className={`layer layer-${shape.layer} ${picked}`}
           data-item={item ?? undefined}
-          onClick={item !== null && onItem ? () => { onItem(item); } : undefined}
+          onClick={
+            item !== null && onItem
+              ? () => {
+                  onItem(item);
+                }
+              : undefined
+          }
         >
           {item !== null && titleOf ? <title>{titleOf(item)}</title> : null}
         </polygon>

@@ -21,7 +21,17 @@ interface SheetProps {
 }
 
 /** A drawing on the screen. Owns the way from millimetres to pixels. */
-export function Sheet({ drawing, stretch = false, className = "", chosen = null, onItem, titleOf, onPlace, marks, overlay }: SheetProps) {
+export function Sheet({
+  drawing,
+  stretch = false,
+  className = "",
+  chosen = null,
+  onItem,
+  titleOf,
+  onPlace,
+  marks,
+  overlay,
+}: SheetProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState<Size | null>(null);
   const { units } = useSettings();
@@ -60,7 +70,15 @@ export function Sheet({ drawing, stretch = false, className = "", chosen = null,
           >
             <title>{drawing.title}</title>
             {drawing.shapes.map((shape, index) => (
-              <ShapeMark key={index} shape={shape} t={t} units={units} chosen={chosen} onItem={onItem} titleOf={titleOf} />
+              <ShapeMark
+                key={index}
+                shape={shape}
+                t={t}
+                units={units}
+                chosen={chosen}
+                onItem={onItem}
+                titleOf={titleOf}
+              />
             ))}
             {marks?.(t, size)}
           </svg>

@@ -63,7 +63,13 @@ describe("flags", () => {
     expect(flagPlaces([{ x: 100, y: 80 }], size)[0]?.left).toBe(false);
   });
   it("are raised when they would cover one another", () => {
-    const [first, second] = flagPlaces([{ x: 100, y: 80 }, { x: 110, y: 84 }], size);
+    const [first, second] = flagPlaces(
+      [
+        { x: 100, y: 80 },
+        { x: 110, y: 84 },
+      ],
+      size,
+    );
     expect(second?.y).toBeLessThanOrEqual((first?.y ?? 0) - 16);
   });
 });

@@ -128,7 +128,7 @@ export function angleShape(t: Transform, mark: AngleMark): AngleShape {
   const sweep = mark.turn_deg > 0 ? 1 : 0;
   return {
     plumb: { from: corner, to: { x: corner.x, y: corner.y - r * 1.15 } },
-    arc: `M ${String(from.x)} ${String(from.y)} A ${String(r)} ${String(r)} 0 0 ${String(sweep)} ${String(to.x)} ${String(to.y)}`,
+    arc: ["M", from.x, from.y, "A", r, r, 0, 0, sweep, to.x, to.y].join(" "),
     middle: { x: corner.x + 4, y: corner.y - r * 1.15 - 11 },
   };
 }

@@ -14,7 +14,9 @@ describe("a device that keeps nothing", () => {
     vi.stubGlobal("localStorage", { getItem: refuse, setItem: refuse, removeItem: refuse });
     expect(ontoDevice("a", "b")).toBe(false);
     expect(fromDevice("a")).toBeNull();
-    expect(() => { offDevice("a"); }).not.toThrow();
+    expect(() => {
+      offDevice("a");
+    }).not.toThrow();
   });
 
   it("does as well where there is no storage at all", () => {
@@ -27,7 +29,13 @@ describe("a device that keeps nothing", () => {
 describe("a device that keeps", () => {
   it("gives back what it was given", () => {
     const kept: Record<string, string> = {};
-    vi.stubGlobal("localStorage", { ...kept, setItem: (k: string, v: string) => { kept[k] = v; }, getItem: (k: string) => kept[k] ?? null });
+    vi.stubGlobal("localStorage", {
+      ...kept,
+      setItem: (k: string, v: string) => {
+        kept[k] = v;
+      },
+      getItem: (k: string) => kept[k] ?? null,
+    });
     expect(ontoDevice("a", "b")).toBe(true);
     expect(fromDevice("a")).toBe("b");
   });

@@ -64,8 +64,16 @@ describe("the keeper's measure is the same here as in print", () => {
     for (const units of measured) expect(wrote(quantity, units).replace("−", "-")).toBe(one[units]);
   });
   it("leaves alone what goes back to the core", () => {
-    const answer = { why: "9 mm", edit: { do: "set", text: "570 mm" }, rows: [{ path: "/a 9 mm", text: { template: "9 mm", values: {} } }] };
-    expect(toldIn(answer, "in")).toEqual({ why: "3/8 in", edit: { do: "set", text: "570 mm" }, rows: [{ path: "/a 9 mm", text: { template: "3/8 in", values: {} } }] });
+    const answer = {
+      why: "9 mm",
+      edit: { do: "set", text: "570 mm" },
+      rows: [{ path: "/a 9 mm", text: { template: "9 mm", values: {} } }],
+    };
+    expect(toldIn(answer, "in")).toEqual({
+      why: "3/8 in",
+      edit: { do: "set", text: "570 mm" },
+      rows: [{ path: "/a 9 mm", text: { template: "3/8 in", values: {} } }],
+    });
     expect(toldIn(answer, "mm")).toBe(answer);
   });
 });

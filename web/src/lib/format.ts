@@ -64,10 +64,8 @@ const WRITTEN_OUT: Record<string, [unit: Quantity["unit"], each: number]> = {
 };
 const FEET_PER_METRE = 3.2808399;
 const NUMBER = "−?-?\\d+(?:\\.\\d+)?";
-const AMOUNT = new RegExp(
-  `(?<![\\w.²/])((?:${NUMBER}(?:,\\s|\\s(?:to|and|or|by)\\s|\\s×\\s|–))*${NUMBER})\\s?(litres|cm²|mm|cm|m²|kg|°C|L|N|m)(?![\\w²³/])`,
-  "g",
-);
+const SERIES = `(?:${NUMBER}(?:,\\s|\\s(?:to|and|or|by)\\s|\\s×\\s|–))*${NUMBER}`;
+const AMOUNT = new RegExp(`(?<![\\w.²/])(${SERIES})\\s?(litres|cm²|mm|cm|m²|kg|°C|L|N|m)(?![\\w²³/])`, "g");
 
 /** What a bare number means under these units. */
 export function system(units: Units): System {
@@ -130,7 +128,9 @@ export function told(plain: string, units: Units): string {
     const converted = numbers.replace(new RegExp(NUMBER, "g"), (number) => {
       const value = Number(number.replace("−", "-"));
       const kind = WRITTEN_OUT[unit];
-      const one = kind ? written({ value: value * kind[1], unit: kind[0] }, units) : { number: fixed(value * FEET_PER_METRE, 1), unit: "ft" };
+      const one = kind
+        ? written({ value: value * kind[1], unit: kind[0] }, units)
+        : { number: fixed(value * FEET_PER_METRE, 1), unit: "ft" };
       suffix = one.unit;
       return one.number;
     });
@@ -139,7 +139,23 @@ export function told(plain: string, units: Units): string {
 }
 
 /** Parts of an answer that aren’t read but sent back, or known by. */
-const UNREAD = new Set(["document", "edit", "patch", "inverse", "held", "id", "code", "codes", "path", "value", "key", "layer", "unit", "kind", "system"]);
+const UNREAD = new Set([
+  "document",
+  "edit",
+  "patch",
+  "inverse",
+  "held",
+  "id",
+  "code",
+  "codes",
+  "path",
+  "value",
+  "key",
+  "layer",
+  "unit",
+  "kind",
+  "system",
+]);
 
 /** A whole answer with the amounts in its sentences in the units of reading. */
 export function toldIn<T>(answer: T, units: Units): T {
@@ -150,7 +166,9 @@ function walked(node: unknown, units: Units): unknown {
   if (typeof node === "string") return told(node, units);
   if (Array.isArray(node)) return node.map((each) => walked(each, units));
   if (node === null || typeof node !== "object") return node;
-  return Object.fromEntries(Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, units)]));
+  return Object.fromEntries(
+    Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, units)]),
+  );
 }
 
 /** What stands in a field when it is opened for typing. */

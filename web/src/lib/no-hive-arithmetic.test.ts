@@ -24,10 +24,12 @@ describe("arithmetic outside the formatter and the transform", () => {
     expect(complaints(code)).toBeGreaterThan(0);
   });
 
-  it.each(["const words = 'bar ' + name;", "const last = list.at(-1);", "const ok = a < b && c >= d;", "const text = `${a}${b}`;"])(
-    "is not meant: %s",
-    (code) => {
-      expect(complaints(code)).toBe(0);
-    },
-  );
+  it.each([
+    "const words = 'bar ' + name;",
+    "const last = list.at(-1);",
+    "const ok = a < b && c >= d;",
+    "const text = `${a}${b}`;",
+  ])("is not meant: %s", (code) => {
+    expect(complaints(code)).toBe(0);
+  });
 });

@@ -37,7 +37,9 @@ export function BenchPage({ step }: { step: BenchStep }) {
       <main className="p-8">
         <h1 className="mb-2 text-2xl">{gone ? "No such hive on your shelf" : "This hive can’t be opened"}</h1>
         <p role="alert">{gone ? "It may be another keeper’s, or was taken off." : opened.error.message}</p>
-        <a className="underline" href="/">Back to the shelf</a>
+        <a className="underline" href="/">
+          Back to the shelf
+        </a>
       </main>
     );
   }

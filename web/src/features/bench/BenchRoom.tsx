@@ -22,7 +22,16 @@ import { useKeeping } from "./useKeeping";
 export type BenchStep = "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter" | "build";
 
 /** What a step shows besides the drawing on the desk. */
-const PARTS: Record<BenchStep, ReportPart[]> = { shape: [], combs: ["combs"], run: ["plan", "along", "sheet"], season: [], move: [], lift: [], winter: [], build: [] };
+const PARTS: Record<BenchStep, ReportPart[]> = {
+  shape: [],
+  combs: ["combs"],
+  run: ["plan", "along", "sheet"],
+  season: [],
+  move: [],
+  lift: [],
+  winter: [],
+  build: [],
+};
 
 interface BenchRoomProps {
   id: string;
@@ -94,8 +103,18 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
 
   return (
     <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-      <TopBar id={id} bench={bench} keeping={state} onSignIn={() => { setSigning(true); }} />
-      <div className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]">
+      <TopBar
+        id={id}
+        bench={bench}
+        keeping={state}
+        onSignIn={() => {
+          setSigning(true);
+        }}
+      />
+      <div
+        className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden
+        2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]"
+      >
         <Rail id={id} step={step} findings={bench.report.findings} />
         {step === "combs" ? (
           <CombsStep bench={bench} />
@@ -142,7 +161,9 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
       ) : null}
       {signing ? (
         <SignInAgain
-          onClose={() => { setSigning(false); }}
+          onClose={() => {
+            setSigning(false);
+          }}
           onDone={() => {
             setSigning(false);
             bench.wake();

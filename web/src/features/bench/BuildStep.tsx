@@ -12,7 +12,11 @@ import { readyEdit } from "./edits";
 import type { Bench } from "./useBench";
 
 type PartOut = BuildReport["parts"][number];
-const VIEWS = [["hive", "Pulled apart"], ["boards", "Cut plan"], ["steps", "Step by step"]] as const;
+const VIEWS = [
+  ["hive", "Pulled apart"],
+  ["boards", "Cut plan"],
+  ["steps", "Step by step"],
+] as const;
 
 /** Building: the hive pulled apart beside its parts list, the cut plan, the order of work, files to take along. */
 export function BuildStep({ id, bench }: { id: string; bench: Bench }) {
@@ -25,8 +29,16 @@ export function BuildStep({ id, bench }: { id: string; bench: Bench }) {
       <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
         <div className="px-5 pt-4">
           <h1 className="text-3xl leading-tight">Build</h1>
-          <p className="soft">{report ? "Every part, out of the boards you have first. Point at a part to find it." : "Cutting on paper … "}</p>
-          {building.error ? <p role="alert" className="font-medium text-error">{building.error.message}</p> : null}
+          <p className="soft">
+            {report
+              ? "Every part, out of the boards you have first. Point at a part to find it."
+              : "Cutting on paper … "}
+          </p>
+          {building.error ? (
+            <p role="alert" className="font-medium text-error">
+              {building.error.message}
+            </p>
+          ) : null}
         </div>
         <div role="tablist" aria-label="Views" className="no-print flex shrink-0 border-b border-[var(--line)] px-4">
           {VIEWS.map(([name, words]) => (
@@ -35,8 +47,11 @@ export function BuildStep({ id, bench }: { id: string; bench: Bench }) {
               type="button"
               role="tab"
               aria-selected={view === name}
-              className={`min-h-9 border-b-2 px-3 ${view === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
-              onClick={() => { setView(name); }}
+              className={`min-h-9 border-b-2 px-3
+                ${view === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
+              onClick={() => {
+                setView(name);
+              }}
             >
               {words}
             </button>
@@ -69,21 +84,46 @@ function View({ view, report, bench, chosen, onChoose }: ViewProps) {
       ) : (
         <div role="group" aria-label="Cut plan" tabIndex={0} className="min-h-0 overflow-auto">
           <div style={{ aspectRatio: aspect(report.boards.extent) }}>
-            <Sheet drawing={report.boards} className="h-full w-full" chosen={chosen} onItem={onChoose} titleOf={named} />
+            <Sheet
+              drawing={report.boards}
+              className="h-full w-full"
+              chosen={chosen}
+              onItem={onChoose}
+              titleOf={named}
+            />
           </div>
         </div>
       )}
-      <div role="group" aria-label="Parts" tabIndex={0} className="min-h-0 overflow-auto border-[var(--line)] md:border-l">
+      <div
+        role="group"
+        aria-label="Parts"
+        tabIndex={0}
+        className="min-h-0 overflow-auto border-[var(--line)] md:border-l"
+      >
         <Parts parts={report.parts} chosen={chosen} onChoose={onChoose} />
       </div>
     </div>
   );
 }
 
-function Parts({ parts, chosen, onChoose }: { parts: PartOut[]; chosen: number | null; onChoose: (part: number | null) => void }) {
+function Parts({
+  parts,
+  chosen,
+  onChoose,
+}: {
+  parts: PartOut[];
+  chosen: number | null;
+  onChoose: (part: number | null) => void;
+}) {
   const { units } = useSettings();
   return (
-    <ol className="text-sm" data-testid="parts" onMouseLeave={() => { onChoose(null); }}>
+    <ol
+      className="text-sm"
+      data-testid="parts"
+      onMouseLeave={() => {
+        onChoose(null);
+      }}
+    >
       {parts.map((part, index) => {
         const here = index === chosen;
         return (
@@ -91,19 +131,36 @@ function Parts({ parts, chosen, onChoose }: { parts: PartOut[]; chosen: number |
             <button
               type="button"
               aria-pressed={here}
-              className={`w-full border-b border-[var(--line)] px-3 py-1 text-left ${here ? "bg-neutral text-neutral-content" : ""}`}
-              onMouseEnter={() => { onChoose(index); }}
-              onFocus={() => { onChoose(index); }}
-              onClick={() => { onChoose(index); }}
+              className={`w-full border-b border-[var(--line)] px-3 py-1 text-left
+                ${here ? "bg-neutral text-neutral-content" : ""}`}
+              onMouseEnter={() => {
+                onChoose(index);
+              }}
+              onFocus={() => {
+                onChoose(index);
+              }}
+              onClick={() => {
+                onChoose(index);
+              }}
             >
               <span className="flex justify-between gap-2">
-                <span><span className="opacity-70">{part.number}.</span> {part.count} × <span className="font-semibold">{part.name}</span></span>
+                <span>
+                  <span className="opacity-70">{part.number}.</span> {part.count} ×{" "}
+                  <span className="font-semibold">{part.name}</span>
+                </span>
                 <span className="opacity-70">{wrote(part.mass, units)}</span>
               </span>
-              <span className="block">{part.sizes.map((size) => wrote(size, units)).join(" × ")} <span className="opacity-70">{part.material}</span></span>
+              <span className="block">
+                {part.sizes.map((size) => wrote(size, units)).join(" × ")}{" "}
+                <span className="opacity-70">{part.material}</span>
+              </span>
               {[...part.marks.map((mark) => sentence(mark, units)), part.note]
                 .filter((words) => words !== "")
-                .map((words) => <span key={words} className="block text-xs opacity-80">{words}</span>)}
+                .map((words) => (
+                  <span key={words} className="block text-xs opacity-80">
+                    {words}
+                  </span>
+                ))}
             </button>
           </li>
         );
@@ -124,10 +181,14 @@ function Steps({ report, bench }: { report: BuildReport; bench: Bench }) {
                 type="checkbox"
                 className="checkbox checkbox-sm mt-0.5 border-base-content"
                 checked={ticked.includes(step.id)}
-                onChange={() => void bench.commit({ do: "tick-step", step: step.id }, `Tick: ${step.title}`, "tick-step")}
+                onChange={() =>
+                  void bench.commit({ do: "tick-step", step: step.id }, `Tick: ${step.title}`, "tick-step")
+                }
               />
               <span className="max-w-prose">
-                <span className={`font-semibold ${ticked.includes(step.id) ? "line-through" : ""}`}>{step.title}. </span>
+                <span className={`font-semibold ${ticked.includes(step.id) ? "line-through" : ""}`}>
+                  {step.title}.{" "}
+                </span>
                 {step.words}
                 {step.measure ? <span className="block text-primary">Measure: {step.measure}</span> : null}
                 {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}
@@ -156,19 +217,50 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
         link.click();
         URL.revokeObjectURL(link.href);
       })
-      .catch((error: unknown) => { setProblem(error instanceof Error ? error.message : "It could not be written."); })
-      .finally(() => { setBusy(false); });
+      .catch((error: unknown) => {
+        setProblem(error instanceof Error ? error.message : "It could not be written.");
+      })
+      .finally(() => {
+        setBusy(false);
+      });
   };
-  const groups = bench.report.forms.filter((group) => group.tab === "building" || group.id.startsWith("board") || group.id === "new-board");
+  const groups = bench.report.forms.filter(
+    (group) => group.tab === "building" || group.id.startsWith("board") || group.id === "new-board",
+  );
   return (
     <>
       <h2 className="text-lg">To take along</h2>
       <p className="mb-3 flex flex-wrap gap-2 border-t border-[var(--line)] pt-1">
-        {[["booklet.pdf", "Booklet"], ["templates.pdf", "Templates 1:1"], ["parts.dxf", "DXF"], ["workshop.zip", "All files"]].map(([name = "", words]) => (
-          <button key={name} type="button" disabled={busy} className="min-h-8 rounded border border-base-content px-2" onClick={() => { save(name); }}>{words}</button>
+        {[
+          ["booklet.pdf", "Booklet"],
+          ["templates.pdf", "Templates 1:1"],
+          ["parts.dxf", "DXF"],
+          ["workshop.zip", "All files"],
+        ].map(([name = "", words]) => (
+          <button
+            key={name}
+            type="button"
+            disabled={busy}
+            className="min-h-8 rounded border border-base-content px-2"
+            onClick={() => {
+              save(name);
+            }}
+          >
+            {words}
+          </button>
         ))}
-        {busy ? <span role="status" className="flex items-center gap-2"><span className="loading loading-spinner loading-sm" /> writing …</span> : <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>}
-        {problem ? <span role="alert" className="w-full text-error">{problem}</span> : null}
+        {busy ? (
+          <span role="status" className="flex items-center gap-2">
+            <span className="loading loading-spinner loading-sm" /> writing …
+          </span>
+        ) : (
+          <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>
+        )}
+        {problem ? (
+          <span role="alert" className="w-full text-error">
+            {problem}
+          </span>
+        ) : null}
       </p>
       <ul className="mb-3" data-testid="build-findings">
         {report.findings.map((found) => {
@@ -179,7 +271,13 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
               <span className={`font-semibold ${found.severity === "error" ? "text-error" : ""}`}>{said}</span>
               <span className="soft block text-xs">{found.why}</span>
               {edit ? (
-                <button type="button" className="min-h-7 rounded border border-base-content px-2" onClick={() => void bench.commit(readyEdit(edit), said, "build")}>Do it</button>
+                <button
+                  type="button"
+                  className="min-h-7 rounded border border-base-content px-2"
+                  onClick={() => void bench.commit(readyEdit(edit), said, "build")}
+                >
+                  Do it
+                </button>
               ) : null}
             </li>
           );
@@ -192,18 +290,35 @@ function Ledger({ id, report, bench }: { id: string; report: BuildReport; bench:
       <ul className="mb-3 border-t border-[var(--line)] text-sm" data-testid="cut-groups">
         {report.groups.map((group) => {
           const said = sentence(group.words, units);
-          return <li key={said}>{said}{group.proven ? ": these strips out of the boards then left can’t be cheaper" : ": within that gap of the best for these strips"}</li>;
+          return (
+            <li key={said}>
+              {said}
+              {group.proven
+                ? ": these strips out of the boards then left can’t be cheaper"
+                : ": within that gap of the best for these strips"}
+            </li>
+          );
         })}
       </ul>
       {report.offcuts.length > 0 ? (
         <details className="mb-3">
           <summary className="named cursor-pointer text-base">{report.offcuts.length} offcuts to keep</summary>
-          <ul className="text-sm">{report.offcuts.map((words, index) => <li key={index}>{sentence(words, units)}</li>)}</ul>
+          <ul className="text-sm">
+            {report.offcuts.map((words, index) => (
+              <li key={index}>{sentence(words, units)}</li>
+            ))}
+          </ul>
         </details>
       ) : null}
       <StockFile bench={bench} />
-      {groups.map((group) => <FieldSet key={group.id} group={group} bench={bench} />)}
-      {report.cautions.map((words) => <p key={words} className="mb-1 text-xs text-error">{words}</p>)}
+      {groups.map((group) => (
+        <FieldSet key={group.id} group={group} bench={bench} />
+      ))}
+      {report.cautions.map((words) => (
+        <p key={words} className="mb-1 text-xs text-error">
+          {words}
+        </p>
+      ))}
     </>
   );
 }
@@ -214,10 +329,21 @@ function Search({ bench }: { bench: Bench }) {
   const search = useBoardSearch();
   return (
     <div className="mb-3">
-      <button type="button" className="min-h-8 rounded border border-base-content px-2" disabled={search.isPending} onClick={() => { search.mutate(bench.document); }}>
+      <button
+        type="button"
+        className="min-h-8 rounded border border-base-content px-2"
+        disabled={search.isPending}
+        onClick={() => {
+          search.mutate(bench.document);
+        }}
+      >
         {search.isPending ? "Searching …" : "Would a few millimetres save a board?"}
       </button>
-      {search.error ? <p role="alert" className="text-error">{search.error.message}</p> : null}
+      {search.error ? (
+        <p role="alert" className="text-error">
+          {search.error.message}
+        </p>
+      ) : null}
       {search.data ? (
         <div data-testid="search">
           <p>{sentence(search.data.words, units)}</p>
@@ -226,7 +352,16 @@ function Search({ bench }: { bench: Bench }) {
             return (
               <p key={said} className="flex items-start gap-2">
                 <span className="grow font-semibold">{said}</span>
-                <button type="button" className="min-h-7 shrink-0 rounded border border-base-content px-2" onClick={() => { search.reset(); void bench.commit(readyEdit(found.edit ?? {}), said, "build"); }}>Do it</button>
+                <button
+                  type="button"
+                  className="min-h-7 shrink-0 rounded border border-base-content px-2"
+                  onClick={() => {
+                    search.reset();
+                    void bench.commit(readyEdit(found.edit ?? {}), said, "build");
+                  }}
+                >
+                  Do it
+                </button>
               </p>
             );
           })}
@@ -241,7 +376,9 @@ function Lines({ title, lines, testId }: { title: string; lines: readonly string
     <>
       <h3 className="text-base">{title}</h3>
       <ul className="mb-3 border-t border-[var(--line)]" data-testid={testId}>
-        {lines.map((line) => <li key={line}>{line}</li>)}
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
       </ul>
     </>
   );
@@ -252,7 +389,10 @@ function StockFile({ bench }: { bench: Bench }) {
   const problem = bench.trouble?.source === "stock" ? bench.trouble.reason : null;
   return (
     <label className="mb-3 block text-xs">
-      <span className="soft">Boards on hand as a table (CSV) with columns label, length_mm, width_mm, thickness_mm, count; commas, semicolons or tabs:</span>
+      <span className="soft">
+        Boards on hand as a table (CSV) with columns label, length_mm, width_mm, thickness_mm, count; commas, semicolons
+        or tabs:
+      </span>
       <input
         type="file"
         accept=".csv,text/csv"
@@ -260,10 +400,17 @@ function StockFile({ bench }: { bench: Bench }) {
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = "";
-          if (file) void tableText(file).then((table) => bench.commit({ do: "set-stock", table }, "Boards on hand from a table", "stock"));
+          if (file)
+            void tableText(file).then((table) =>
+              bench.commit({ do: "set-stock", table }, "Boards on hand from a table", "stock"),
+            );
         }}
       />
-      {problem ? <span role="alert" className="text-error">{problem}</span> : null}
+      {problem ? (
+        <span role="alert" className="text-error">
+          {problem}
+        </span>
+      ) : null}
     </label>
   );
 }

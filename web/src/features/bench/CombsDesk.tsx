@@ -38,7 +38,14 @@ export function CombsDesk({ own, catalogue, card, chosen, onChoose }: CombsDeskP
         <nav aria-label="Bars and frames" className="max-h-52 overflow-auto px-5 py-2 md:max-h-none md:pr-1">
           <List title="In this hive" cards={own} from="hive" chosen={chosen} onChoose={onChoose} />
           {GROUPS.map(([title, belongs]) => (
-            <List key={title} title={title} cards={catalogue.filter(belongs)} from="catalogue" chosen={chosen} onChoose={onChoose} />
+            <List
+              key={title}
+              title={title}
+              cards={catalogue.filter(belongs)}
+              from="catalogue"
+              chosen={chosen}
+              onChoose={onChoose}
+            />
           ))}
         </nav>
         <div className="flex min-h-0 flex-col">
@@ -47,7 +54,9 @@ export function CombsDesk({ own, catalogue, card, chosen, onChoose }: CombsDeskP
               <Plate drawing={front} className="h-72 md:h-auto md:min-h-0 md:grow" />
               <div className="grid shrink-0 grid-cols-[minmax(0,1fr)_minmax(0,2fr)] md:h-[38%]">
                 {others.length === 1 ? <span /> : null}
-                {others.map((drawing) => <Plate key={drawing.name} drawing={drawing} className="h-52 md:h-full" />)}
+                {others.map((drawing) => (
+                  <Plate key={drawing.name} drawing={drawing} className="h-52 md:h-full" />
+                ))}
               </div>
             </>
           ) : (
@@ -80,7 +89,8 @@ function List({ title, cards, from, chosen, onChoose }: ListProps) {
                 type="button"
                 aria-pressed={here}
                 data-comb={`${from}:${card.id}`}
-                className={`min-h-7 w-full px-1 text-left text-sm leading-5 ${here ? "bg-neutral text-neutral-content" : ""}`}
+                className={`min-h-7 w-full px-1 text-left text-sm leading-5
+                  ${here ? "bg-neutral text-neutral-content" : ""}`}
                 onClick={() => {
                   onChoose({ from, id: card.id });
                 }}

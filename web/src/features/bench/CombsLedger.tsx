@@ -15,7 +15,12 @@ interface CombsLedgerProps {
 /** Beside the frame: what it holds, how it fits here, what it is made of, and what can be set. */
 export function CombsLedger({ bench, card, chosen, onChoose }: CombsLedgerProps) {
   const { units } = useSettings();
-  if (!card) return <aside aria-label="Ledger" className="bg-base-200 p-4">Opening …</aside>;
+  if (!card)
+    return (
+      <aside aria-label="Ledger" className="bg-base-200 p-4">
+        Opening …
+      </aside>
+    );
   const group = bench.report.forms.find((each) => each.id === `bar-${chosen.id}`);
   const take = () => {
     void bench.commit({ do: "add-frame", standard: card.id }, `${card.name} put in`, "combs").then((taken) => {
@@ -30,13 +35,18 @@ export function CombsLedger({ bench, card, chosen, onChoose }: CombsLedgerProps)
       {card.parts.length > 0 ? <Parts card={card} /> : null}
       <p className="soft my-2 text-xs">
         Source: {card.source.mark}
-        {card.source.note ? `; ${card.source.note}` : ""}. {told("Makers differ by 1 to 3 mm: measure your own.", units)}
+        {card.source.note ? `; ${card.source.note}` : ""}.{" "}
+        {told("Makers differ by 1 to 3 mm: measure your own.", units)}
       </p>
       {chosen.from === "hive" && group ? <FieldSet group={group} bench={bench} /> : null}
       {chosen.from === "catalogue" ? (
-        <button type="button" className="btn btn-neutral btn-sm" onClick={take}>Put it in this hive</button>
+        <button type="button" className="btn btn-neutral btn-sm" onClick={take}>
+          Put it in this hive
+        </button>
       ) : null}
-      <p role="alert" className="font-medium text-error">{bench.trouble?.source === "combs" ? bench.trouble.reason : ""}</p>
+      <p role="alert" className="font-medium text-error">
+        {bench.trouble?.source === "combs" ? bench.trouble.reason : ""}
+      </p>
     </aside>
   );
 }
@@ -75,10 +85,18 @@ function Fit({ card, chamber }: { card: CombCard; chamber: string }) {
         <caption className="soft pb-1 text-left">Smallest and largest frame, wood dry and wet</caption>
         <thead>
           <tr className="soft text-right">
-            <th scope="col" className="text-left font-normal">Gap</th>
-            <th scope="col" className="font-normal">least</th>
-            <th scope="col" className="font-normal">mean</th>
-            <th scope="col" className="font-normal">most</th>
+            <th scope="col" className="text-left font-normal">
+              Gap
+            </th>
+            <th scope="col" className="font-normal">
+              least
+            </th>
+            <th scope="col" className="font-normal">
+              mean
+            </th>
+            <th scope="col" className="font-normal">
+              most
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -86,7 +104,10 @@ function Fit({ card, chamber }: { card: CombCard; chamber: string }) {
             <tr key={row.label} className="border-t border-[var(--line)] text-right">
               <th scope="row" className="py-1 text-left font-normal">
                 {row.label}
-                <span className={`block ${JUDGED[String(row.good)] ?? "soft"}`}>{row.good === false ? "✗ " : ""}{row.words}</span>
+                <span className={`block ${JUDGED[String(row.good)] ?? "soft"}`}>
+                  {row.good === false ? "✗ " : ""}
+                  {row.words}
+                </span>
               </th>
               <td>{written(row.least, units).number}</td>
               <td className="font-semibold">{written(row.nominal, units).number}</td>

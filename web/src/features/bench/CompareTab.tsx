@@ -26,24 +26,40 @@ export function CompareTab({ id, bench }: { id: string; bench: Bench }) {
         >
           <option value="">Choose a hive …</option>
           <optgroup label="On your shelf">
-            {shelf.data?.filter((card) => card.id !== id).map((card) => (
-              <option key={card.id} value={`d:${card.id}`}>{card.name}</option>
-            ))}
+            {shelf.data
+              ?.filter((card) => card.id !== id)
+              .map((card) => (
+                <option key={card.id} value={`d:${card.id}`}>
+                  {card.name}
+                </option>
+              ))}
           </optgroup>
           <optgroup label="Starting points">
-            {presets.data?.map((preset) => <option key={preset.id} value={`p:${preset.id}`}>{preset.label}</option>)}
+            {presets.data?.map((preset) => (
+              <option key={preset.id} value={`p:${preset.id}`}>
+                {preset.label}
+              </option>
+            ))}
           </optgroup>
         </select>
       </label>
-      {compared.error ? <p role="alert" className="text-error">{compared.error.message}</p> : null}
+      {compared.error ? (
+        <p role="alert" className="text-error">
+          {compared.error.message}
+        </p>
+      ) : null}
       {against && compared.data ? (
         <>
           <table className="mt-3 w-full text-xs" data-testid="comparison">
             <thead>
               <tr className="border-b border-base-content align-bottom">
                 <th scope="col" className="text-left font-normal" />
-                <th scope="col" className="w-[27%] text-right">{compared.data.left}</th>
-                <th scope="col" className="w-[27%] text-right">{compared.data.right}</th>
+                <th scope="col" className="w-[27%] text-right">
+                  {compared.data.left}
+                </th>
+                <th scope="col" className="w-[27%] text-right">
+                  {compared.data.right}
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -55,8 +71,14 @@ export function CompareTab({ id, bench }: { id: string; bench: Bench }) {
                       {row.label}
                       {left.unit ? <span className="soft"> {left.unit}</span> : null}
                     </th>
-                    <td className={`text-right ${row.more === "left" ? "font-semibold" : ""}`}>{row.more === "left" ? "▲ " : ""}{left.number}</td>
-                    <td className={`text-right ${row.more === "right" ? "font-semibold" : ""}`}>{row.more === "right" ? "▲ " : ""}{right.number}</td>
+                    <td className={`text-right ${row.more === "left" ? "font-semibold" : ""}`}>
+                      {row.more === "left" ? "▲ " : ""}
+                      {left.number}
+                    </td>
+                    <td className={`text-right ${row.more === "right" ? "font-semibold" : ""}`}>
+                      {row.more === "right" ? "▲ " : ""}
+                      {right.number}
+                    </td>
                   </tr>
                 );
               })}

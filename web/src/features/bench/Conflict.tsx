@@ -19,14 +19,22 @@ export function Conflict({ conflict, onNewer, onMine }: ConflictProps) {
   return (
     <Ask title="This hive was changed elsewhere" onClose={onMine}>
       <p className="mb-4">
-        Nothing is lost: yours is kept as revision {conflict.kept_as}, the other is revision{" "}
-        {conflict.current.revision}. Which one do you go on with?
+        Nothing is lost: yours is kept as revision {conflict.kept_as}, the other is revision {conflict.current.revision}
+        . Which one do you go on with?
       </p>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn btn-neutral" onClick={onMine}>Go on with mine</button>
-        <button type="button" className="btn btn-outline" onClick={() => void newer()}>Take the other</button>
+        <button type="button" className="btn btn-neutral" onClick={onMine}>
+          Go on with mine
+        </button>
+        <button type="button" className="btn btn-outline" onClick={() => void newer()}>
+          Take the other
+        </button>
       </div>
-      <Problem id="conflict-problem">{stuck ? "Sabaka can’t be reached, so what you typed last isn’t kept aside yet. Try again when it is back." : null}</Problem>
+      <Problem id="conflict-problem">
+        {stuck
+          ? "Sabaka can’t be reached, so what you typed last isn’t kept aside yet. Try again when it is back."
+          : null}
+      </Problem>
     </Ask>
   );
 }

@@ -53,7 +53,12 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
           </p>
         </div>
         <div className="no-print">
-          <Pair label="View" value={bench.drawing} options={VIEWS.filter(([name]) => bench.report.views.includes(name))} onChange={bench.show} />
+          <Pair
+            label="View"
+            value={bench.drawing}
+            options={VIEWS.filter(([name]) => bench.report.views.includes(name))}
+            onChange={bench.show}
+          />
         </div>
       </div>
       {drawing ? (
@@ -73,7 +78,15 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
                 if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
                 return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
               })}
-              <Flags findings={bench.report.findings} drawing={bench.drawing} box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+              <Flags
+                findings={bench.report.findings}
+                drawing={bench.drawing}
+                box={bench.report.box}
+                t={t}
+                size={size}
+                pointed={pointed}
+                onPoint={onPoint}
+              />
             </>
           )}
         />
@@ -132,9 +145,20 @@ function ScaleMark({ t, size }: { t: Transform; size: Size }) {
   return (
     <g aria-hidden="true" className="max-sm:hidden">
       <line x1={bar.from.x} x2={bar.to.x} y1={bar.from.y} y2={bar.to.y} className="dimension-line" strokeWidth="1" />
-      <line x1={bar.from.x} x2={bar.half.x} y1={bar.from.y} y2={bar.from.y} stroke="var(--color-base-content)" strokeWidth="3" />
-      <text x={bar.from.x} y={bar.from.y} dy="14" className="label label-minor">0</text>
-      <text x={bar.to.x} y={bar.to.y} dy="14" textAnchor="middle" className="label label-minor">{words}</text>
+      <line
+        x1={bar.from.x}
+        x2={bar.half.x}
+        y1={bar.from.y}
+        y2={bar.from.y}
+        stroke="var(--color-base-content)"
+        strokeWidth="3"
+      />
+      <text x={bar.from.x} y={bar.from.y} dy="14" className="label label-minor">
+        0
+      </text>
+      <text x={bar.to.x} y={bar.to.y} dy="14" textAnchor="middle" className="label label-minor">
+        {words}
+      </text>
     </g>
   );
 }

@@ -65,7 +65,8 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
       <button
         ref={button}
         type="button"
-        className={`absolute min-h-6 -translate-x-1/2 -translate-y-1/2 cursor-text bg-base-100 px-1.5 text-[0.9rem] hover:text-primary hover:underline ${mark.held ? "font-semibold" : "soft italic"}`}
+        className={`absolute min-h-6 -translate-x-1/2 -translate-y-1/2 cursor-text bg-base-100 px-1.5 text-[0.9rem]
+          hover:text-primary hover:underline ${mark.held ? "font-semibold" : "soft italic"}`}
         style={place}
         aria-label={`${mark.name}: ${number} ${unit}. Change it.`}
         title={mark.held ? mark.name : `${mark.name}, follows from the held sizes`}
@@ -88,7 +89,8 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
         aria-label={mark.name}
         aria-invalid={problem !== null}
         aria-describedby={`problem-${path}`}
-        className={`h-7 w-24 rounded border-2 bg-base-100 px-1 text-center ${problem ? "border-error" : "border-primary"}`}
+        className={`h-7 w-24 rounded border-2 bg-base-100 px-1 text-center
+          ${problem ? "border-error" : "border-primary"}`}
         value={typed.value}
         onChange={typed.change}
         onBlur={() => void done()}
@@ -105,7 +107,8 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
         <p
           id={`problem-${path}`}
           role="alert"
-          className="absolute left-1/2 mt-1 w-60 -translate-x-1/2 rounded border border-error bg-base-100 px-2 py-1 text-xs font-medium text-error"
+          className="absolute left-1/2 mt-1 w-60 -translate-x-1/2 rounded border border-error bg-base-100 px-2 py-1
+            text-xs font-medium text-error"
         >
           {problem}
         </p>

@@ -39,7 +39,14 @@ function Field({ field, bench, group }: { field: FormField; bench: Bench; group:
       return <Choice field={field} bench={bench} group={group} />;
     case "text":
       return (
-        <Words path={field.path} label={field.label} value={field.value} long={field.long} bench={bench} group={group} />
+        <Words
+          path={field.path}
+          label={field.label}
+          value={field.value}
+          long={field.long}
+          bench={bench}
+          group={group}
+        />
       );
   }
 }
@@ -67,7 +74,8 @@ function Size({ field, bench, group }: { field: SizeField; bench: Bench; group: 
         </label>
         <input
           id={id}
-          className={`h-7 w-20 rounded border bg-base-100 px-1.5 text-right ${problem ? "border-2 border-error" : "border-[var(--line)]"} ${field.held ? "" : "italic"}`}
+          className={`h-7 w-20 rounded border bg-base-100 px-1.5 text-right
+            ${problem ? "border-2 border-error" : "border-[var(--line)]"} ${field.held ? "" : "italic"}`}
           value={typed.value}
           data-path={field.path}
           aria-invalid={problem !== null}

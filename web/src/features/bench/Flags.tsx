@@ -20,7 +20,9 @@ const WHOLE = new Set<DrawingName>(["above", "beside"]);
 export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {
   const { units } = useSettings();
   const flown = findings.flatMap((finding, index) =>
-    finding.place.drawing === drawing && (finding.box === box || WHOLE.has(drawing)) ? [{ finding, number: ordinal(index) }] : [],
+    finding.place.drawing === drawing && (finding.box === box || WHOLE.has(drawing))
+      ? [{ finding, number: ordinal(index) }]
+      : [],
   );
   const places = flagPlaces(
     flown.map(({ finding }) => spot(t, [finding.place.x_mm, finding.place.y_mm])),
@@ -42,7 +44,8 @@ export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: Fla
             type="button"
             aria-label={`Finding ${number}: ${words}`}
             title={words}
-            className={`absolute -translate-y-full border-current ${side} ${tint(finding)} ${pointed === finding.id ? "z-10 scale-110" : ""}`}
+            className={`absolute -translate-y-full border-current ${side} ${tint(finding)}
+              ${pointed === finding.id ? "z-10 scale-110" : ""}`}
             style={{ left: at.x, top: at.y }}
             onClick={() => {
               onPoint(finding.id);

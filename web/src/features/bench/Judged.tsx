@@ -13,7 +13,10 @@ export function Judged({ title, rows, testId }: { title: string; rows: LiftingRe
           const said = sentence(row.words, units);
           return (
             <li key={said} className="border-b border-[var(--line)] py-1" data-good={row.good}>
-              <span className={row.good ? "" : "font-semibold text-error"}>{row.good ? "" : "! "}{said}</span>
+              <span className={row.good ? "" : "font-semibold text-error"}>
+                {row.good ? "" : "! "}
+                {said}
+              </span>
               <span className="soft block text-xs">{row.why}</span>
             </li>
           );

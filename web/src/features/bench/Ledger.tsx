@@ -29,7 +29,18 @@ interface LedgerProps {
 }
 
 /** Beside the drawing: what it reads, what can be set, and what was kept. */
-export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, pointed, onPoint, onBringBack }: LedgerProps) {
+export function Ledger({
+  id,
+  bench,
+  revision,
+  tab,
+  onTab,
+  chosen,
+  onChoose,
+  pointed,
+  onPoint,
+  onBringBack,
+}: LedgerProps) {
   return (
     <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
       <div role="tablist" aria-label="Ledger" className="no-print flex border-b border-[var(--line)] px-4">
@@ -41,7 +52,8 @@ export function Ledger({ id, bench, revision, tab, onTab, chosen, onChoose, poin
             id={`tab-${name}`}
             aria-selected={tab === name}
             aria-controls="ledger-panel"
-            className={`min-h-9 border-b-2 px-2 ${tab === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
+            className={`min-h-9 border-b-2 px-2
+              ${tab === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
             onClick={() => {
               onTab(name);
             }}

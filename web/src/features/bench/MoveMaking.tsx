@@ -12,9 +12,17 @@ export function MoveMaking({ report }: { report: MovingReport }) {
     <div className="px-5 py-3" data-testid="making">
       {making.frame ? (
         <>
-          <h2 className="text-lg">{making.frames} frames: {making.frame}</h2>
+          <h2 className="text-lg">
+            {making.frames} frames: {making.frame}
+          </h2>
           <div className="md:grid md:grid-cols-2 md:gap-4">
-            <ul className="text-sm">{making.words.map((words) => <li key={words} className="py-0.5">{words}</li>)}</ul>
+            <ul className="text-sm">
+              {making.words.map((words) => (
+                <li key={words} className="py-0.5">
+                  {words}
+                </li>
+              ))}
+            </ul>
             {making.chart ? (
               <figure className="min-w-0">
                 <Sheet drawing={making.chart} stretch className="h-44" />
@@ -22,15 +30,20 @@ export function MoveMaking({ report }: { report: MovingReport }) {
               </figure>
             ) : null}
           </div>
-          {making.parts.map((part) => <Made key={part.name} part={part} />)}
+          {making.parts.map((part) => (
+            <Made key={part.name} part={part} />
+          ))}
         </>
       ) : (
         <p>This hive hangs bars, which come out of a board by two rips and a crosscut.</p>
       )}
       {making.kit.length > 0 ? <h2 className="mt-4 text-lg">Parts of the chosen way</h2> : null}
-      {making.kit.map((part) => <Made key={part.name} part={part} />)}
+      {making.kit.map((part) => (
+        <Made key={part.name} part={part} />
+      ))}
       <p className="mt-3 max-w-prose text-xs text-error">
-        Small parts at a saw: riving knife and guard on, push stick and hold-down, stop block clear of the blade, no gloves, eyes and ears covered. Let the blade stop before you clear it.
+        Small parts at a saw: riving knife and guard on, push stick and hold-down, stop block clear of the blade, no
+        gloves, eyes and ears covered. Let the blade stop before you clear it.
       </p>
     </div>
   );
@@ -41,18 +54,36 @@ function Made({ part }: { part: Part }) {
   return (
     <details className="border-t border-[var(--line)] py-1" data-made={part.name}>
       <summary className="cursor-pointer">
-        <span className="font-semibold">{part.count} × {part.name}</span>
-        <span className="soft"> {part.sizes.map((size) => wrote(size, units)).join(" × ")}; {part.passes_each} passes each, {part.passes} in all, {part.minutes} min</span>
+        <span className="font-semibold">
+          {part.count} × {part.name}
+        </span>
+        <span className="soft">
+          {" "}
+          {part.sizes.map((size) => wrote(size, units)).join(" × ")}; {part.passes_each} passes each, {part.passes} in
+          all, {part.minutes} min
+        </span>
       </summary>
       <table className="mt-1 w-full text-xs">
         <thead>
           <tr className="soft text-left">
-            <th scope="col" className="font-normal">Setting</th>
-            <th scope="col" className="w-24 text-right font-normal">fence</th>
-            <th scope="col" className="w-24 text-right font-normal">blade above table</th>
-            <th scope="col" className="w-16 text-right font-normal">passes</th>
-            <th scope="col" className="w-16 text-right font-normal">minutes</th>
-            <th scope="col" className="pl-4 font-normal">jig and care</th>
+            <th scope="col" className="font-normal">
+              Setting
+            </th>
+            <th scope="col" className="w-24 text-right font-normal">
+              fence
+            </th>
+            <th scope="col" className="w-24 text-right font-normal">
+              blade above table
+            </th>
+            <th scope="col" className="w-16 text-right font-normal">
+              passes
+            </th>
+            <th scope="col" className="w-16 text-right font-normal">
+              minutes
+            </th>
+            <th scope="col" className="pl-4 font-normal">
+              jig and care
+            </th>
           </tr>
         </thead>
         <tbody>

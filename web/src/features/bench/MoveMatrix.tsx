@@ -20,10 +20,16 @@ export function MoveMatrix({ bench }: { bench: Bench }) {
   const { units } = useSettings();
   const chart = useMatrix();
   const [picked, setPicked] = useState<Cell | null>(null);
-  if (chart.error) return <p role="alert" className="p-5 text-error">{chart.error.message}</p>;
+  if (chart.error)
+    return (
+      <p role="alert" className="p-5 text-error">
+        {chart.error.message}
+      </p>
+    );
   if (!chart.data) return <p className="soft p-5">Trying every pair …</p>;
   const { frames, hives, cells } = chart.data;
   const at = new Map(cells.map((cell) => [`${cell.frame} ${cell.hive}`, cell]));
+  const spare = (margin: number) => wrote({ value: margin, unit: "mm" }, units);
   const named = (id: string) => hives.find((hive) => hive.id === id)?.name.replace(/^New /, "") ?? id;
   return (
     <div className="px-5 py-3">
@@ -37,8 +43,15 @@ export function MoveMatrix({ bench }: { bench: Bench }) {
       </p>
       <p className="min-h-9 py-1 text-sm" aria-live="polite" data-testid="matrix-said">
         {picked
-          ? `${frames.find((frame) => frame.id === picked.frame)?.name ?? ""} into ${named(picked.hive)}: ${picked.words}${picked.tightest ? `; ${picked.tightest.toLowerCase()}, ${wrote({ value: picked.margin_mm, unit: "mm" }, units)} to spare` : ""}.`
-          : "Best way for one comb into each starting point. Click a square for its number, a frame’s name to move from it."}
+          ? [
+              `${frames.find((frame) => frame.id === picked.frame)?.name ?? ""} into ${named(picked.hive)}: `,
+              picked.words,
+              picked.tightest ? `; ${picked.tightest.toLowerCase()}, ${spare(picked.margin_mm)} to spare.` : ".",
+            ].join("")
+          : [
+              "Best way for one comb into each starting point.",
+              "Click a square for its number, a frame’s name to move from it.",
+            ].join(" ")}
       </p>
       <div className="overflow-x-auto">
         <table className="text-xs" data-testid="matrix">
@@ -59,7 +72,13 @@ export function MoveMatrix({ bench }: { bench: Bench }) {
                   <button
                     type="button"
                     className="text-left underline decoration-dotted underline-offset-4"
-                    onClick={() => void bench.commit({ do: "move-from", bees: "frames", standard: frame.id }, `Bees on ${frame.name}`, "move-from")}
+                    onClick={() =>
+                      void bench.commit(
+                        { do: "move-from", bees: "frames", standard: frame.id },
+                        `Bees on ${frame.name}`,
+                        "move-from",
+                      )
+                    }
                   >
                     {frame.name}
                   </button>
@@ -74,8 +93,11 @@ export function MoveMatrix({ bench }: { bench: Bench }) {
                           type="button"
                           title={cell.words}
                           aria-label={`${frame.name} into ${named(hive.id)}: ${cell.words}`}
-                          className={`w-11 rounded-sm px-0.5 ${mark.className} ${picked === cell ? "outline-2 outline-primary" : ""}`}
-                          onClick={() => { setPicked(cell); }}
+                          className={`w-11 rounded-sm px-0.5 ${mark.className}
+                            ${picked === cell ? "outline-2 outline-primary" : ""}`}
+                          onClick={() => {
+                            setPicked(cell);
+                          }}
                         >
                           {mark.sign}
                         </button>

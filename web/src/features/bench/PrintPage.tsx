@@ -31,13 +31,28 @@ export function PrintPage() {
   }, [theme]);
 
   if (opened.isPending) return <p className="p-8">Opening …</p>;
-  if (opened.isError) return <p role="alert" className="p-8">This hive can’t be printed: {opened.error.message}</p>;
+  if (opened.isError)
+    return (
+      <p role="alert" className="p-8">
+        This hive can’t be printed: {opened.error.message}
+      </p>
+    );
   const { design, first } = opened.data;
   return (
     <div className="min-h-screen bg-base-300 py-6 print:bg-white print:py-0">
       <div className="no-print mx-auto mb-4 flex w-[186mm] max-w-full items-center gap-4">
-        <button type="button" className="btn btn-neutral" onClick={() => { print(); }}>Print this page</button>
-        <Link className="underline underline-offset-4" to={`/hive/${id}/shape`}>Back to the bench</Link>
+        <button
+          type="button"
+          className="btn btn-neutral"
+          onClick={() => {
+            print();
+          }}
+        >
+          Print this page
+        </button>
+        <Link className="underline underline-offset-4" to={`/hive/${id}/shape`}>
+          Back to the bench
+        </Link>
         <span className="soft">A4, upright; as kept in revision {design.revision}</span>
       </div>
       <Page first={first} revision={design.revision} />
@@ -50,7 +65,10 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
   const { document } = first;
   const report = useRead<Report>()(first.report);
   return (
-    <main className="mx-auto w-[186mm] bg-base-100 p-[6mm] print:bg-white text-[3.4mm] leading-snug print:p-0" data-testid="page">
+    <main
+      className="mx-auto w-[186mm] bg-base-100 p-[6mm] print:bg-white text-[3.4mm] leading-snug print:p-0"
+      data-testid="page"
+    >
       <header className="mb-2 flex items-baseline gap-3 border-b border-base-content pb-1">
         <h1 className="text-2xl">{document.name}</h1>
         <p className="grow">{sentence(report.summary, units)}</p>
@@ -64,16 +82,18 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
         <section>
           <h2 className="border-b border-base-content text-base">Reads</h2>
           <ul>
-            {Object.values(report.metrics).filter((metric) => metric.headline).map((metric) => {
-              const { number, unit } = written(metric, units);
-              return (
-                <li key={metric.key} className="flex">
-                  <span className="grow">{metric.label}</span>
-                  <span className="font-semibold">{number}</span>
-                  <span className="w-8 pl-1">{unit}</span>
-                </li>
-              );
-            })}
+            {Object.values(report.metrics)
+              .filter((metric) => metric.headline)
+              .map((metric) => {
+                const { number, unit } = written(metric, units);
+                return (
+                  <li key={metric.key} className="flex">
+                    <span className="grow">{metric.label}</span>
+                    <span className="font-semibold">{number}</span>
+                    <span className="w-8 pl-1">{unit}</span>
+                  </li>
+                );
+              })}
           </ul>
         </section>
         <section>
@@ -94,7 +114,9 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
           ) : null}
         </section>
       </div>
-      <p className="mt-2 border-t border-base-content pt-1 text-[2.9mm]">{report.metrics["section.bevel_deg"]?.caution}</p>
+      <p className="mt-2 border-t border-base-content pt-1 text-[2.9mm]">
+        {report.metrics["section.bevel_deg"]?.caution}
+      </p>
     </main>
   );
 }

@@ -20,10 +20,24 @@ export function Rail({ id, step, findings }: RailProps) {
   const grave = wanting.some((finding) => finding.severity === "error");
   const ways: Partial<Record<(typeof STEPS)[number], { step: Step; to: string }>> = {
     Brief: { step: "brief", to: "/brief" },
-    ...(id ? { Shape: { step: "shape", to: `/hive/${id}/shape` }, Combs: { step: "combs", to: `/hive/${id}/combs` }, Run: { step: "run", to: `/hive/${id}/run` }, Season: { step: "season", to: `/hive/${id}/season` }, "Move in": { step: "move", to: `/hive/${id}/move` }, Lift: { step: "lift", to: `/hive/${id}/lift` }, Winter: { step: "winter", to: `/hive/${id}/winter` }, Build: { step: "build", to: `/hive/${id}/build` } } : {}),
+    ...(id
+      ? {
+          Shape: { step: "shape", to: `/hive/${id}/shape` },
+          Combs: { step: "combs", to: `/hive/${id}/combs` },
+          Run: { step: "run", to: `/hive/${id}/run` },
+          Season: { step: "season", to: `/hive/${id}/season` },
+          "Move in": { step: "move", to: `/hive/${id}/move` },
+          Lift: { step: "lift", to: `/hive/${id}/lift` },
+          Winter: { step: "winter", to: `/hive/${id}/winter` },
+          Build: { step: "build", to: `/hive/${id}/build` },
+        }
+      : {}),
   };
   return (
-    <nav aria-label="Steps" className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r">
+    <nav
+      aria-label="Steps"
+      className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r"
+    >
       <ol className="flex md:block md:py-2.5">
         {STEPS.map((name) => {
           const way = ways[name];
@@ -31,18 +45,31 @@ export function Rail({ id, step, findings }: RailProps) {
           return (
             <li
               key={name}
-              className={`flex h-11 shrink-0 items-center gap-1.5 max-md:px-3 ${here ? "bg-neutral text-neutral-content" : way ? "" : "soft"}`}
+              className={`flex h-11 shrink-0 items-center gap-1.5 max-md:px-3
+                ${here ? "bg-neutral text-neutral-content" : way ? "" : "soft"}`}
             >
-              <span aria-hidden="true" className={`h-px w-3 max-md:hidden ${here ? "bg-neutral-content" : "bg-base-content"}`} />
+              <span
+                aria-hidden="true"
+                className={`h-px w-3 max-md:hidden ${here ? "bg-neutral-content" : "bg-base-content"}`}
+              />
               {way ? (
-                <Link to={way.to} aria-current={here ? "step" : undefined} className={`flex h-full items-center ${here ? "font-semibold" : ""}`}>
+                <Link
+                  to={way.to}
+                  aria-current={here ? "step" : undefined}
+                  className={`flex h-full items-center ${here ? "font-semibold" : ""}`}
+                >
                   {name}
                 </Link>
               ) : (
-                <span aria-disabled="true" title={later(name, id)}>{name}</span>
+                <span aria-disabled="true" title={later(name, id)}>
+                  {name}
+                </span>
               )}
               {name === "Shape" && wanting.length > 0 ? (
-                <span className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${grave ? "bg-error" : "bg-primary"}`} title={`${String(wanting.length)} to mend`}>
+                <span
+                  className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${grave ? "bg-error" : "bg-primary"}`}
+                  title={`${String(wanting.length)} to mend`}
+                >
                   {wanting.length}
                 </span>
               ) : null}

@@ -22,7 +22,13 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
     <>
       <div className="flex items-baseline justify-between">
         <h2 className="text-lg">Reads</h2>
-        <button type="button" className="text-xs text-primary underline decoration-dotted underline-offset-4" onClick={() => { setAll(!all); }}>
+        <button
+          type="button"
+          className="text-xs text-primary underline decoration-dotted underline-offset-4"
+          onClick={() => {
+            setAll(!all);
+          }}
+        >
           {all ? "only the key numbers" : "every number"}
         </button>
       </div>
@@ -30,17 +36,25 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
         <section key={group}>
           {all ? <h3 className="mt-3 text-base">{group}</h3> : null}
           <ul className={all || group === groups[0] ? "border-t border-[var(--line)]" : ""}>
-            {shown.filter((metric) => metric.group === group).map((metric) => (
-              <MetricRow key={metric.key} metric={metric} />
-            ))}
+            {shown
+              .filter((metric) => metric.group === group)
+              .map((metric) => (
+                <MetricRow key={metric.key} metric={metric} />
+              ))}
           </ul>
         </section>
       ))}
       <div className="mt-4 flex items-baseline justify-between border-b border-[var(--line)]">
         <h2 className="text-lg">To mend</h2>
-        <span className="soft" aria-live="polite">{bench.looking && !bench.unlooked ? "looking …" : bench.report.findings.length}</span>
+        <span className="soft" aria-live="polite">
+          {bench.looking && !bench.unlooked ? "looking …" : bench.report.findings.length}
+        </span>
       </div>
-      {bench.unlooked ? <p className="py-2 font-medium text-error">It couldn’t be looked at whether the parts go together: {bench.unlooked}</p> : null}
+      {bench.unlooked ? (
+        <p className="py-2 font-medium text-error">
+          It couldn’t be looked at whether the parts go together: {bench.unlooked}
+        </p>
+      ) : null}
       {bench.report.findings.length > 0 || bench.unlooked ? null : bench.looking ? (
         <p className="soft py-2">Looking whether the parts go together …</p>
       ) : (
@@ -73,12 +87,16 @@ function MetricRow({ metric }: { metric: Metric }) {
         aria-expanded={open}
         className="flex min-h-6 w-full items-baseline gap-1.5 text-left leading-5"
         title={metric.gloss || "How is this worked out?"}
-        onClick={() => { setOpen(!open); }}
+        onClick={() => {
+          setOpen(!open);
+        }}
       >
         <span className="grow">{metric.label}</span>
         <span className="font-semibold">{number}</span>
         <span className="soft w-7 text-xs">{unit}</span>
-        <span className="text-xs text-primary underline decoration-dotted underline-offset-4">{open ? "close" : "how?"}</span>
+        <span className="text-xs text-primary underline decoration-dotted underline-offset-4">
+          {open ? "close" : "how?"}
+        </span>
       </button>
       {open ? (
         <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working">
@@ -113,11 +131,18 @@ function FindingRow({ finding, number, bench, pointed, onPoint }: FindingRowProp
       ref={row}
       data-finding={finding.code}
       className={`border-b border-[var(--line)] py-2 ${pointed ? "bg-base-100" : ""}`}
-      onMouseEnter={() => { onPoint(finding.id); }}
-      onMouseLeave={() => { onPoint(null); }}
+      onMouseEnter={() => {
+        onPoint(finding.id);
+      }}
+      onMouseLeave={() => {
+        onPoint(null);
+      }}
     >
       <div className="flex gap-2">
-        <span className={`h-5 min-w-5 shrink-0 rounded-sm px-1 text-center text-xs leading-5 font-semibold text-base-100 ${ground(finding)}`}>
+        <span
+          className={`h-5 min-w-5 shrink-0 rounded-sm px-1 text-center text-xs leading-5 font-semibold text-base-100
+            ${ground(finding)}`}
+        >
           {number}
         </span>
         <div className="min-w-0">
@@ -136,7 +161,9 @@ function FindingRow({ finding, number, bench, pointed, onPoint }: FindingRowProp
             ) : null}
           </p>
           <details className="text-xs">
-            <summary className="w-max cursor-pointer text-primary underline decoration-dotted underline-offset-4">why?</summary>
+            <summary className="w-max cursor-pointer text-primary underline decoration-dotted underline-offset-4">
+              why?
+            </summary>
             <p className="mt-1">{finding.why}</p>
             <p>
               Is {wrote(finding.number, units)}; should be {sentence(finding.limit, units)}.
@@ -153,7 +180,8 @@ function FindingRow({ finding, number, bench, pointed, onPoint }: FindingRowProp
                   type="button"
                   data-mend
                   disabled={bench.looking && bench.unlooked === null}
-                  className="min-h-7 rounded border border-base-content bg-base-100 px-2 text-left font-semibold disabled:opacity-60"
+                  className="min-h-7 rounded border border-base-content bg-base-100 px-2 text-left font-semibold
+                    disabled:opacity-60"
                   onClick={() => void bench.commit({ do: "patch", patch: mend.patch }, words, "mend")}
                 >
                   {words}

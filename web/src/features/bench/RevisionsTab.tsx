@@ -45,7 +45,11 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
     <>
       <h2 className="text-lg">Files</h2>
       <ul className="mb-4 border-t border-[var(--line)] py-1">
-        <li><a className="underline underline-offset-4" href={`/api/designs/${id}/file`} download>Save the design as a file</a></li>
+        <li>
+          <a className="underline underline-offset-4" href={`/api/designs/${id}/file`} download>
+            Save the design as a file
+          </a>
+        </li>
         {(["section", "along", "plan", "rod"] as const).map((name) => (
           <li key={name}>
             <a className="underline underline-offset-4" href={`/api/designs/${id}/drawings/${name}`} download>
@@ -57,7 +61,11 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
       <h2 className="text-lg">Revisions</h2>
       <ol className="border-t border-[var(--line)]">
         {revisions.data?.map((each) => (
-          <li key={each.number} className="flex items-baseline gap-2 border-b border-[var(--line)] py-1" data-revision={each.number}>
+          <li
+            key={each.number}
+            className="flex items-baseline gap-2 border-b border-[var(--line)] py-1"
+            data-revision={each.number}
+          >
             <span className="w-7 font-semibold">{each.number}</span>
             <span className="min-w-0 grow">
               {words(each)} <span className="soft text-xs">{ago(each.made_at, now)}</span>
@@ -74,8 +82,15 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
         ))}
       </ol>
       {looked ? (
-        <Ask title={`Revision ${String(looked.number)}`} onClose={() => { setLooked(null); }}>
-          <p className="mb-2">{looked.design.name}, {sentence(looked.first.report.summary, units)}</p>
+        <Ask
+          title={`Revision ${String(looked.number)}`}
+          onClose={() => {
+            setLooked(null);
+          }}
+        >
+          <p className="mb-2">
+            {looked.design.name}, {sentence(looked.first.report.summary, units)}
+          </p>
           {section ? (
             <Sheet drawing={section} className="h-72" overlay={(t) => <Numbers drawing={section} t={t} />} />
           ) : null}
@@ -83,10 +98,24 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
             <Sheet drawing={looked.first.report.drawings["rod"]} stretch className="h-24" />
           ) : null}
           <div className="mt-4 flex gap-3">
-            <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>Bring it back</button>
-            <button type="button" className="btn btn-ghost" onClick={() => { setLooked(null); }}>Leave it</button>
+            <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>
+              Bring it back
+            </button>
+            <button
+              type="button"
+              className="btn btn-ghost"
+              onClick={() => {
+                setLooked(null);
+              }}
+            >
+              Leave it
+            </button>
           </div>
-          <Problem id="revision-problem">{stuck ? "Your last change isn’t kept yet, so nothing takes its place. Try again when Sabaka can be reached." : null}</Problem>
+          <Problem id="revision-problem">
+            {stuck
+              ? "Your last change isn’t kept yet, so nothing takes its place. Try again when Sabaka can be reached."
+              : null}
+          </Problem>
         </Ask>
       ) : null}
     </>

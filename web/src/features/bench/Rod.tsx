@@ -46,13 +46,22 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
               <span
                 key={handle.id}
                 data-follower={handle.id}
-                className={`pointer-events-none absolute top-0 whitespace-nowrap rounded-sm px-1.5 text-xs font-semibold ${badge(handle.id)}`}
+                className={`pointer-events-none absolute top-0 whitespace-nowrap rounded-sm px-1.5 text-xs
+                  font-semibold ${badge(handle.id)}`}
                 style={{ left: badgeAt(t, handle.x_mm) }}
               >
                 {sentence(handle.text, units)}
               </span>
             ))}
-            <Flags findings={planned ? [] : bench.report.findings} drawing="rod" box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+            <Flags
+              findings={planned ? [] : bench.report.findings}
+              drawing="rod"
+              box={bench.report.box}
+              t={t}
+              size={size}
+              pointed={pointed}
+              onPoint={onPoint}
+            />
           </>
         )}
       />
@@ -72,7 +81,8 @@ function Chambers({ bench }: { bench: Bench }) {
             key={chamber.box}
             type="button"
             aria-pressed={here}
-            className={`min-h-7 rounded-sm px-2.5 text-xs ${here ? "bg-neutral text-neutral-content" : "border border-[var(--line)]"}`}
+            className={`min-h-7 rounded-sm px-2.5 text-xs
+              ${here ? "bg-neutral text-neutral-content" : "border border-[var(--line)]"}`}
             onClick={() => {
               bench.enter(chamber.box);
             }}
@@ -86,7 +96,9 @@ function Chambers({ bench }: { bench: Bench }) {
 }
 
 function badge(id: string): string {
-  return id === "follower-near" ? "bg-neutral text-neutral-content max-sm:hidden" : "-translate-x-1/2 bg-primary text-primary-content";
+  return id === "follower-near"
+    ? "bg-neutral text-neutral-content max-sm:hidden"
+    : "-translate-x-1/2 bg-primary text-primary-content";
 }
 
 function badgeAt(t: Transform, x: number): number {

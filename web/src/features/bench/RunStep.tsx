@@ -53,20 +53,35 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
                     if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
                     return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
                   })}
-                  <Flags findings={bench.report.findings} drawing={drawing.name === "plan" ? "plan" : "along"} box={bench.report.box} t={t} size={size} pointed={pointed} onPoint={onPoint} />
+                  <Flags
+                    findings={bench.report.findings}
+                    drawing={drawing.name === "plan" ? "plan" : "along"}
+                    box={bench.report.box}
+                    t={t}
+                    size={size}
+                    pointed={pointed}
+                    onPoint={onPoint}
+                  />
                 </>
               )}
             />
           ) : null,
         )}
-        <div className="px-5 pb-1.5"><Legend /></div>
+        <div className="px-5 pb-1.5">
+          <Legend />
+        </div>
       </main>
       <RunLedger bench={bench} sheet={sheet} chosen={chosen} onChoose={onChoose} />
     </>
   );
 }
 
-const TABS = [["fit", "Fit"], ["combs", "Combs"], ["covers", "Openings"], ["kept", "States"]] as const;
+const TABS = [
+  ["fit", "Fit"],
+  ["combs", "Combs"],
+  ["covers", "Openings"],
+  ["kept", "States"],
+] as const;
 type Tab = (typeof TABS)[number][0];
 
 interface RunLedgerProps {
@@ -90,7 +105,8 @@ function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
             id={`run-${name}`}
             aria-selected={shown === name}
             aria-controls="run-panel"
-            className={`min-h-9 border-b-2 px-2 ${shown === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
+            className={`min-h-9 border-b-2 px-2
+              ${shown === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
             onClick={() => {
               setTab(name);
               if (name === "fit") onChoose(null);
@@ -100,7 +116,13 @@ function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
           </button>
         ))}
       </div>
-      <div id="run-panel" role="tabpanel" aria-labelledby={`run-${shown}`} tabIndex={0} className="min-h-0 grow overflow-auto px-4 py-3">
+      <div
+        id="run-panel"
+        role="tabpanel"
+        aria-labelledby={`run-${shown}`}
+        tabIndex={0}
+        className="min-h-0 grow overflow-auto px-4 py-3"
+      >
         {shown === "fit" && sheet ? <FitTab bench={bench} sheet={sheet} /> : null}
         {shown === "combs" ? <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> : null}
         {shown === "covers" && sheet ? <Openings sheet={sheet} /> : null}
@@ -115,7 +137,9 @@ function FitTab({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
   return (
     <>
       <h2 className="text-lg">What fills it</h2>
-      {sheet.fits.length === 0 ? <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p> : null}
+      {sheet.fits.length === 0 ? (
+        <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p>
+      ) : null}
       <ol className="border-t border-[var(--line)]" data-testid="fits">
         {sheet.fits.map((fit) => {
           const words = sentence(fit.text, units);
@@ -158,13 +182,41 @@ function Colonies({ bench }: { bench: Bench }) {
       <div className="flex flex-wrap items-center gap-2 border-t border-[var(--line)] pt-1.5">
         <label className="flex items-center gap-2">
           on
-          <input type="number" min={1} max={60} className="h-8 w-16 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right" value={combs} onChange={(event) => { setCombs(event.target.value); }} />
+          <input
+            type="number"
+            min={1}
+            max={60}
+            className="h-8 w-16 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right"
+            value={combs}
+            onChange={(event) => {
+              setCombs(event.target.value);
+            }}
+          />
           combs
         </label>
-        <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("near"); }}>At the near end</button>
-        <button type="button" className="min-h-8 rounded border border-base-content px-2" onClick={() => { put("far"); }}>At the far end</button>
+        <button
+          type="button"
+          className="min-h-8 rounded border border-base-content px-2"
+          onClick={() => {
+            put("near");
+          }}
+        >
+          At the near end
+        </button>
+        <button
+          type="button"
+          className="min-h-8 rounded border border-base-content px-2"
+          onClick={() => {
+            put("far");
+          }}
+        >
+          At the far end
+        </button>
       </div>
-      <p className="soft mt-1 text-xs">It takes free room behind the follower there, brings combs of its own, stands behind a divider, and flies from the other wall.</p>
+      <p className="soft mt-1 text-xs">
+        It takes free room behind the follower there, brings combs of its own, stands behind a divider, and flies from
+        the other wall.
+      </p>
     </>
   );
 }
@@ -190,7 +242,11 @@ function Facts({ title, facts }: { title: string; facts: Fact[] }) {
         {facts.map((fact) => {
           const words = sentence(fact.text, units);
           return (
-            <li key={words} className={`leading-6 ${fact.good === false ? "font-semibold text-error" : ""}`} title={fact.why}>
+            <li
+              key={words}
+              className={`leading-6 ${fact.good === false ? "font-semibold text-error" : ""}`}
+              title={fact.why}
+            >
               {fact.good === false ? "✗ " : ""}
               {words}
             </li>
@@ -213,8 +269,18 @@ function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
           void bench.commit({ do: "save-run", name }, `Run kept as ${name}`, "run-name");
         }}
       >
-        <input aria-label="Name of this state" placeholder="today, winter, split …" className="h-8 min-w-0 grow rounded border border-[var(--line)] bg-base-100 px-1.5" value={name} onChange={(event) => { setName(event.target.value); }} />
-        <button type="submit" className="min-h-8 rounded border border-base-content px-2">Keep it</button>
+        <input
+          aria-label="Name of this state"
+          placeholder="today, winter, split …"
+          className="h-8 min-w-0 grow rounded border border-[var(--line)] bg-base-100 px-1.5"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+          }}
+        />
+        <button type="submit" className="min-h-8 rounded border border-base-content px-2">
+          Keep it
+        </button>
       </form>
       <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
       <ul className="mt-2" data-testid="states">
@@ -239,14 +305,39 @@ function State({ state, index, bench }: { state: SavedOut; index: number; bench:
     <li className="border-b border-[var(--line)] py-1">
       <div className="flex items-baseline gap-3">
         <span className="grow">{state.text}</span>
-        <button type="button" className="min-h-7 underline underline-offset-4" aria-label={`Bring back ${state.text}`} onClick={back}>Bring back</button>
-        <button type="button" className="min-h-7 underline underline-offset-4" aria-label={`Take off ${state.text}`} onClick={() => void bench.commit({ do: "forget-run", index }, `${state.text} taken off`, "run-name")}>Off</button>
+        <button
+          type="button"
+          className="min-h-7 underline underline-offset-4"
+          aria-label={`Bring back ${state.text}`}
+          onClick={back}
+        >
+          Bring back
+        </button>
+        <button
+          type="button"
+          className="min-h-7 underline underline-offset-4"
+          aria-label={`Take off ${state.text}`}
+          onClick={() => void bench.commit({ do: "forget-run", index }, `${state.text} taken off`, "run-name")}
+        >
+          Off
+        </button>
       </div>
       {state.gone.map((gone) => (
         <label key={gone} className="flex flex-wrap items-center gap-2 text-error">
           “{gone}” is gone from this design; hang its combs on
-          <select className="h-8 rounded border border-[var(--line)] bg-base-100 px-1 text-base-content" aria-label={`Instead of ${gone}`} value={chosen(gone)} onChange={(event) => { setInstead({ ...instead, [gone]: event.target.value }); }}>
-            {kinds.map((kind) => <option key={kind.id} value={kind.id}>{kind.name}</option>)}
+          <select
+            className="h-8 rounded border border-[var(--line)] bg-base-100 px-1 text-base-content"
+            aria-label={`Instead of ${gone}`}
+            value={chosen(gone)}
+            onChange={(event) => {
+              setInstead({ ...instead, [gone]: event.target.value });
+            }}
+          >
+            {kinds.map((kind) => (
+              <option key={kind.id} value={kind.id}>
+                {kind.name}
+              </option>
+            ))}
           </select>
         </label>
       ))}

@@ -32,7 +32,8 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
               <button
                 type="button"
                 aria-pressed={each.index === chosen}
-                className={`min-h-6 w-full text-left text-xs ${each.index === chosen ? "bg-neutral text-neutral-content" : ""}`}
+                className={`min-h-6 w-full text-left text-xs
+                  ${each.index === chosen ? "bg-neutral text-neutral-content" : ""}`}
                 onClick={() => {
                   onChoose(each.index);
                 }}
@@ -57,7 +58,15 @@ function combAt(document: Hive, box: number, index: number) {
   return item?.kind === "comb" ? item : null;
 }
 
-function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; onChoose: (index: number | null) => void }) {
+function BarPanel({
+  bench,
+  place,
+  onChoose,
+}: {
+  bench: Bench;
+  place: BarPlace;
+  onChoose: (index: number | null) => void;
+}) {
   const { units } = useSettings();
   const at = place.index;
   const comb = combAt(bench.document, bench.report.box, at);
@@ -84,7 +93,9 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
             if (contents) change({ do: "retype-comb", at, contents }, `${name}: ${contents}`, at);
           }}
         >
-          {CONTENTS.map((contents) => <option key={contents}>{contents}</option>)}
+          {CONTENTS.map((contents) => (
+            <option key={contents}>{contents}</option>
+          ))}
         </select>
       </label>
       <label className="flex items-center gap-2 py-0.5">
@@ -96,7 +107,11 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
             change({ do: "retype-comb", at, type: event.target.value }, `${name}: another kind`, at);
           }}
         >
-          {bench.document.comb_types?.map((type) => <option key={type.id} value={type.id}>{type.name}</option>)}
+          {bench.document.comb_types?.map((type) => (
+            <option key={type.id} value={type.id}>
+              {type.name}
+            </option>
+          ))}
         </select>
       </label>
       <label className="flex items-center gap-2 py-0.5">
@@ -114,10 +129,34 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: BarPlace; o
         </select>
       </label>
       <div className="mt-1 flex flex-wrap gap-2">
-        <Small onClick={() => { change({ do: "swap-items", at, other: before }, `${name} moved`, before); }}>Move left</Small>
-        <Small onClick={() => { change({ do: "swap-items", at, other: after }, `${name} moved`, after); }}>Move right</Small>
-        <Small onClick={() => { change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at); }}>Put one in here</Small>
-        <Small onClick={() => { change({ do: "remove-item", at }, `${name} taken out`, null); }}>Take it out</Small>
+        <Small
+          onClick={() => {
+            change({ do: "swap-items", at, other: before }, `${name} moved`, before);
+          }}
+        >
+          Move left
+        </Small>
+        <Small
+          onClick={() => {
+            change({ do: "swap-items", at, other: after }, `${name} moved`, after);
+          }}
+        >
+          Move right
+        </Small>
+        <Small
+          onClick={() => {
+            change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at);
+          }}
+        >
+          Put one in here
+        </Small>
+        <Small
+          onClick={() => {
+            change({ do: "remove-item", at }, `${name} taken out`, null);
+          }}
+        >
+          Take it out
+        </Small>
       </div>
     </div>
   );

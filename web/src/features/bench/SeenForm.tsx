@@ -26,7 +26,9 @@ export function SeenForm({ bench, day, units }: SeenFormProps) {
   return (
     <>
       <h2 className="text-lg">Seen on a visit</h2>
-      <p className="soft mb-2 border-t border-[var(--line)] pt-1">Put down what you found, and the plan goes on from it.</p>
+      <p className="soft mb-2 border-t border-[var(--line)] pt-1">
+        Put down what you found, and the plan goes on from it.
+      </p>
       <form
         className="grid gap-1.5"
         onSubmit={(event) => {
@@ -36,7 +38,15 @@ export function SeenForm({ bench, day, units }: SeenFormProps) {
       >
         <label className="flex items-center gap-2">
           <span className="grow">Day</span>
-          <input type="date" required className="h-8 rounded border border-[var(--line)] bg-base-100 px-1.5" value={when} onChange={(event) => { setWhen(event.target.value); }} />
+          <input
+            type="date"
+            required
+            className="h-8 rounded border border-[var(--line)] bg-base-100 px-1.5"
+            value={when}
+            onChange={(event) => {
+              setWhen(event.target.value);
+            }}
+          />
         </label>
         {FIELDS.map(([key, label]) => (
           <label key={key} className="flex items-center gap-2">
@@ -46,19 +56,24 @@ export function SeenForm({ bench, day, units }: SeenFormProps) {
               inputMode="decimal"
               className="h-8 w-20 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right"
               value={found[key]}
-              onChange={(event) => { setFound({ ...found, [key]: event.target.value }); }}
+              onChange={(event) => {
+                setFound({ ...found, [key]: event.target.value });
+              }}
             />
           </label>
         ))}
         <Problem id="seen-problem">{problem}</Problem>
-        <button type="submit" className="btn btn-neutral btn-sm justify-self-start">Put it down</button>
+        <button type="submit" className="btn btn-neutral btn-sm justify-self-start">
+          Put it down
+        </button>
       </form>
       <ul className="mt-4 border-t border-[var(--line)]" data-testid="seen">
         {seen.map((each, index) => (
           <li key={each.day} className="flex flex-wrap items-baseline gap-x-2 border-b border-[var(--line)] py-1">
             <span className="font-semibold">{each.day}</span>
             <span className="grow">
-              {wrote({ value: each.combs_covered, unit: "number" }, units)} covered, {wrote({ value: each.combs_brood, unit: "number" }, units)} of brood,{" "}
+              {wrote({ value: each.combs_covered, unit: "number" }, units)} covered,{" "}
+              {wrote({ value: each.combs_brood, unit: "number" }, units)} of brood,{" "}
               {wrote({ value: each.combs_honey, unit: "number" }, units)} of honey
             </span>
             <button

@@ -20,27 +20,64 @@ export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
   const { signOut } = useEntering();
   const navigate = useNavigate();
   return (
-    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content bg-base-200 px-4 py-1.5">
-      <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">Sabaka</Link>
+    <header
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content bg-base-200 px-4
+      py-1.5"
+    >
+      <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">
+        Sabaka
+      </Link>
       <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
-      <span className="named text-lg" data-testid="hive-name">{bench.document.name}</span>
-      <span className="soft max-lg:hidden" data-testid="summary">{sentence(bench.report.summary, units)}</span>
+      <span className="named text-lg" data-testid="hive-name">
+        {bench.document.name}
+      </span>
+      <span className="soft max-lg:hidden" data-testid="summary">
+        {sentence(bench.report.summary, units)}
+      </span>
       <StateLine keeping={keeping} waiting={bench.waiting} onSignIn={onSignIn} />
       <span className="grow" />
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
         <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
         <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
-        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"], ["in32", "1/32"]]} onChange={setUnits} />
-        <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
-        <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">Print</Link>
+        <Pair
+          label="Units"
+          value={units}
+          options={[
+            ["mm", "mm"],
+            ["in", "in"],
+            ["in32", "1/32"],
+          ]}
+          onChange={setUnits}
+        />
+        <Pair
+          label="Light"
+          value={theme}
+          options={[
+            ["sheet", "Day"],
+            ["night", "Night"],
+          ]}
+          onChange={setTheme}
+        />
+        <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">
+          Print
+        </Link>
         <details className="dropdown dropdown-end">
-          <summary className="min-h-7 cursor-pointer list-none content-center underline decoration-dotted underline-offset-4">{me.data?.name}</summary>
+          <summary
+            className="min-h-7 cursor-pointer list-none content-center underline decoration-dotted
+            underline-offset-4"
+          >
+            {me.data?.name}
+          </summary>
           <ul className="menu dropdown-content z-40 mt-2 w-44 rounded border border-base-content bg-base-100">
-            <li><Link to="/">Shelf</Link></li>
+            <li>
+              <Link to="/">Shelf</Link>
+            </li>
             <li>
               <button
                 type="button"
-                onClick={() => { signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") }); }}
+                onClick={() => {
+                  signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") });
+                }}
               >
                 Sign out
               </button>
@@ -81,7 +118,11 @@ function StateLine({ keeping, waiting, onSignIn }: StateLineProps) {
       <span role="status" data-testid="state" className={wrong ? "font-semibold text-error" : "soft"}>
         {stateWords(keeping, waiting)}
       </span>
-      {out ? <button type="button" className="btn btn-sm btn-neutral" onClick={onSignIn}>Sign in</button> : null}
+      {out ? (
+        <button type="button" className="btn btn-sm btn-neutral" onClick={onSignIn}>
+          Sign in
+        </button>
+      ) : null}
     </>
   );
 }

@@ -20,9 +20,15 @@ export function WeatherOfPlace({ bench }: { bench: Bench }) {
     setProblem(null);
     const fahrenheit = unit === "heading" ? null : unit === "f";
     void tableText(file)
-      .then((table) => bring.mutateAsync({ table, name: file.name.replace(/\.\w+$/, ""), day_first: dayFirst, fahrenheit }))
-      .then((kept) => { take(kept.sha, kept.name); })
-      .catch((error: unknown) => { setProblem(error instanceof Error ? error.message : "This table can’t be read."); });
+      .then((table) =>
+        bring.mutateAsync({ table, name: file.name.replace(/\.\w+$/, ""), day_first: dayFirst, fahrenheit }),
+      )
+      .then((kept) => {
+        take(kept.sha, kept.name);
+      })
+      .catch((error: unknown) => {
+        setProblem(error instanceof Error ? error.message : "This table can’t be read.");
+      });
   };
   return (
     <div className="mb-3 text-xs">
@@ -37,13 +43,22 @@ export function WeatherOfPlace({ bench }: { bench: Bench }) {
               if (chosen) take(chosen.sha, chosen.name);
             }}
           >
-            <option value="" disabled>{now ? "days that aren’t here: their means" : "the climate, or typed means"}</option>
-            {known.map((each) => <option key={each.sha} value={each.sha}>{each.name}: {each.words}</option>)}
+            <option value="" disabled>
+              {now ? "days that aren’t here: their means" : "the climate, or typed means"}
+            </option>
+            {known.map((each) => (
+              <option key={each.sha} value={each.sha}>
+                {each.name}: {each.words}
+              </option>
+            ))}
           </select>
         </label>
       ) : null}
       <label className="block">
-        <span className="soft">Weather of your place, day by day: a table (CSV) with date, and mean, or least and greatest, by their usual names:</span>
+        <span className="soft">
+          Weather of your place, day by day: a table (CSV) with date, and mean, or least and greatest, by their usual
+          names:
+        </span>
         <input
           type="file"
           accept=".csv,.txt,text/csv"
@@ -57,19 +72,33 @@ export function WeatherOfPlace({ bench }: { bench: Bench }) {
       </label>
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex min-h-7 items-center gap-1.5">
-          <input type="checkbox" checked={dayFirst} onChange={(event) => { setDayFirst(event.target.checked); }} />
+          <input
+            type="checkbox"
+            checked={dayFirst}
+            onChange={(event) => {
+              setDayFirst(event.target.checked);
+            }}
+          />
           03/04 is the third of April
         </label>
         <label className="flex min-h-7 items-center gap-1.5">
           In
-          <select className="h-7 rounded border border-[var(--line)] bg-base-100 px-1" value={unit} onChange={(event) => { setUnit(event.target.value); }}>
+          <select
+            className="h-7 rounded border border-[var(--line)] bg-base-100 px-1"
+            value={unit}
+            onChange={(event) => {
+              setUnit(event.target.value);
+            }}
+          >
             <option value="heading">what its heading says, else °C</option>
             <option value="c">°C</option>
             <option value="f">°F</option>
           </select>
         </label>
       </div>
-      <Problem id="weather-problem">{problem ?? (bench.trouble?.source === "weather" ? bench.trouble.reason : null)}</Problem>
+      <Problem id="weather-problem">
+        {problem ?? (bench.trouble?.source === "weather" ? bench.trouble.reason : null)}
+      </Problem>
     </div>
   );
 }

@@ -22,13 +22,25 @@ export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
         <div className="px-5 pt-4">
           <h1 className="text-3xl leading-tight">Winter</h1>
           <p className="soft">
-            {report ? `${report.place}; ${String(report.combs)} combs, ${String(report.days)} days in cluster. ` : "Reckoning the winter … "}
+            {report
+              ? `${report.place}; ${String(report.combs)} combs, ${String(report.days)} days in cluster. `
+              : "Reckoning the winter … "}
           </p>
           <p className="no-print">
-            <a className="underline underline-offset-4" href={`/api/designs/${id}/winter-card?measure=${units}`} download>Winter card (PDF)</a>
+            <a
+              className="underline underline-offset-4"
+              href={`/api/designs/${id}/winter-card?measure=${units}`}
+              download
+            >
+              Winter card (PDF)
+            </a>
             <span className="soft"> as it was last kept</span>
           </p>
-          {winter.error ? <p role="alert" className="font-medium text-error">{winter.error.message}</p> : null}
+          {winter.error ? (
+            <p role="alert" className="font-medium text-error">
+              {winter.error.message}
+            </p>
+          ) : null}
         </div>
         {report ? <Drawings report={report} onMonth={setMonth} /> : null}
       </main>
@@ -36,19 +48,31 @@ export function WinterStep({ id, bench }: { id: string; bench: Bench }) {
         {report ? <Ledger report={report} bench={bench} /> : null}
         <h2 className="mt-3 text-lg">Its weather</h2>
         <WeatherOfPlace bench={bench} />
-        {bench.report.forms.filter((group) => group.tab === "winter").map((group) =>
-          group.id === "winter-model" ? (
-            <details key={group.id}>
-              <summary className="named cursor-pointer text-base">For experts</summary>
-              <p className="soft mb-1 text-xs">Every constant of the model, with its range and where it comes from.</p>
-              <FieldSet group={group} bench={bench} />
-            </details>
-          ) : (
-            <FieldSet key={group.id} group={group} bench={bench} />
-          ),
-        )}
-        {report?.assumptions.map((words) => <p key={words} className="soft mt-1 text-xs">{words}</p>)}
-        {report?.cautions.map((words) => <p key={words} className="mt-1 text-xs text-error">{words}</p>)}
+        {bench.report.forms
+          .filter((group) => group.tab === "winter")
+          .map((group) =>
+            group.id === "winter-model" ? (
+              <details key={group.id}>
+                <summary className="named cursor-pointer text-base">For experts</summary>
+                <p className="soft mb-1 text-xs">
+                  Every constant of the model, with its range and where it comes from.
+                </p>
+                <FieldSet group={group} bench={bench} />
+              </details>
+            ) : (
+              <FieldSet key={group.id} group={group} bench={bench} />
+            ),
+          )}
+        {report?.assumptions.map((words) => (
+          <p key={words} className="soft mt-1 text-xs">
+            {words}
+          </p>
+        ))}
+        {report?.cautions.map((words) => (
+          <p key={words} className="mt-1 text-xs text-error">
+            {words}
+          </p>
+        ))}
       </aside>
     </>
   );
@@ -69,9 +93,13 @@ function Drawings({ report, onMonth }: { report: WinterReport; onMonth: (month: 
           min={0}
           max={11}
           value={report.month}
-          onChange={(event) => { onMonth(Number(event.target.value)); }}
+          onChange={(event) => {
+            onMonth(Number(event.target.value));
+          }}
         />
-        <span className="named w-28 text-lg" data-testid="month">{now.name}</span>
+        <span className="named w-28 text-lg" data-testid="month">
+          {now.name}
+        </span>
       </div>
       <ul className="flex flex-wrap gap-x-5 gap-y-1 px-5 text-sm" data-testid="month-reads">
         <Read label="outside" value={wrote({ value: now.out_c, unit: "C" }, units)} />
@@ -85,7 +113,9 @@ function Drawings({ report, onMonth }: { report: WinterReport; onMonth: (month: 
         <Sheet drawing={report.section} className="h-80 md:h-full" />
         <figure className="flex min-h-0 flex-col">
           <Sheet drawing={report.comb_drawing} className="h-64 md:h-auto md:min-h-0 md:grow" />
-          <figcaption className="soft px-3 text-xs">Each comb of the winter run: honey (slant) over where the bees sit (dots).</figcaption>
+          <figcaption className="soft px-3 text-xs">
+            Each comb of the winter run: honey (slant) over where the bees sit (dots).
+          </figcaption>
         </figure>
       </div>
       <Sheet drawing={report.year} stretch className="h-40 shrink-0" />
@@ -110,13 +140,19 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
       <ul className="mb-3 border-t border-[var(--line)]" data-testid="winter-summary">
         {report.summary.map((words) => {
           const said = sentence(words, units);
-          return <li key={said} className="leading-6">{said}</li>;
+          return (
+            <li key={said} className="leading-6">
+              {said}
+            </li>
+          );
         })}
       </ul>
       <ul className="mb-3" data-testid="winter-findings">
         {report.findings.map((found) => (
           <li key={found.code} data-finding={found.code} className="border-l-4 border-[var(--line)] py-0.5 pl-2">
-            <span className={`font-semibold ${found.severity === "error" ? "text-error" : ""}`}>{sentence(found.words, units)}</span>
+            <span className={`font-semibold ${found.severity === "error" ? "text-error" : ""}`}>
+              {sentence(found.words, units)}
+            </span>
             <span className="soft block text-xs">{found.why}</span>
           </li>
         ))}
@@ -128,9 +164,17 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
           <li key={saving.label} className="flex items-start gap-2 border-b border-[var(--line)] py-1">
             <span className="grow">
               <span className="font-semibold">{wrote(saving.saves, units)}</span> {saving.label}
-              <span className="soft block text-xs">then {wrote(saving.honey, units)} over the winter, {saving.wet_days} wet days</span>
+              <span className="soft block text-xs">
+                then {wrote(saving.honey, units)} over the winter, {saving.wet_days} wet days
+              </span>
             </span>
-            <button type="button" className="min-h-7 shrink-0 rounded border border-base-content px-2" onClick={() => void bench.commit(readyEdit(saving.edit), saving.label, "winter")}>Do it</button>
+            <button
+              type="button"
+              className="min-h-7 shrink-0 rounded border border-base-content px-2"
+              onClick={() => void bench.commit(readyEdit(saving.edit), saving.label, "winter")}
+            >
+              Do it
+            </button>
           </li>
         ))}
       </ul>
@@ -138,7 +182,11 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
       <ul className="mb-3 border-t border-[var(--line)]">
         {report.nest.map((words) => {
           const said = sentence(words, units);
-          return <li key={said} className="border-b border-[var(--line)] py-0.5">{said}</li>;
+          return (
+            <li key={said} className="border-b border-[var(--line)] py-0.5">
+              {said}
+            </li>
+          );
         })}
       </ul>
       <details className="mb-3">
@@ -146,7 +194,10 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
         <ul data-testid="bands">
           {report.bands.map((band) => (
             <li key={band.number} className="border-b border-[var(--line)] py-0.5">
-              <span className="font-semibold">{band.number}: {band.verdict}</span>, {wrote(band.honey, units)} of honey, a band of {wrote(band.band, units)}
+              <span className="font-semibold">
+                {band.number}: {band.verdict}
+              </span>
+              , {wrote(band.honey, units)} of honey, a band of {wrote(band.band, units)}
               <span className="soft block text-xs">{band.why}</span>
             </li>
           ))}
@@ -158,12 +209,17 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
           <li key={part.name} className="border-t border-[var(--line)]">
             <details>
               <summary className="flex cursor-pointer gap-2">
-                <span className="grow">{part.name} <span className="text-xs text-primary underline decoration-dotted underline-offset-4">how?</span></span>
+                <span className="grow">
+                  {part.name}{" "}
+                  <span className="text-xs text-primary underline decoration-dotted underline-offset-4">how?</span>
+                </span>
                 <span>{wrote({ value: part.ua, unit: "W/K" }, units)}</span>
                 <span className="font-semibold">{wrote({ value: part.heat_w, unit: "W" }, units)}</span>
                 <span className="soft w-12 text-right">{part.wet_days} wet</span>
               </summary>
-              <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working"><Worked working={part.working} /></div>
+              <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working">
+                <Worked working={part.working} />
+              </div>
             </details>
           </li>
         ))}
@@ -173,7 +229,9 @@ function Ledger({ report, bench }: { report: WinterReport; bench: Bench }) {
         <tbody>
           {report.walls.map((walls) => (
             <tr key={walls.name} className="border-t border-[var(--line)]">
-              <th scope="row" className="text-left font-normal">{walls.name}</th>
+              <th scope="row" className="text-left font-normal">
+                {walls.name}
+              </th>
               <td className="text-right">{wrote(walls.honey, units)}</td>
               <td className="soft text-right">{walls.wet_days} wet</td>
             </tr>

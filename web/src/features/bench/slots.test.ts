@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { leftIn } from "./slots";
 
-const work = (at: number, base = 3) => JSON.stringify({ base, document: { name: "Bowline" }, label: "Typed", unanswered: ["a"], at });
+const work = (at: number, base = 3) =>
+  JSON.stringify({ base, document: { name: "Bowline" }, label: "Typed", unanswered: ["a"], at });
 
 describe("unsaved work that tabs left", () => {
   const slots: Record<string, string> = {

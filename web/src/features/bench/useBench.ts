@@ -67,8 +67,17 @@ const AGAIN_MS = 3_000;
 const LIVE: ReportPart[] = ["metrics", "findings", "rod"];
 const WHOLE: ReportPart[] = [...LIVE, "forms", "mends"];
 
-function send(document: Hive, edit: Edit, parts: ReportPart[], patches: boolean, box: number | null = null, held: EditOut["held"] = null): Promise<EditOut> {
-  return asSchema<EditOut>(answered(client.POST("/api/bench/edit", { body: { document: { ...document }, edit, parts, patches, box, held } })));
+function send(
+  document: Hive,
+  edit: Edit,
+  parts: ReportPart[],
+  patches: boolean,
+  box: number | null = null,
+  held: EditOut["held"] = null,
+): Promise<EditOut> {
+  return asSchema<EditOut>(
+    answered(client.POST("/api/bench/edit", { body: { document: { ...document }, edit, parts, patches, box, held } })),
+  );
 }
 
 /** The first report of a design, before the bench opens. */
@@ -87,7 +96,13 @@ export function useBench(
   formsShown: boolean,
   stepParts: ReportPart[],
 ): Bench {
-  const [kept, setKept] = useState<Kept>({ document: first.document, report: first.report, held: first.held, past: [], future: [] });
+  const [kept, setKept] = useState<Kept>({
+    document: first.document,
+    report: first.report,
+    held: first.held,
+    past: [],
+    future: [],
+  });
   const [passing, setPassing] = useState<Report | null>(null);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [drawing, setDrawing] = useState<ViewName>("section");
@@ -118,7 +133,9 @@ export function useBench(
 
   const fail = useCallback((error: unknown, source: string) => {
     const reason =
-      error instanceof RefusedError ? reasonOf(error) : "Sabaka can’t be reached. Your work is still here, and is sent when it can be.";
+      error instanceof RefusedError
+        ? reasonOf(error)
+        : "Sabaka can’t be reached. Your work is still here, and is sent when it can be.";
     setTrouble({ source, reason });
   }, []);
 
@@ -126,7 +143,9 @@ export function useBench(
   const again = useCallback((source: string, kind: Waiting): Promise<boolean> => {
     setWaitingFor(kind);
     return new Promise((resolve) => {
-      const timer = setTimeout(() => { held.current?.end(true); }, AGAIN_MS);
+      const timer = setTimeout(() => {
+        held.current?.end(true);
+      }, AGAIN_MS);
       held.current = {
         source,
         end: (once) => {
@@ -167,7 +186,7 @@ export function useBench(
     [fail],
   );
 
-  const inTurn = useCallback(<T,>(work: () => Promise<T>): Promise<T> => {
+  const inTurn = useCallback(<T>(work: () => Promise<T>): Promise<T> => {
     const next = queue.current.then(work, work);
     queue.current = next.catch(() => undefined);
     return next;
@@ -184,7 +203,14 @@ export function useBench(
         if (!edit) return false;
         for (;;) {
           try {
-            const out = await send(now.document, edit, [...new Set([...WHOLE, ...more.current, view.current])], true, box.current, now.held);
+            const out = await send(
+              now.document,
+              edit,
+              [...new Set([...WHOLE, ...more.current, view.current])],
+              true,
+              box.current,
+              now.held,
+            );
             settle(becoming(out, now));
             if (out.patch.length > 0) onKept(out.document, label);
             return true;
@@ -266,9 +292,17 @@ export function useBench(
           const mine = turn.current;
           waiting.current = null;
           try {
-            const out = await send(latest.current.document, wish, [...new Set([...LIVE, ...more.current, view.current])], false, box.current);
+            const out = await send(
+              latest.current.document,
+              wish,
+              [...new Set([...LIVE, ...more.current, view.current])],
+              false,
+              box.current,
+            );
             if (turn.current === mine) {
-              setPassing(more.current.includes("forms") ? out.report : { ...out.report, forms: latest.current.report.forms });
+              setPassing(
+                more.current.includes("forms") ? out.report : { ...out.report, forms: latest.current.report.forms },
+              );
             }
           } catch (error) {
             // A newer wish is on its way: what was wrong with this one no longer matters.
@@ -317,7 +351,13 @@ export function useBench(
   const replace = useCallback(
     (document: Hive) =>
       inTurn(async () => {
-        const out = await send(document, { do: "look" }, [...new Set([...WHOLE, ...more.current, view.current])], false, box.current);
+        const out = await send(
+          document,
+          { do: "look" },
+          [...new Set([...WHOLE, ...more.current, view.current])],
+          false,
+          box.current,
+        );
         settle({ document: out.document, report: out.report, held: out.held, past: [], future: [] });
       }),
     [inTurn, settle],
@@ -352,7 +392,25 @@ export function useBench(
       wake,
       settled,
     }),
-    [kept, report, looking, unlooked, drawing, trouble, look, enter, preview, calm, commit, undo, redo, replace, waitingFor, wake, settled],
+    [
+      kept,
+      report,
+      looking,
+      unlooked,
+      drawing,
+      trouble,
+      look,
+      enter,
+      preview,
+      calm,
+      commit,
+      undo,
+      redo,
+      replace,
+      waitingFor,
+      wake,
+      settled,
+    ],
   );
 }
 

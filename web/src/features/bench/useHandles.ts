@@ -25,7 +25,11 @@ export function useHandles(bench: Bench, units: Units) {
           void commit(drop(at, snap), `${handle.label} moved`, handle.id);
         },
         onNudge: (forward: boolean, fine: boolean) => {
-          void commit({ do: "nudge", handle: handle.id, forward, fine, units: system(units) }, `${handle.label} moved`, handle.id);
+          void commit(
+            { do: "nudge", handle: handle.id, forward, fine, units: system(units) },
+            `${handle.label} moved`,
+            handle.id,
+          );
         },
         onCancel: () => {
           calm(handle.id);

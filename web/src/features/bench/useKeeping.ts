@@ -22,7 +22,13 @@ function put(id: string, base: number, work: Unsaved, saveId: string): Promise<D
   return answered(
     client.PUT("/api/designs/{ident}", {
       params: { path: { ident: id } },
-      body: { base_revision: base, document: { ...work.document }, label: work.label, save_id: saveId, unanswered: work.unanswered },
+      body: {
+        base_revision: base,
+        document: { ...work.document },
+        label: work.label,
+        save_id: saveId,
+        unanswered: work.unanswered,
+      },
     }),
   );
 }

@@ -16,12 +16,21 @@ const GRAVEST_FIRST: Finding["severity"][] = ["error", "warning", "note"];
 /** The findings of a design once its solids were looked at, which takes longer than the rules do. */
 export function useOverlaps(document: Hive, found: Finding[], held: EditOut["held"], settled: boolean): Looked {
   const mends = useMemo(() => found.flatMap((finding) => finding.mends), [found]);
-  const { data: seen, error } = useOverlapsOf(document, mends.map((mend) => mend.patch), held, settled);
+  const { data: seen, error } = useOverlapsOf(
+    document,
+    mends.map((mend) => mend.patch),
+    held,
+    settled,
+  );
   return useMemo(() => {
     if (!settled || !seen) return { findings: found, looking: true, unlooked: settled && error ? error.message : null };
     const held = new Set(mends.filter((_, index) => seen.holds[index]));
     const kept = found.map((finding) => ({ ...finding, mends: finding.mends.filter((mend) => held.has(mend)) }));
     const all = [...kept, ...seen.findings];
-    return { findings: GRAVEST_FIRST.flatMap((gravity) => all.filter((finding) => finding.severity === gravity)), looking: false, unlooked: null };
+    return {
+      findings: GRAVEST_FIRST.flatMap((gravity) => all.filter((finding) => finding.severity === gravity)),
+      looking: false,
+      unlooked: null,
+    };
   }, [error, found, mends, seen, settled]);
 }

@@ -14,7 +14,12 @@ interface BoardsProps {
 }
 
 const SIZES = ["length", "width", "thickness", "count"] as const;
-const HEADS: Record<(typeof SIZES)[number], string> = { length: "Long", width: "Wide", thickness: "Thick, as measured", count: "How many" };
+const HEADS: Record<(typeof SIZES)[number], string> = {
+  length: "Long",
+  width: "Wide",
+  thickness: "Thick, as measured",
+  count: "How many",
+};
 const EMPTY: TypedBoard = { label: "", length: "", width: "", thickness: "", count: "1" };
 
 /** What the keeper owns: frames, boards by their actual sizes, colonies. */
@@ -35,7 +40,11 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
                 className="checkbox checkbox-xs rounded-sm border-base-content"
                 checked={owned.includes(frame.value)}
                 onChange={() => {
-                  onOwned(owned.includes(frame.value) ? owned.filter((each) => each !== frame.value) : [...owned, frame.value]);
+                  onOwned(
+                    owned.includes(frame.value)
+                      ? owned.filter((each) => each !== frame.value)
+                      : [...owned, frame.value],
+                  );
                 }}
               />
               {frame.label}
@@ -45,11 +54,17 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
       </fieldset>
       <fieldset className="border-t border-[var(--line)] pt-1">
         <legend className="named pr-2 text-base">Boards on hand</legend>
-        <p className="soft mb-1">Measure them: a board sold as 25 is often 22 thick. Any unit goes: 235, 9 1/4 in, 2.4 m.</p>
+        <p className="soft mb-1">
+          Measure them: a board sold as 25 is often 22 thick. Any unit goes: 235, 9 1/4 in, 2.4 m.
+        </p>
         <table className="w-full max-w-xl">
           <thead>
             <tr className="soft text-left text-xs">
-              {SIZES.map((size) => <th key={size} scope="col" className="pr-2 font-normal">{HEADS[size]}</th>)}
+              {SIZES.map((size) => (
+                <th key={size} scope="col" className="pr-2 font-normal">
+                  {HEADS[size]}
+                </th>
+              ))}
               <th />
             </tr>
           </thead>
@@ -57,13 +72,15 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
             {boards.map((board, index) => (
               <tr key={index} className="align-top">
                 {SIZES.map((size) => {
-                  const problem = wrong(`/boards/${String(index)}/${size}`) ?? wrong(`/boards/${String(index)}/${size}_mm`);
+                  const problem =
+                    wrong(`/boards/${String(index)}/${size}`) ?? wrong(`/boards/${String(index)}/${size}_mm`);
                   return (
                     <td key={size} className="pr-2">
                       <input
                         aria-label={`${HEADS[size]}, boards ${ordinal(index)}`}
                         aria-invalid={problem !== null}
-                        className={`h-7 w-full rounded border bg-base-100 px-1.5 ${problem ? "border-2 border-error" : "border-[var(--line)]"}`}
+                        className={`h-7 w-full rounded border bg-base-100 px-1.5
+                          ${problem ? "border-2 border-error" : "border-[var(--line)]"}`}
                         value={board[size]}
                         onChange={(event) => {
                           change(index, size, event.target.value);

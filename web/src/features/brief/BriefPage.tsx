@@ -18,7 +18,12 @@ const EMPTY: TypedBoard = { label: "", length: "", width: "", thickness: "", cou
 export function BriefPage() {
   const brief = useBrief();
   if (brief.isPending) return <p className="p-8">Opening …</p>;
-  if (brief.isError) return <p role="alert" className="p-8">The brief can’t be read: {brief.error.message}</p>;
+  if (brief.isError)
+    return (
+      <p role="alert" className="p-8">
+        The brief can’t be read: {brief.error.message}
+      </p>
+    );
   return <BriefRoom brief={brief.data} />;
 }
 
@@ -31,30 +36,60 @@ function BriefRoom({ brief }: { brief: Brief }) {
   const begin = useBegin();
   const navigate = useNavigate();
   const start = (chosen: HiveSystem, name: string) => {
-    begin.mutate({ ...given, system: chosen, name }, {
-      onSuccess: (begun) => {
-        if (begun.unmet.length === 0) void navigate(`/hive/${begun.design.id}/shape`);
+    begin.mutate(
+      { ...given, system: chosen, name },
+      {
+        onSuccess: (begun) => {
+          if (begun.unmet.length === 0) void navigate(`/hive/${begun.design.id}/shape`);
+        },
       },
-    });
+    );
   };
   const begun = begin.data;
   const problems = error instanceof RefusedError ? error.refusal.problems : [];
 
   return (
     <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content bg-base-200 px-4 py-1.5">
-        <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">Sabaka</Link>
+      <header
+        className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content bg-base-200 px-4
+        py-1.5"
+      >
+        <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">
+          Sabaka
+        </Link>
         <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
         <span className="named text-lg">A new hive</span>
         <span className="grow" />
-        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"], ["in32", "1/32"]]} onChange={setUnits} />
-        <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
+        <Pair
+          label="Units"
+          value={units}
+          options={[
+            ["mm", "mm"],
+            ["in", "in"],
+            ["in32", "1/32"],
+          ]}
+          onChange={setUnits}
+        />
+        <Pair
+          label="Light"
+          value={theme}
+          options={[
+            ["sheet", "Day"],
+            ["night", "Night"],
+          ]}
+          onChange={setTheme}
+        />
       </header>
-      <div className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_25rem] md:overflow-hidden 2xl:grid-cols-[7rem_minmax(0,1fr)_32rem]">
+      <div
+        className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_25rem] md:overflow-hidden
+        2xl:grid-cols-[7rem_minmax(0,1fr)_32rem]"
+      >
         <Rail id={null} step="brief" findings={[]} />
         <main className="min-h-0 overflow-auto bg-base-100 px-5 py-4 md:border-r md:border-base-content">
           <h1 className="text-3xl leading-tight">Brief</h1>
-          <p className="soft mb-4">Which hive suits your back, your bees, your place and what you own. Change any answer and see what follows.</p>
+          <p className="soft mb-4">
+            Which hive suits your back, your bees, your place and what you own. Change any answer and see what follows.
+          </p>
           <Questions
             questions={brief.questions}
             answers={answers}
@@ -83,9 +118,15 @@ function BriefRoom({ brief }: { brief: Brief }) {
         <Ask title={`${begun.design.name} is begun`} onClose={() => void navigate(`/hive/${begun.design.id}/shape`)}>
           <p>What it does not take from your answers as you gave them, and why:</p>
           <ul className="my-3 grid gap-2" data-testid="unmet">
-            {begun.unmet.map((said) => <li key={said.template} className="border-l-2 border-warning pl-2">{sentence(said, units)}</li>)}
+            {begun.unmet.map((said) => (
+              <li key={said.template} className="border-l-2 border-warning pl-2">
+                {sentence(said, units)}
+              </li>
+            ))}
           </ul>
-          <form method="dialog"><button className="btn btn-neutral btn-sm">Open the hive</button></form>
+          <form method="dialog">
+            <button className="btn btn-neutral btn-sm">Open the hive</button>
+          </form>
         </Ask>
       ) : null}
     </div>

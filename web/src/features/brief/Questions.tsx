@@ -22,7 +22,8 @@ export function Questions({ questions, answers, onAnswer }: QuestionsProps) {
                 <input
                   type={question.many ? "checkbox" : "radio"}
                   name={question.id}
-                  className={`${question.many ? "checkbox checkbox-xs rounded-sm" : "radio radio-xs"} border-base-content`}
+                  className={`${question.many ? "checkbox checkbox-xs rounded-sm" : "radio radio-xs"}
+                    border-base-content`}
                   checked={ticked}
                   onChange={() => {
                     const next = ticked ? many.filter((each) => each !== option.value) : [...many, option.value];

@@ -28,11 +28,17 @@ export function RankingPanel({ ranking, busy, problem, onBegin }: RankingPanelPr
                 type="button"
                 aria-expanded={here}
                 className="flex min-h-7 w-full items-baseline gap-2 text-left"
-                onClick={() => { setOpen(one.system); }}
+                onClick={() => {
+                  setOpen(one.system);
+                }}
               >
                 <span className="soft w-5 text-right">{ordinal(index)}</span>
-                <span className={`grow first-letter:uppercase ${here ? "named text-lg font-semibold" : ""}`}>{one.label}</span>
-                <span className="soft text-xs">{one.points > 0 ? `+${String(one.points)}` : String(one.points).replace("-", "−")}</span>
+                <span className={`grow first-letter:uppercase ${here ? "named text-lg font-semibold" : ""}`}>
+                  {one.label}
+                </span>
+                <span className="soft text-xs">
+                  {one.points > 0 ? `+${String(one.points)}` : String(one.points).replace("-", "−")}
+                </span>
               </button>
               {here ? (
                 <div className="pl-7">
@@ -61,9 +67,13 @@ export function RankingPanel({ ranking, busy, problem, onBegin }: RankingPanelPr
                       maxLength={80}
                       className="h-8 min-w-0 grow rounded border border-[var(--line)] bg-base-100 px-1.5"
                       value={name}
-                      onChange={(event) => { setName(event.target.value); }}
+                      onChange={(event) => {
+                        setName(event.target.value);
+                      }}
                     />
-                    <button type="submit" className="btn btn-neutral btn-sm" disabled={busy}>Begin with this</button>
+                    <button type="submit" className="btn btn-neutral btn-sm" disabled={busy}>
+                      Begin with this
+                    </button>
                   </form>
                   <Problem id="begin-problem">{problem}</Problem>
                 </div>
@@ -77,13 +87,14 @@ export function RankingPanel({ ranking, busy, problem, onBegin }: RankingPanelPr
       <ul className="grid gap-1 border-t border-[var(--line)] pt-1" data-testid="turns">
         {ranking.turns.map((turn) => (
           <li key={`${turn.question} ${turn.answer}`}>
-            <span className="soft">{turn.title}:</span> {turn.words} → <span className="font-semibold">{turn.label}</span>
+            <span className="soft">{turn.title}:</span> {turn.words} →{" "}
+            <span className="font-semibold">{turn.label}</span>
           </li>
         ))}
       </ul>
       <p className="soft mt-3 text-xs">
-        Weighed by common practice, in plain sight: every reason is one rule of the table in data/brief.toml. Local law and
-        your bee inspector come first.
+        Weighed by common practice, in plain sight: every reason is one rule of the table in data/brief.toml. Local law
+        and your bee inspector come first.
       </p>
     </aside>
   );

@@ -12,7 +12,14 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    begin.mutate({ name, preset }, { onSuccess: (design) => { onBegun(design.id); } });
+    begin.mutate(
+      { name, preset },
+      {
+        onSuccess: (design) => {
+          onBegun(design.id);
+        },
+      },
+    );
   };
 
   return (
@@ -26,7 +33,9 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
             required
             maxLength={80}
             value={name}
-            onChange={(event) => { setName(event.target.value); }}
+            onChange={(event) => {
+              setName(event.target.value);
+            }}
           />
         </label>
         <fieldset className="grid max-h-[46vh] gap-2 overflow-auto pr-2" tabIndex={0}>
@@ -38,7 +47,9 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
                 name="preset"
                 className="radio radio-sm mt-0.5 border-base-content"
                 checked={preset === each.id}
-                onChange={() => { setPreset(each.id); }}
+                onChange={() => {
+                  setPreset(each.id);
+                }}
               />
               <span>
                 <span className="font-semibold">{each.label}</span>
@@ -48,12 +59,20 @@ export function BeginForm({ onClose, onBegun }: { onClose: () => void; onBegun: 
           ))}
         </fieldset>
         <p className="soft">
-          Not sure? <Link to="/brief" className="text-primary underline underline-offset-4">Answer the brief</Link> and see what suits you.
+          Not sure?{" "}
+          <Link to="/brief" className="text-primary underline underline-offset-4">
+            Answer the brief
+          </Link>{" "}
+          and see what suits you.
         </p>
         <Problem id="begin-problem">{begin.error ? begin.error.message : null}</Problem>
         <div className="flex gap-3">
-          <button type="submit" className="btn btn-neutral" disabled={begin.isPending}>Begin</button>
-          <button type="button" className="btn btn-ghost" onClick={onClose}>Not now</button>
+          <button type="submit" className="btn btn-neutral" disabled={begin.isPending}>
+            Begin
+          </button>
+          <button type="button" className="btn btn-ghost" onClick={onClose}>
+            Not now
+          </button>
         </div>
       </form>
     </Ask>

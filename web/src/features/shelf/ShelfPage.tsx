@@ -47,17 +47,41 @@ export function ShelfPage() {
   };
   const bringIn = (file: File | undefined) => {
     if (!file) return;
-    changes.bringIn.mutate(file, { onSuccess: (design) => { open(design.id); } });
+    changes.bringIn.mutate(file, {
+      onSuccess: (design) => {
+        open(design.id);
+      },
+    });
     if (picker.current) picker.current.value = "";
   };
 
   return (
     <div className="min-h-screen">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+      <header
+        className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5
+        py-2"
+      >
         <span className="named text-xl font-semibold">Sabaka</span>
         <span className="grow" />
-        <Pair label="Units" value={units} options={[["mm", "mm"], ["in", "in"], ["in32", "1/32"]]} onChange={setUnits} />
-        <Pair label="Light" value={theme} options={[["sheet", "Day"], ["night", "Night"]]} onChange={setTheme} />
+        <Pair
+          label="Units"
+          value={units}
+          options={[
+            ["mm", "mm"],
+            ["in", "in"],
+            ["in32", "1/32"],
+          ]}
+          onChange={setUnits}
+        />
+        <Pair
+          label="Light"
+          value={theme}
+          options={[
+            ["sheet", "Day"],
+            ["night", "Night"],
+          ]}
+          onChange={setTheme}
+        />
         <span>{me.data?.name}</span>
         <button
           type="button"
@@ -75,8 +99,16 @@ export function ShelfPage() {
             <h1 className="text-3xl">Shelf</h1>
             <p className="soft">Your hives, end to end and to one scale.</p>
           </div>
-          <Link to="/brief" className="btn btn-outline">Brief</Link>
-          <button type="button" className="btn btn-neutral" onClick={() => { setBeginning(true); }}>
+          <Link to="/brief" className="btn btn-outline">
+            Brief
+          </Link>
+          <button
+            type="button"
+            className="btn btn-neutral"
+            onClick={() => {
+              setBeginning(true);
+            }}
+          >
             New hive
           </button>
           <button type="button" className="btn btn-outline" onClick={() => picker.current?.click()}>
@@ -89,7 +121,9 @@ export function ShelfPage() {
             className="hidden"
             aria-label="Design file"
             tabIndex={-1}
-            onChange={(event) => { bringIn(event.target.files?.[0]); }}
+            onChange={(event) => {
+              bringIn(event.target.files?.[0]);
+            }}
           />
         </div>
         <Problem id="file-problem">{changes.bringIn.error ? fileProblem(changes.bringIn.error) : null}</Problem>
@@ -107,16 +141,31 @@ export function ShelfPage() {
               card={card}
               all={shelf.data}
               onRemove={remove}
-              onDuplicate={(id) => { changes.duplicate.mutate(id); }}
+              onDuplicate={(id) => {
+                changes.duplicate.mutate(id);
+              }}
               rename={(id, name) => changes.rename.mutateAsync({ id, name })}
             />
           ))}
         </ul>
       </main>
       {beginning ? (
-        <BeginForm onClose={() => { setBeginning(false); }} onBegun={open} />
+        <BeginForm
+          onClose={() => {
+            setBeginning(false);
+          }}
+          onBegun={open}
+        />
       ) : null}
-      {word ? <Toast words={word.words} action={word.action} onClose={() => { setWord(null); }} /> : null}
+      {word ? (
+        <Toast
+          words={word.words}
+          action={word.action}
+          onClose={() => {
+            setWord(null);
+          }}
+        />
+      ) : null}
     </div>
   );
 }

@@ -25,8 +25,13 @@ export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowP
   const submit = (event: FormEvent) => {
     event.preventDefault();
     rename(card.id, naming ?? card.name).then(
-      () => { setNaming(null); setProblem(null); },
-      (error: unknown) => { setProblem(error instanceof Error ? error.message : "That name can’t be used."); },
+      () => {
+        setNaming(null);
+        setProblem(null);
+      },
+      (error: unknown) => {
+        setProblem(error instanceof Error ? error.message : "That name can’t be used.");
+      },
     );
   };
 
@@ -46,10 +51,16 @@ export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowP
               aria-label="New name"
               autoFocus
               value={naming}
-              onChange={(event) => { setNaming(event.target.value); }}
-              onKeyDown={(event) => { if (event.key === "Escape") setNaming(null); }}
+              onChange={(event) => {
+                setNaming(event.target.value);
+              }}
+              onKeyDown={(event) => {
+                if (event.key === "Escape") setNaming(null);
+              }}
             />
-            <button type="submit" className="btn btn-sm">Rename</button>
+            <button type="submit" className="btn btn-sm">
+              Rename
+            </button>
           </form>
         )}
         <span>{sentence(card.summary, units)}</span>
@@ -66,12 +77,38 @@ export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowP
         </Link>
       ) : null}
       <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
-        <Small label={`Duplicate ${card.name}`} onClick={() => { onDuplicate(card.id); }}>Duplicate</Small>
-        <Small label={`Rename ${card.name}`} onClick={() => { setNaming(card.name); }}>Rename</Small>
-        <a className="underline underline-offset-4" href={`/api/designs/${card.id}/file`} download aria-label={`Save as a file: ${card.name}`}>
+        <Small
+          label={`Duplicate ${card.name}`}
+          onClick={() => {
+            onDuplicate(card.id);
+          }}
+        >
+          Duplicate
+        </Small>
+        <Small
+          label={`Rename ${card.name}`}
+          onClick={() => {
+            setNaming(card.name);
+          }}
+        >
+          Rename
+        </Small>
+        <a
+          className="underline underline-offset-4"
+          href={`/api/designs/${card.id}/file`}
+          download
+          aria-label={`Save as a file: ${card.name}`}
+        >
           Save as a file
         </a>
-        <Small label={`Delete ${card.name}`} onClick={() => { onRemove(card); }}>Delete</Small>
+        <Small
+          label={`Delete ${card.name}`}
+          onClick={() => {
+            onRemove(card);
+          }}
+        >
+          Delete
+        </Small>
       </div>
     </li>
   );

@@ -17,7 +17,14 @@ export function SignInAgain({ onClose, onDone }: SignInAgainProps) {
       <p className="mb-3">What lies on the bench is still here. Sign in as before, and it is kept.</p>
       {me.data?.demo_offered ? (
         <div className="mb-4">
-          <button type="button" className="btn btn-neutral" disabled={entering.demo.isPending} onClick={() => { entering.demo.mutate(undefined, { onSuccess: onDone }); }}>
+          <button
+            type="button"
+            className="btn btn-neutral"
+            disabled={entering.demo.isPending}
+            onClick={() => {
+              entering.demo.mutate(undefined, { onSuccess: onDone });
+            }}
+          >
             Open the demo bench
           </button>
           <Problem id="demo-problem">{entering.demo.isError ? entering.demo.error.message : null}</Problem>
