@@ -70,7 +70,7 @@ def moving_speed(yard: float) -> None:
     from sabaka_core.document.moving import Moving
     from sabaka_core.moving.find import ways_for
     from sabaka_core.moving.matrix import matrix
-    from sabaka_core.moving.report import moving_report
+    from sabaka_core.show.moving import moving_report
 
     hives = [(path.stem, load_hive(path.read_bytes())) for path in sorted((ROOT / "examples").glob("*.json"))]
     deep = dict(hives)["deep-horizontal"]
@@ -110,11 +110,11 @@ def building_speed(yard: float) -> None:
 def judged_speed(yard: float) -> None:
     """Lifting, the winter, and the search for what would improve either."""
     from sabaka_core import load_hive
-    from sabaka_core.analysis import analyse, main_box
     from sabaka_core.document.season import Season
     from sabaka_core.document.wintering import Wintering
-    from sabaka_core.lifting.report import lifting_report
+    from sabaka_core.hive.analysis import analyse, main_box
     from sabaka_core.season.plan import plan_of
+    from sabaka_core.show.lifting import lifting_report
     from sabaka_core.winter.heat import winter_of
     from sabaka_core.winter.improve import savings
 
@@ -149,8 +149,8 @@ def judged_speed(yard: float) -> None:
 def in_process(yard: float) -> None:
     """Full reports in process."""
     from sabaka_core import build_report, validate_hive
-    from sabaka_core.analysis import analyse
     from sabaka_core.drawing.slope import slope_study
+    from sabaka_core.hive.analysis import analyse
 
     for label, name in (("sound", "bowline"), ("full of mistakes, mends tried", "granny")):
         hive = validate_hive(thirty_bars(name))
@@ -184,8 +184,8 @@ def in_process(yard: float) -> None:
 def season_speed(yard: float) -> None:
     """A year's plan of sixty combs, and the run solver for sixty places and three widths."""
     from sabaka_core import validate_hive
-    from sabaka_core.analysis import analyse
     from sabaka_core.document.season import Season
+    from sabaka_core.hive.analysis import analyse
     from sabaka_core.run.fit import Kind, fits
     from sabaka_core.season.plan import plan_of
 

@@ -24,32 +24,32 @@ from sabaka_cli.words import (
     slope_json,
     winter_text,
 )
-from sabaka_core.analysis import analyse, main_box
+from sabaka_core.base.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
-from sabaka_core.document.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
-from sabaka_core.drawing.models import DrawingName
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.edits.season import named_weather
-from sabaka_core.errors import InfeasibleError, ParameterError, SabakaError
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.measure import Measure, told
+from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
+from sabaka_core.kit.brought import decoded
+from sabaka_core.kit.drawing import DrawingName
+from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
-from sabaka_core.moving.report import moving_report
+from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.report.build import build_report
-from sabaka_core.report.models import ReportPart
+from sabaka_core.report import build_report
 from sabaka_core.season.daily import read_daily
+from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
-from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import by_days, climates
-from sabaka_core.tables import decoded
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.lifting import lifting_report
+from sabaka_core.show.models import ReportPart
+from sabaka_core.show.moving import moving_report
+from sabaka_core.show.season import season_report
+from sabaka_core.show.winter import winter_report
 from sabaka_core.woodwork.stock import read_stock
 
 EXAMPLES = Path(__file__).resolve().parent.parent / "examples"

@@ -5,24 +5,26 @@ from __future__ import annotations
 import json
 from itertools import groupby
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.errors import InfeasibleError
+from sabaka_core.base.quantity import Quantity, plain, plain_quantity
 from sabaka_core.brief.rank import Ranking
 from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
 from sabaka_core.document import Hive
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Choices
 from sabaka_core.drawing.slope import slope_study
-from sabaka_core.errors import InfeasibleError
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.lifting.report import LiftingReport
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.metrics import Metric
 from sabaka_core.moving.matrix import Matrix
-from sabaka_core.moving.report import MovingReport
-from sabaka_core.quantity import Quantity, plain, plain_quantity
-from sabaka_core.report.combs import catalogue_card
-from sabaka_core.report.models import Finding, Metric, Report
-from sabaka_core.report.run_sheet import kept_mm, kinds_of, solve
-from sabaka_core.season.report import SeasonReport
-from sabaka_core.winter.report import WinterReport
+from sabaka_core.show.combs import catalogue_card
+from sabaka_core.show.lifting import LiftingReport
+from sabaka_core.show.models import Report
+from sabaka_core.show.moving import MovingReport
+from sabaka_core.show.run_sheet import kept_mm, kinds_of, solve
+from sabaka_core.show.season import SeasonReport
+from sabaka_core.show.winter import WinterReport
 
 
 def report_text(report: Report) -> str:

@@ -10,8 +10,8 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 
+from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from sabaka_core.document.load import parse_json
-from sabaka_core.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
 from server.bench.building import router as building

@@ -24,28 +24,30 @@ from collections.abc import Callable, Iterator
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
 from pathlib import Path
-from typing import Any, get_args
+from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
 from sabaka_core import apply_edit, build_report, dump_hive, validate_hive, within_reach
-from sabaka_core.compare import compare
+from sabaka_core.actions import AnyEdit
+from sabaka_core.base.errors import SabakaError
+from sabaka_core.base.quantity import Value
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.edits.models import Edit, Patch
-from sabaka_core.errors import SabakaError
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.moving.report import moving_report
-from sabaka_core.quantity import Value
-from sabaka_core.report.models import Report
+from sabaka_core.edits.action import EDITS
+from sabaka_core.edits.patches import Patch
 from sabaka_core.season.constants import constants
-from sabaka_core.season.report import season_report
-from sabaka_core.winter.report import winter_report
-from sabaka_core.woodwork.report import building_report
+from sabaka_core.show.building import building_report
+from sabaka_core.show.compare import compare
+from sabaka_core.show.lifting import lifting_report
+from sabaka_core.show.models import Report
+from sabaka_core.show.moving import moving_report
+from sabaka_core.show.season import season_report
+from sabaka_core.show.winter import winter_report
 
 SEED, DOCUMENTS = 20260, 10_000
 LONGEST_S = 2.0
@@ -206,7 +208,7 @@ def _sites(node: Any, path: Path_ = ()) -> Iterator[Path_]:
 
 def edited(outcome: Outcome, seed: int, numbers: range) -> None:
     """So many edits of a series, each on an example: what is typed, chosen, dragged and clicked, sense or nonsense."""
-    these, edits = [validate_hive(raw) for raw in examples()], TypeAdapter(Edit)
+    these, edits = [validate_hive(raw) for raw in examples()], TypeAdapter(AnyEdit)
     for number in numbers:
         dice = random.Random(f"edit {seed}:{number}")
         hive = dice.choice(these)
@@ -226,7 +228,7 @@ def edited(outcome: Outcome, seed: int, numbers: range) -> None:
 
 
 def _edit(dice: random.Random, document: Raw) -> Raw:
-    kinds = [tag for kind in get_args(get_args(Edit)[0]) for tag in (kind.model_fields["do"].default,)]
+    kinds = list(EDITS)
     kind = "set" if dice.random() < 0.6 else dice.choice(kinds)
     leaves = [site for site in _sites(document) if site and not isinstance(_at(document, site), dict | list)]
     path = "/" + "/".join(map(str, dice.choice(leaves)))
@@ -289,7 +291,7 @@ def _edit(dice: random.Random, document: Raw) -> Raw:
         ),
         "patch": [{"op": dice.choice(("replace", "remove", "test", "x")), "path": path, "value": dice.choice(ODD[:6])}],
     }
-    model = next(k for k in get_args(get_args(Edit)[0]) if k.model_fields["do"].default == kind)
+    model = EDITS[kind]
     return {"do": kind} | {name: have[name] for name in model.model_fields if name in have}
 
 

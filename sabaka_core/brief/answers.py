@@ -6,14 +6,14 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
+from sabaka_core.base.errors import FieldProblem, ParameterError
+from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Board
 from sabaka_core.document.load import parse_json
-from sabaka_core.document.reach import refuse_parts
-from sabaka_core.errors import FieldProblem, ParameterError
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.units import System, parse_length, parse_number
+from sabaka_core.hive.reach import refuse_parts
 
 # A side in one piece wants a board this wide; a low one comes out of less. A thick one is a warm wall.
 WIDE_MM, THICK_MM = 270.0, 38.0

@@ -8,6 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from sabaka_core.base.errors import ParameterError, SabakaError
+from sabaka_core.base.quantity import Text, count, mm, text
 from sabaka_core.brief.answers import Answers, owned_frames
 from sabaka_core.brief.boards import (
     NOT_OF_BOARDS,
@@ -23,12 +25,10 @@ from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.patches import apply_patch
-from sabaka_core.errors import ParameterError, SabakaError
 from sabaka_core.findings import find_all
-from sabaka_core.quantity import Text, count, mm, text
-from sabaka_core.report.models import Finding
-from sabaka_core.sources import practice
-from sabaka_core.whole import whole
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.tables import practice
 
 _MOST_MENDS = 24
 

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from math import ceil
 
-from sabaka_core.analysis import analyse
+from sabaka_core.base.errors import SabakaError
 from sabaka_core.combs.slope import best_from_board
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.edits.fields import replace_value, set_section
 from sabaka_core.edits.sizing import by_board, by_combs
-from sabaka_core.errors import SabakaError
-from sabaka_core.sources import practice
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import parts_of_hive
 
 # Their walls aren't boards, or stand under others of a standard make.

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from sabaka_core.analysis import analyse
 from sabaka_core.document.chambers import Lining
 from sabaka_core.document.combs import CombType, Frame
 from sabaka_core.document.hive import Hive
@@ -12,7 +11,8 @@ from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.sizing import by_combs
 from sabaka_core.frames.catalogue import box_of
 from sabaka_core.frames.derived import derive
-from sabaka_core.sources import practice
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.tables import practice
 
 # Frames whose depths differ by no more than this share do the same work in a chamber that isn't the brood's.
 _ALIKE = 0.45

@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import tomllib
 from functools import lru_cache
-from importlib.resources import files
 from typing import get_args
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from sabaka_core.base.quantity import Value
 from sabaka_core.brief.answers import Answers, Facts, facts_of
 from sabaka_core.document.hive import HiveSystem
-from sabaka_core.quantity import Value
-from sabaka_core.systems import SYSTEMS, WHAT_IT_IS
+from sabaka_core.hive.systems import SYSTEMS, WHAT_IT_IS
+from sabaka_core.kit.tables import raw_table
 
 
 class Question(BaseModel):
@@ -90,7 +89,7 @@ class Ranking(Value):
 @lru_cache(maxsize=1)
 def brief_table() -> Table:
     """The questions and rules, read once."""
-    return Table.model_validate(tomllib.loads((files("sabaka_core") / "data" / "brief.toml").read_text("utf-8")))
+    return Table.model_validate(raw_table("brief"))
 
 
 def rank(answers: Answers) -> Ranking:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import ceil
 
-from sabaka_core.sources import practice
+from sabaka_core.kit.tables import practice
 
 GRAVITY = 9.80665
 

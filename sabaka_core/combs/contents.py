@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import sqrt
 
-from sabaka_core.sources import practice
+from sabaka_core.kit.tables import practice
 
 
 def cells_per_cm2(cell_mm: float) -> float:

@@ -19,7 +19,7 @@ from scipy.optimize import brentq, minimize_scalar
 
 from sabaka_core.combs.outlines import CombOutlines
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.sources import practice
+from sabaka_core.kit.tables import practice
 
 _TOUCHES_NOT = 1e-7
 

@@ -33,6 +33,11 @@ class Plain:
     lines: bool = False
 
 
+@dataclass(frozen=True)
+class Calendar:
+    """Text that is a day of a calendar, as 2026-04-01."""
+
+
 # The unit stands in each field's name; these carry only the bounds.
 _Positive = Annotated[float, Field(gt=0, le=20_000, strict=True)]
 _NotNegative = Annotated[float, Field(ge=0, le=20_000, strict=True)]

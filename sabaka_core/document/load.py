@@ -8,9 +8,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from sabaka_core.base.errors import FieldProblem, ParameterError, shorten
 from sabaka_core.document.former import one_to_two
 from sabaka_core.document.hive import FORMAT, VERSION, Hive
-from sabaka_core.errors import FieldProblem, ParameterError, shorten
 
 MAX_BYTES = 1_000_000
 MAX_DEPTH = 16

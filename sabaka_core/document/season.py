@@ -9,9 +9,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from sabaka_core.document.base import Ident, Name, Part, Plain
+from sabaka_core.document.base import Calendar, Ident, Name, Part, Plain
 
-Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$"), Calendar()]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
 StartState = Literal["swarm", "nucleus", "overwintered", "split"]
 Share = Annotated[float, Field(ge=0, le=1, strict=True)]

@@ -5,19 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from math import cos, radians, sin
 
-from sabaka_core.drawing.models import (
-    Box,
-    Circle,
-    Dimension,
-    Drawing,
-    Label,
-    Layer,
-    Point,
-    Polygon,
-    Shape,
-    rectangle,
-)
-from sabaka_core.quantity import mm, text
+from sabaka_core.base.quantity import mm, text
+from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Label, Layer, Point, Polygon, Shape, rectangle
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.sheets import SHEET_MM

@@ -5,10 +5,10 @@ Every dimension is taken from the pieces themselves, so that drawing and parts l
 
 from __future__ import annotations
 
+from sabaka_core.base.quantity import Quantity, mm, text
 from sabaka_core.document.combs import Frame, TopBar
-from sabaka_core.drawing.models import Box, Dimension, Drawing, Label, Layer, Polygon, Shape, rectangle
 from sabaka_core.frames.parts import FramePart, openings_of, parts_of
-from sabaka_core.quantity import Quantity, mm, text
+from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Polygon, Shape, rectangle
 
 _PAD = 78.0
 

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.hive import Passage
-from sabaka_core.drawing.models import Box, Dimension, Drawing, Label, Layer, Polyline, Shape, rectangle
-from sabaka_core.quantity import mm, text
-from sabaka_core.whole import BoxPlace, Whole
+from sabaka_core.hive.whole import BoxPlace, Whole
+from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Polyline, Shape, rectangle
 
 ROOF_MM = 40.0
 

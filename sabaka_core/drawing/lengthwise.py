@@ -2,27 +2,18 @@
 
 from __future__ import annotations
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import SabakaError
+from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap
-from sabaka_core.drawing.models import (
-    Box,
-    Circle,
-    Dimension,
-    Drawing,
-    Handle,
-    Layer,
-    Shape,
-    rectangle,
-)
 from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
-from sabaka_core.errors import SabakaError
-from sabaka_core.quantity import Text, mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Handle, Layer, Shape, rectangle
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
-from sabaka_core.sources import practice
 
 _COMB_LAYERS: dict[str, Layer] = {
     "empty": "comb-empty",

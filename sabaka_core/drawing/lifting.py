@@ -4,23 +4,12 @@ from __future__ import annotations
 
 from math import cos, hypot, pi, sin, sqrt
 
-from sabaka_core.analysis import Analysis
-from sabaka_core.drawing.models import (
-    Box,
-    Circle,
-    Dimension,
-    Drawing,
-    Label,
-    Point,
-    Polygon,
-    Polyline,
-    Shape,
-    rectangle,
-)
+from sabaka_core.base.quantity import mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import Whole
+from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Label, Point, Polygon, Polyline, Shape, rectangle
 from sabaka_core.lifting.body import Body
 from sabaka_core.lifting.stand import Standing
-from sabaka_core.quantity import mm, text
-from sabaka_core.whole import Whole
 
 # The hip stands a little behind the ankles.
 _HIP = -20.0

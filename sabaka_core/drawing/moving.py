@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from math import ceil, cos, pi, sin
 
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.moving import Making
-from sabaka_core.drawing.models import (
+from sabaka_core.drawing.section import litter_drawn, walls_drawn
+from sabaka_core.kit.drawing import (
     Box,
     CombView,
     Dimension,
@@ -19,7 +21,6 @@ from sabaka_core.drawing.models import (
     Shape,
     rectangle,
 )
-from sabaka_core.drawing.section import litter_drawn, walls_drawn
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, hole_places_mm
 from sabaka_core.moving.hang import free_comb, upright
@@ -27,7 +28,6 @@ from sabaka_core.moving.making import costs, frame_price
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Outline, Slab, Way
-from sabaka_core.quantity import mm, text
 
 _LAYERS: dict[str, Layer] = {
     "wood": "bar",

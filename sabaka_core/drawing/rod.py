@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import floor
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.run import Follower, Gap
 from sabaka_core.drawing.lengthwise import follower_handles, item_layer
-from sabaka_core.drawing.models import STRIP_MM, Box, Circle, Drawing, Label, Layer, Polyline, Shape, rectangle
 from sabaka_core.edits.closing import least_gap_mm
-from sabaka_core.quantity import Text, mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Layer, Polyline, Shape, rectangle
 from sabaka_core.run.layout import Placed
 
 

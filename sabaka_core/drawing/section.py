@@ -5,11 +5,16 @@ from __future__ import annotations
 from math import cos, hypot, pi, sin
 from typing import Literal
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Quantity, deg, mm, text
 from sabaka_core.combs.hung import Stretch
 from sabaka_core.document.combs import Frame
 from sabaka_core.drawing.frames import frame_front
-from sabaka_core.drawing.models import (
+from sabaka_core.edits.fields import ALL_BARS_LENGTH
+from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
+from sabaka_core.geometry.solve import field_of
+from sabaka_core.geometry.trapezoid import Trapezoid
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import (
     AngleMark,
     Box,
     Circle,
@@ -24,12 +29,7 @@ from sabaka_core.drawing.models import (
     Shape,
     rectangle,
 )
-from sabaka_core.edits.fields import ALL_BARS_LENGTH
-from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
-from sabaka_core.geometry.solve import field_of
-from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.quantity import Quantity, deg, mm, text
-from sabaka_core.sources import practice
+from sabaka_core.kit.tables import practice
 
 
 def section_drawing(a: Analysis) -> Drawing:

@@ -9,15 +9,15 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Quantity, deg, mm, text
+from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.combs.slope import CombBrief, SlopePoint, from_board, leaning, point, steepest_possible_deg, sweep
-from sabaka_core.drawing.models import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
 from sabaka_core.drawing.section import upright
-from sabaka_core.drawing.ticks import ticks
-from sabaka_core.findings.shape import SCHOOLS, school_row
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.quantity import Quantity, deg, mm, text
-from sabaka_core.sources import practice
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.kit.tables import practice
+from sabaka_core.kit.ticks import ticks
 
 HIGH = 100.0
 SHARPEST_DEG = 40.0

@@ -5,10 +5,10 @@ from __future__ import annotations
 from math import cos, pi, sin
 from typing import Literal
 
-from sabaka_core.drawing.models import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
+from sabaka_core.base.quantity import Quantity, text
 from sabaka_core.drawing.section import outside_half_mm
-from sabaka_core.drawing.ticks import ticks
-from sabaka_core.quantity import Quantity, text
+from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.ticks import ticks
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Follower, Gap, RunItem
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import lay_out
-from sabaka_core.sources import practice
 
 
 def with_chamber(hive: Hive, box: int, chamber: Chamber) -> Hive:

@@ -3,31 +3,29 @@
 from __future__ import annotations
 
 import re
-from typing import Any
+from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
-from sabaka_core.dates import ordinal
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import System
+from sabaka_core.document.base import Across, Angle, Height
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
+from sabaka_core.edits.action import Bench, Edit, Held, Pointer, SizeName, Typed
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
-from sabaka_core.edits.wishes import constants_checked, wish_of, with_wish
-from sabaka_core.errors import ParameterError
+from sabaka_core.edits.typed import read_value
+from sabaka_core.edits.wishes import checked, wish_of, with_wish
 from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
-from sabaka_core.sources import practice
-from sabaka_core.units import System, parse_angle, parse_length, parse_mass, parse_number, parse_temperature
+from sabaka_core.kit.tables import practice
 
 # Stands for the length of every bar, which the section's drawing shows once.
 ALL_BARS_LENGTH = "/comb_types/all/length_mm"
 _SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
-# Fields of the season that are plain numbers.
-_NUMBERS = ("peak_laying", "strength", "combs_covered", "combs_brood", "combs_honey")
-# Fields that may be left empty: what stands there then follows from others.
-_MAY_BE_EMPTY = ("queen_day", "elbow_mm", "reach_mm", "limit_kg", "lid_kg", "lid_hinge", "/wintering/combs")
 _IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
 _ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
 _GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
@@ -53,13 +51,13 @@ def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
     Raises:
         ParameterError: at ``path``: not a number, out of bounds, no such field.
     """
-    value = read_value(path, typed, units)
     wish = wish_of(path)
+    wished = hive if wish is None else with_wish(hive, wish)
+    value = read_value(wished, path, typed, units)
     if wish is not None:
-        wished = with_wish(hive, wish)
         if path.startswith("/season/monthly_c/"):
             wished = replace_value(replace_value(wished, "/season/means_of", ""), "/season/weather", None)
-        return constants_checked(replace_value(wished, path, value), path)
+        return checked(replace_value(wished, path, value), path)
     if path == ALL_BARS_LENGTH:
         return set_all_bars_length(hive, value)
     if path == "/choices/bees":
@@ -109,41 +107,6 @@ def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> 
     if was_closed and (gap or field in (run_path(chamber), "combs") or field.endswith("/thickness_mm")):
         return close_run(changed, box, keep=int(gap[1]) if gap else None)
     return changed
-
-
-def read_value(path: str, typed: str, units: System) -> Any:
-    """What was typed, as the value its field takes."""
-    name = path.rsplit("/", 1)[-1]
-    if name in ("day", "queen_day", "start_day") and typed.strip():
-        ordinal(typed.strip(), path)
-        return typed.strip()
-    if name.endswith("_mm") or "/boxes_mm/" in path:
-        return parse_length(typed, units, path)
-    if name.endswith("_deg"):
-        return parse_angle(typed, path)
-    if path.startswith("/wintering/") and (name == "humidity" or "/constants/" in path):
-        return parse_number(typed, path)
-    if "/monthly_c/" in path:
-        return parse_temperature(typed, units, path)
-    if path.startswith("/season/") and (name in _NUMBERS or "/constants/" in path):
-        return parse_number(typed, path)
-    if (name in _MAY_BE_EMPTY or path in _MAY_BE_EMPTY) and not typed.strip():
-        return None
-    if name.endswith("_kg"):
-        return parse_mass(typed, units, path)
-    if name.endswith("_price") or name == "price":
-        return parse_number(typed, path)
-    if name in ("count", "boxes", "frames", "keepers", "shelves", "visit_days", "open_combs") or path in (
-        "/wintering/combs",
-        "/wintering/bees",
-    ):
-        number = parse_number(typed, path)
-        if number != int(number):
-            raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")
-        return int(number)
-    if name in ("insulated", "feeding_hole", "excluder", "porch", "mouse_guard", "landing_board", "shaped"):
-        return typed == "yes"
-    return typed
 
 
 def replace_value(hive: Hive, path: str, value: Any) -> Hive:
@@ -197,15 +160,6 @@ def set_section(hive: Hive, box: int, top_mm: float, height_mm: float, slope_deg
     section = TrapezoidSection(top_mm=top_mm, height_mm=height_mm, slope_deg=slope_deg)
     solve_trapezoid(section, section_path(box))
     return with_chamber(hive, box, hive.chambers[box].model_copy(update={"section": section}))
-
-
-def replace_section(hive: Hive, box: int, section: Section) -> Hive:
-    """The hive with another kind of section; the run stays closed if it was."""
-    was_closed = is_closed(hive, box)
-    chamber = hive.chambers[box].model_copy(update={"section": section})
-    cavity_of(chamber, chamber_path(box))
-    changed = with_chamber(hive, box, chamber)
-    return close_run(changed, box) if was_closed else changed
 
 
 def section_size(hive: Hive, box: int, name: str) -> float:
@@ -278,3 +232,57 @@ def _position(here: list[Any], step: str, path: str) -> int:
 
 def _no_field(path: str) -> ParameterError:
     return ParameterError(path, "", "There is no such field in this design.", "no-such-field")
+
+
+class SetField(Edit):
+    """Type into one field."""
+
+    do: Literal["set"] = "set"
+    path: Pointer
+    text: Typed
+    units: System = "mm"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return set_field(hive, self.path, self.text, self.units)
+
+    def said(self, box: int) -> Held:
+        return (self.path,)
+
+
+class HoldSizes(Edit):
+    """Say which three sizes of the section are held."""
+
+    do: Literal["hold"] = "hold"
+    says: ClassVar[tuple[str, ...]] = ("{at}/section",)
+    sizes: Annotated[tuple[SizeName, ...], Field(min_length=3, max_length=3)]
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return hold_sizes(hive, bench.box, self.sizes)
+
+
+class Shape(Edit):
+    """Give the section three sizes at once."""
+
+    do: Literal["shape"] = "shape"
+    says: ClassVar[tuple[str, ...]] = ("{at}/section",)
+    top_mm: Across
+    height_mm: Height
+    slope_deg: Angle
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return set_section(hive, bench.box, self.top_mm, self.height_mm, self.slope_deg)
+
+
+class SetSection(Edit):
+    """Give the chamber another kind of section."""
+
+    do: Literal["section"] = "section"
+    says: ClassVar[tuple[str, ...]] = ("{at}/section",)
+    section: Section
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        was_closed = is_closed(hive, bench.box)
+        chamber = hive.chambers[bench.box].model_copy(update={"section": self.section})
+        cavity_of(chamber, chamber_path(bench.box))
+        changed = with_chamber(hive, bench.box, chamber)
+        return close_run(changed, bench.box) if was_closed else changed

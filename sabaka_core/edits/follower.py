@@ -9,13 +9,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import ClassVar, Literal
 
+from sabaka_core.base.errors import InfeasibleError, ParameterError
+from sabaka_core.base.units import System, parse_length
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Follower, Gap, RunItem
+from sabaka_core.edits.action import Bench, Edit, Typed
 from sabaka_core.edits.closing import close_run, is_closed, items_of, least_gap_mm, with_items
-from sabaka_core.errors import InfeasibleError, ParameterError
+from sabaka_core.edits.openings import plug_beyond
 from sabaka_core.run.layout import item_length_mm
 
 FOLLOWER_MM = 18.0
@@ -193,22 +197,6 @@ def add_follower(hive: Hive, box: int, side: Side) -> Hive:
     return closed
 
 
-def remove_follower(hive: Hive, box: int, side: Side) -> Hive:
-    """The hive without a follower; its thickness goes to the gap next to it, or a new one."""
-    items = items_of(hive, box)
-    at = _index(items, side)
-    if at is None:
-        raise ParameterError("side", side, f"This hive has no {side} follower.", "no-follower")
-    board = items[at]
-    assert isinstance(board, Follower)
-    before, behind = list(items[:at]), list(items[at + 1 :])
-    if side == "near":
-        before = list(reversed(_give_to_gap(list(reversed(before)), board.thickness_mm)))
-    else:
-        behind = _give_to_gap(behind, board.thickness_mm)
-    return with_items(hive, box, (*before, *behind))
-
-
 def _check_room(way: FollowerTrack, stop: Stop, spare: float) -> None:
     gap = None if way.gap_at is None else way.rest[way.gap_at]
     width = 0.0 if way.new_bar is None else way.length(way.new_bar) * stop.added
@@ -250,3 +238,50 @@ def _give_to_gap(behind: list[RunItem], length_mm: float) -> list[RunItem]:
 
 def _index(items: tuple[RunItem, ...], side: Side) -> int | None:
     return next((i for i, it in enumerate(items) if isinstance(it, Follower) and it.side == side), None)
+
+
+class MoveFollower(Edit):
+    """Type where a follower should stand."""
+
+    do: Literal["move-follower"] = "move-follower"
+    says: ClassVar[tuple[str, ...]] = ("{at}/run",)
+    side: Side
+    text: Typed
+    units: System = "mm"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        at = parse_length(self.text, self.units, f"follower-{self.side}")
+        return plug_beyond(hive, move_follower(hive, bench.box, self.side, at, snap=False), bench.box)
+
+
+class AddFollower(Edit):
+    """Put in a follower: the near one at the near end wall, the far one behind the last bar."""
+
+    do: Literal["add-follower"] = "add-follower"
+    says: ClassVar[tuple[str, ...]] = ("{at}/run",)
+    side: Side
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return add_follower(hive, bench.box, self.side)
+
+
+class RemoveFollower(Edit):
+    """Take a follower out; the gap behind it, or the box, keeps its room."""
+
+    do: Literal["remove-follower"] = "remove-follower"
+    says: ClassVar[tuple[str, ...]] = ("{at}/run",)
+    side: Side
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        items = items_of(hive, bench.box)
+        at = _index(items, self.side)
+        if at is None:
+            raise ParameterError("side", self.side, f"This hive has no {self.side} follower.", "no-follower")
+        board = items[at]
+        assert isinstance(board, Follower)
+        before, behind = list(items[:at]), list(items[at + 1 :])
+        if self.side == "near":
+            before = list(reversed(_give_to_gap(list(reversed(before)), board.thickness_mm)))
+        else:
+            behind = _give_to_gap(behind, board.thickness_mm)
+        return with_items(hive, bench.box, (*before, *behind))

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import System
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
+from sabaka_core.edits.action import Bench, Edit, Held, Place
 from sabaka_core.edits.fields import section_size, set_section_size
 from sabaka_core.edits.follower import move_follower, track
-from sabaka_core.edits.models import Drop, Nudge
+from sabaka_core.edits.openings import plug_beyond
 from sabaka_core.edits.sizing import lean_from_board
-from sabaka_core.errors import ParameterError
 from sabaka_core.run.layout import lay_out
-from sabaka_core.units import System
 
 FOLLOWERS: dict[str, Side] = {"follower-near": "near", "follower-far": "far"}
 SIZES: dict[str, str] = {
@@ -64,3 +69,43 @@ def _size_name(handle: str) -> str:
     if handle not in SIZES:
         raise ParameterError("handle", handle, "There is no such handle.", "no-such-handle")
     return SIZES[handle]
+
+
+class Drop(Edit):
+    """Let go of a drawing's handle at a place on the drawing [mm]."""
+
+    do: Literal["drop"] = "drop"
+    handle: Annotated[str, Field(max_length=40)]
+    x_mm: Place
+    y_mm: Place = 0.0
+    snap: bool = True
+    units: System = "mm"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return plug_beyond(hive, drop(hive, bench.box, self), bench.box)
+
+    def said(self, box: int) -> Held:
+        return _said(self.handle, box)
+
+
+class Nudge(Edit):
+    """Move a drawing's handle by one step, as the arrow keys do.
+
+    A follower goes to its next place between bars, or with ``fine`` by what a rule shows.
+    """
+
+    do: Literal["nudge"] = "nudge"
+    handle: Annotated[str, Field(max_length=40)]
+    forward: bool
+    fine: bool = False
+    units: System = "mm"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return plug_beyond(hive, nudge(hive, bench.box, self), bench.box)
+
+    def said(self, box: int) -> Held:
+        return _said(self.handle, box)
+
+
+def _said(handle: str, box: int) -> Held:
+    return (f"/chambers/{box}/run",) if handle in FOLLOWERS else (f"/chambers/{box}/section",)

@@ -2,52 +2,22 @@
 
 from __future__ import annotations
 
-from sabaka_core.analysis import Analysis, analyse
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.document.base import Side, Wall
 from sabaka_core.document.chambers import Hole
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Contents, Divider, Gap, RunItem
+from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import items_of, least_gap_mm, with_items
 from sabaka_core.edits.openings import HOLE_MM, add_entrance, lowest_clear_mm
-from sabaka_core.errors import InfeasibleError
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import run_walls
 from sabaka_core.run.layout import Placed
-from sabaka_core.sources import practice
-
-
-def put_nucleus(hive: Hive, box: int, side: Side, combs: int) -> Hive:
-    """The hive with a small colony at one end, in room that the first colony leaves free.
-
-    It hangs on combs of its own between the end wall and a divider, and flies through a hole among them in a wall
-    through which the first colony doesn't fly, where there is one. Free are gaps behind the follower at that end,
-    less what a feeder needs, and empty combs there; never a comb of the first colony's.
-
-    Raises:
-        InfeasibleError: there is a colony already, no follower, or too little free room; says how much there is.
-    """
-    a = analyse(hive, box)
-    chamber = hive.chambers[box]
-    if any(c.chamber == chamber.id and c.stretch == f"{side}-end" for c in hive.colonies):
-        raise InfeasibleError(f"There is a colony at the {side} end already.", "Choose the other end.")
-    if a.main is None or chamber.axis == "standing":
-        raise InfeasibleError("This chamber has no run that a second colony could hang in.")
-    if (a.layout.near if side == "near" else a.layout.far) is None:
-        raise InfeasibleError(
-            f"Without a follower at the {side} end all of the run is the first colony’s.",
-            "Put one in, and draw it in until there is room behind it.",
-        )
-    thick = practice("divider_board").number
-    need = combs * a.main_spacing_mm + thick
-    free = free_room_mm(a, side)
-    if need > free + 1e-6:
-        most = int(max(free - thick, 0.0) / a.main_spacing_mm)
-        fits = f"So many combs have room: {most}." if most else "Draw the follower in first."
-        raise InfeasibleError(
-            f"Behind the {side} follower {free:.0f} mm are free; {combs} combs and a divider take {need:.0f} mm.", fits
-        )
-    own = tuple(Comb(type=a.main.id, role="brood", contents=what) for what in _contents(combs, side))
-    changed = with_items(hive, box, _items(a, side, own, free - need))
-    return _flying(changed, box, side)
 
 
 def free_room_mm(a: Analysis, side: Side) -> float:
@@ -137,3 +107,39 @@ def hole_in(a: Analysis, wall: Wall, start_mm: float, end_mm: float) -> Hole:
     # On an end wall places are given from its middle.
     at = middle - a.run_mm / 2 if a.chamber.combs == "along" else middle
     return Hole(wall=wall, at_mm=round(at, 1), height_mm=round(max(lowest_clear_mm(a), 20.0), 1), diameter_mm=HOLE_MM)
+
+
+class PutNucleus(Edit):
+    """Put a small colony behind a follower at one end, with an entrance of its own."""
+
+    do: Literal["put-nucleus"] = "put-nucleus"
+    says: ClassVar[tuple[str, ...]] = ("{at}/run",)
+    side: Side
+    combs: Annotated[int, Field(ge=1, le=60)] = 4
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        a = analyse(hive, bench.box)
+        chamber = hive.chambers[bench.box]
+        if any(c.chamber == chamber.id and c.stretch == f"{self.side}-end" for c in hive.colonies):
+            raise InfeasibleError(f"There is a colony at the {self.side} end already.", "Choose the other end.")
+        if a.main is None or chamber.axis == "standing":
+            raise InfeasibleError("This chamber has no run that a second colony could hang in.")
+        if (a.layout.near if self.side == "near" else a.layout.far) is None:
+            raise InfeasibleError(
+                f"Without a follower at the {self.side} end all of the run is the first colony’s.",
+                "Put one in, and draw it in until there is room behind it.",
+            )
+        thick = practice("divider_board").number
+        need = self.combs * a.main_spacing_mm + thick
+        free = free_room_mm(a, self.side)
+        if need > free + 1e-6:
+            most = int(max(free - thick, 0.0) / a.main_spacing_mm)
+            fits = f"So many combs have room: {most}." if most else "Draw the follower in first."
+            raise InfeasibleError(
+                f"Behind the {self.side} follower {free:.0f} mm are free; {self.combs} combs and a divider "
+                f"take {need:.0f} mm.",
+                fits,
+            )
+        own = tuple(Comb(type=a.main.id, role="brood", contents=what) for what in _contents(self.combs, self.side))
+        changed = with_items(hive, bench.box, _items(a, self.side, own, free - need))
+        return _flying(changed, bench.box, self.side)

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, ClassVar, Literal
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.chambers import Disc, Entrance, Hole, Slot
 from sabaka_core.document.hive import Hive
+from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.errors import ParameterError
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import lay_out
-from sabaka_core.sources import practice
 
 HOLE_MM = 25.0
 
@@ -99,3 +100,25 @@ def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
         raise ParameterError("index", index, "There is no such entrance.", "no-such-entrance")
     kept = chamber.entrances[:index] + chamber.entrances[index + 1 :]
     return with_chamber(hive, box, chamber.model_copy(update={"entrances": kept}))
+
+
+class AddEntrance(Edit):
+    """Add an entrance beside the nest."""
+
+    do: Literal["add-entrance"] = "add-entrance"
+    says: ClassVar[tuple[str, ...]] = ("{at}/entrances",)
+    kind: Literal["hole", "slot", "disc"] = "hole"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return add_entrance(hive, bench.box, new_entrance(analyse(hive, bench.box), self.kind))
+
+
+class RemoveEntrance(Edit):
+    """Take an entrance away."""
+
+    do: Literal["remove-entrance"] = "remove-entrance"
+    says: ClassVar[tuple[str, ...]] = ("{at}/entrances",)
+    index: Index
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return remove_entrance(hive, bench.box, self.index)

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Any, cast
+from typing import Annotated, Any, ClassVar, Literal, cast
 
 import jsonpatch
 from jsonpointer import JsonPointerException
+from pydantic import Field
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, validate_hive
-from sabaka_core.errors import ParameterError
+from sabaka_core.edits.action import Bench, Edit
 
 PatchOps = list[dict[str, Any]]
 
@@ -69,3 +71,14 @@ def _differing(before: Any, after: Any) -> tuple[Any, Any]:
         pairs = [(None, None) if a == b else _differing(a, b) for a, b in zip(before, after, strict=True)]
         return [pair[0] for pair in pairs], [pair[1] for pair in pairs]
     return before, after
+
+
+class Patch(Edit):
+    """Apply an RFC 6902 patch: a mend, an undo or a redo."""
+
+    do: Literal["patch"] = "patch"
+    tried: ClassVar[bool] = True
+    patch: Annotated[list[dict[str, Any]], Field(max_length=2_000)]
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return apply_patch(hive, self.patch)

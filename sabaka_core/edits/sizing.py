@@ -7,42 +7,22 @@ section's height from the board its sides come out of.
 from __future__ import annotations
 
 from math import cos, tan
+from typing import ClassVar, Literal
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.errors import InfeasibleError, ParameterError
+from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.combs.slope import from_board
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
 from sabaka_core.document.sections import CircleSection, PolygonSection, TrapezoidSection
+from sabaka_core.edits.action import Bench, Edit, Typed
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
 from sabaka_core.edits.fields import chamber_path, hold_sizes, replace_value, set_section, set_section_size
-from sabaka_core.errors import InfeasibleError, ParameterError
 from sabaka_core.geometry.cavity import depth_path, run_path
+from sabaka_core.hive.analysis import Analysis, analyse
 from sabaka_core.run.layout import item_length_mm
-from sabaka_core.units import System, parse_length, parse_number
 
 CUBIC_FOOT_L = 0.3048**3 * 1000
-
-
-def size_box(hive: Hive, box: int, by: str, typed: str, units: System = "mm") -> Hive:
-    """The hive with a chamber sized.
-
-    Args:
-        by: "combs" (how many the run should hold), "litres" (whole cavity), or "board" (width of a side).
-        typed: the number, as the keeper typed it.
-        units: under "in" litres are typed as cubic feet, which is what the screen shows then.
-    Raises:
-        ParameterError: at ``size-<by>``: no number, or one that can't be.
-        InfeasibleError: the chamber can't be sized so; says why.
-    """
-    at = f"size-{by}"
-    if by == "combs":
-        return by_combs(hive, box, _whole(parse_number(typed, at), at))
-    if by == "litres":
-        wished = parse_number(typed, at) * (CUBIC_FOOT_L if units == "in" else 1.0)
-        if not 0 < wished <= 2_000:
-            raise ParameterError(at, typed, "Give litres, more than 0 and at most 2000.", "out-of-range")
-        return by_litres(hive, box, wished)
-    return by_board(hive, box, parse_length(typed, units, at))
 
 
 def _whole(number: float, at: str) -> int:
@@ -127,3 +107,27 @@ def _run_set(hive: Hive, a: Analysis, length_mm: float) -> Hive:
     if a.cavity.varies:
         raise InfeasibleError("A log’s run is its bore.", "Change the log’s diameter instead.")
     return replace_value(hive, f"{a.path}/{run_path(a.chamber)}", round(length_mm, 3))
+
+
+class SizeBox(Edit):
+    """Size the chamber by what it should hold, or by a board it should come out of."""
+
+    do: Literal["size-box"] = "size-box"
+    says: ClassVar[tuple[str, ...]] = (
+        "{at}/section",
+        "{at}/length_mm",
+    )
+    by: Literal["combs", "litres", "board"]
+    text: Typed
+    units: System = "mm"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        at = f"size-{self.by}"
+        if self.by == "combs":
+            return by_combs(hive, bench.box, _whole(parse_number(self.text, at), at))
+        if self.by == "litres":
+            wished = parse_number(self.text, at) * (CUBIC_FOOT_L if self.units == "in" else 1.0)
+            if not 0 < wished <= 2_000:
+                raise ParameterError(at, self.text, "Give litres, more than 0 and at most 2000.", "out-of-range")
+            return by_litres(hive, bench.box, wished)
+        return by_board(hive, bench.box, parse_length(self.text, self.units, at))

@@ -3,13 +3,14 @@ building."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive, Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.season.constants import Model, constants
 
 _WISHES = {
     "season": Season,
@@ -19,7 +20,18 @@ _WISHES = {
     "building": Building,
     "stand": Stand,
 }
-_MODELS: dict[str, Model] = {"season": "season", "wintering": "winter"}
+# What a part is held to besides its own bounds, by the beginning of the fields that this is asked of.
+_CHECKS: dict[str, Callable[[Hive], object]] = {}
+
+
+def checks(fields: str) -> Callable[[Callable[[Hive], object]], Callable[[Hive], object]]:
+    """Register a check of the design that is made when one of these fields is set; it refuses by raising."""
+
+    def register(check: Callable[[Hive], object]) -> Callable[[Hive], object]:
+        _CHECKS[fields] = check
+        return check
+
+    return register
 
 
 def wish_of(path: str) -> str | None:
@@ -33,15 +45,15 @@ def with_wish(hive: Hive, name: str) -> Hive:
     return hive if getattr(hive, name) is not None else hive.model_copy(update={name: _WISHES[name]()})
 
 
-def constants_checked(hive: Hive, path: str) -> Hive:
-    """The hive, once a constant of a model that was set lies in its range.
+def checked(hive: Hive, path: str) -> Hive:
+    """The hive, once what was registered for a field that was set lets it pass.
 
     Raises:
-        ParameterError: at the constant's field.
+        ParameterError: at the field that doesn't.
     """
-    name = wish_of(path)
-    if name in _MODELS and "/constants/" in path:
-        constants(dict(getattr(hive, name).constants), _MODELS[name])
+    for fields, check in _CHECKS.items():
+        if path.startswith(fields):
+            check(hive)
     return hive
 
 

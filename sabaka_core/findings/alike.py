@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import CombType, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.findings.registry import Proposal
-from sabaka_core.quantity import mm, text
+from sabaka_core.hive.analysis import Analysis
 
 
 def bar_path(a: Analysis, bar: TopBar, field: str) -> str:

@@ -6,18 +6,18 @@ from collections.abc import Callable, Iterable, Iterator
 from functools import partial
 from math import ceil, floor
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.findings.alike import alike, bar_path, be, carrier_path, length_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.quantity import mm, text
-from sabaka_core.report.models import Spot
-from sabaka_core.sources import at_least, at_most, practice
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.findings import Spot
+from sabaka_core.kit.tables import at_least, at_most, practice
 
 BEES: dict[str, str] = {
     "african": "bees of African stock",

@@ -6,11 +6,11 @@ from collections.abc import Iterator
 from functools import partial
 from itertools import combinations, pairwise
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import count, mm, text
+from sabaka_core.base.sources import COMMON
 from sabaka_core.document.chambers import Hole
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Divider, Follower, Gap, RunItem
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.closing import items_of, with_items
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.nucleus import hole_in
@@ -18,10 +18,11 @@ from sabaka_core.edits.openings import add_entrance, remove_entrance
 from sabaka_core.findings.openings import own_entrances, stretch_of
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
-from sabaka_core.quantity import count, mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.tables import at_most, practice
 from sabaka_core.run.entrances import PlacedEntrance, run_walls
 from sabaka_core.run.layout import Placed
-from sabaka_core.sources import COMMON, at_most, practice
 
 Stretch = tuple[float, float]
 

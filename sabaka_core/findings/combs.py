@@ -6,17 +6,18 @@ from collections.abc import Iterator
 from functools import partial
 from math import floor
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import mm, text
+from sabaka_core.base.sources import GEOMETRY
 from sabaka_core.combs.outlines import widest_clear_guide_mm
+from sabaka_core.combs.schools import SCHOOLS
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.run import Comb
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.findings.alike import alike, bar_path, guide_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.findings.shape import SCHOOLS
-from sabaka_core.quantity import mm, text
-from sabaka_core.report.models import Severity
-from sabaka_core.sources import GEOMETRY, practice
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.findings import Severity
+from sabaka_core.kit.tables import practice
 
 
 @rule("comb-touches-wall")

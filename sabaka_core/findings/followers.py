@@ -6,20 +6,20 @@ from collections.abc import Iterator
 from functools import partial
 from math import ceil
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.quantity import litres, mm, text
 from sabaka_core.document.base import Side
 from sabaka_core.document.run import Follower
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import move_follower, track
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
 from sabaka_core.findings.strength import STRENGTHS
 from sabaka_core.frames.fit import moved_mm
-from sabaka_core.quantity import litres, mm, text
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.tables import at_least, practice
 from sabaka_core.run.layout import Placed
 from sabaka_core.run.passages import connected
-from sabaka_core.sources import at_least, practice
 
 
 @rule("follower-foot-gap")

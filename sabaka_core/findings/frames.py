@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.quantity import mm, text
+from sabaka_core.base.sources import COMMON
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
@@ -17,9 +18,9 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.frames.fit import across_mm
 from sabaka_core.frames.joints import joints
 from sabaka_core.frames.verdict import bearing_words, gap_words, over_words, play_words, under_words
-from sabaka_core.quantity import mm, text
-from sabaka_core.report.models import Severity
-from sabaka_core.sources import COMMON, at_least, at_most, practice
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.findings import Severity
+from sabaka_core.kit.tables import at_least, at_most, practice
 
 # Where a mend puts a gap that may lie anywhere in a range: well inside it.
 SIDE_MM = practice("frame_side").number

@@ -6,18 +6,19 @@ from collections.abc import Iterator
 from functools import partial
 from math import ceil, pi, sqrt
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Quantity, count, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.hive import Colony, Hive
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.strength import STRENGTHS
-from sabaka_core.quantity import Quantity, count, mm, text
-from sabaka_core.report.models import Spot
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.findings import Spot
+from sabaka_core.kit.tables import Row, practice
 from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs, opening_area_mm2
 from sabaka_core.run.passages import connected
-from sabaka_core.sources import COMMON, GEOMETRY, Practice, practice
 
 
 def entrance_path(a: Analysis, placed: PlacedEntrance, field: str) -> str:
@@ -176,7 +177,7 @@ def open_cm2(entrances: list[PlacedEntrance]) -> float:
     return sum(opening_area_mm2(placed.entrance) for placed in entrances) / 100
 
 
-def flight_row(a: Analysis, colony: Colony) -> Practice:
+def flight_row(a: Analysis, colony: Colony) -> Row:
     """What a colony of that strength flies through; a tree cavity is held to what wild nests have."""
     return practice("wild_entrance" if a.hive.system == "tree-cavity" else f"flight_{colony.strength}")
 
@@ -186,7 +187,7 @@ def cm2(area: float) -> Quantity:
     return Quantity(value=area, unit="cm2")
 
 
-def _other_area(a: Analysis, colony: Colony, mine: list[PlacedEntrance], row: Practice) -> Iterator[Proposal]:
+def _other_area(a: Analysis, colony: Colony, mine: list[PlacedEntrance], row: Row) -> Iterator[Proposal]:
     """One entrance made as large as the row asks, the others left; or one more opened, or one plugged."""
     (low, high), now = row.span, open_cm2(mine)
     wider = now < low

@@ -11,22 +11,23 @@ from dataclasses import dataclass
 from functools import partial
 from hashlib import sha256
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import ParameterError, SabakaError
+from sabaka_core.base.quantity import count, mm, text
+from sabaka_core.base.sources import GEOMETRY
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.reach import within_reach
+from sabaka_core.edits.action import Held
 from sabaka_core.edits.fields import replace_value
-from sabaka_core.edits.held import Held
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.matching import resized
 from sabaka_core.edits.patches import PatchOps, apply_patch
-from sabaka_core.errors import ParameterError, SabakaError
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import GRAVITY_OF, Draft, Proposal, drafts, find, finding_of, no_proposals, on, tried
-from sabaka_core.quantity import count, mm, text
-from sabaka_core.report.models import Finding, Mend, Spot
-from sabaka_core.sources import GEOMETRY, practice
-from sabaka_core.whole import Whole, whole
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.reach import within_reach
+from sabaka_core.hive.whole import Whole, whole
+from sabaka_core.kit.findings import Finding, Mend, Spot
+from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import Overlap, overlaps, parts_of
 from sabaka_core.woodwork.fittings import shift_of
 

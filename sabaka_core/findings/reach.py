@@ -6,14 +6,14 @@ import re
 from collections.abc import Iterator
 from functools import partial
 
+from sabaka_core.base.quantity import Quantity, Text, count, mm, text
+from sabaka_core.base.sources import COMMON
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.reach import Beyond, size_rows, within_reach
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.findings.registry import BEYOND, Draft, Proposal, hive_rule, on
-from sabaka_core.quantity import Quantity, Text, count, mm, text
-from sabaka_core.sources import COMMON
-from sabaka_core.whole import Whole
+from sabaka_core.hive.reach import Beyond, size_rows, within_reach
+from sabaka_core.hive.whole import Whole
 
 _SECTION = re.compile(r"/chambers/(\d+)/section(/.*)?")
 _CHAMBER = re.compile(r"/chambers/(\d+)/")
@@ -58,7 +58,7 @@ def _limit(each: Beyond) -> Text:
         return text("one line of plain text")
     row = size_rows()[each.row]
     unit = mm if row.unit == "mm" else count
-    return text("{least} to {greatest}", least=unit(row.least), greatest=unit(row.greatest))
+    return text("{least} to {greatest}", least=unit(row.span[0]), greatest=unit(row.span[1]))
 
 
 def _mends(hive: Hive, each: Beyond) -> Iterator[Proposal]:

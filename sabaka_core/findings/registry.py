@@ -13,18 +13,19 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import SabakaError
+from sabaka_core.base.quantity import Quantity, Text
+from sabaka_core.base.sources import Source
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
-from sabaka_core.document.reach import refuse_beyond
-from sabaka_core.drawing.models import DrawingName
-from sabaka_core.edits.held import Held, touches
+from sabaka_core.edits.action import Held
+from sabaka_core.edits.held import touches
 from sabaka_core.edits.patches import patch_of
-from sabaka_core.errors import SabakaError
-from sabaka_core.quantity import Quantity, Text
-from sabaka_core.report.models import Finding, Mend, Severity, Spot
-from sabaka_core.sources import Source
-from sabaka_core.whole import Whole, whole
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.reach import refuse_beyond
+from sabaka_core.hive.whole import Whole, whole
+from sabaka_core.kit.drawing import DrawingName
+from sabaka_core.kit.findings import Finding, Mend, Severity, Spot
 
 # The code of what lies beyond what Sabaka works with (findings/reach.py).
 BEYOND = "beyond-reach"

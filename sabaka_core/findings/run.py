@@ -5,20 +5,21 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import InfeasibleError
+from sabaka_core.base.quantity import count, mm, text
+from sabaka_core.base.sources import GEOMETRY
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import add_follower
 from sabaka_core.edits.matching import resized
-from sabaka_core.errors import InfeasibleError
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.quantity import count, mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.tables import at_least, practice
 from sabaka_core.run.layout import Placed, is_gap
-from sabaka_core.sources import GEOMETRY, at_least, practice
 
 
 def item_path(a: Analysis, placed: Placed, field: str) -> str:

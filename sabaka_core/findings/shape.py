@@ -5,32 +5,22 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 from math import ceil, cos, floor, tan
-from typing import get_args
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import deg, mm, text
+from sabaka_core.base.sources import GEOMETRY
+from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.document.chambers import Layer
-from sabaka_core.document.hive import Choices, Hive
+from sabaka_core.document.hive import Hive
 from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.fields import hold_sizes, replace_value, set_section_size
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.quantity import deg, mm, text
-from sabaka_core.sources import GEOMETRY, practice
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.tables import practice
 
 # Under this a mend no longer counts as the same hive.
 LOWEST_HIVE_MM = 200.0
 THINNEST_RAIL_MM = 12.0
-SCHOOLS: dict[str, str] = {
-    "follows-curve": "the wall follows the curve",
-    "leaning-floor": "the leaning wall is a floor",
-    "upright": "upright walls and a knife",
-}
-assert set(SCHOOLS) == set(get_args(Choices.model_fields["slope_school"].annotation))
-
-
-def school_row(school: str) -> str:
-    """Key of a slope school's row in data/practice.toml."""
-    return "slope_" + school.replace("-", "_")
 
 
 @rule("slope-off-school")

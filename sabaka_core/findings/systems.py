@@ -5,18 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Quantity, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.combs import FixedComb, Guide, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.drawing.models import STRIP_MM
 from sabaka_core.edits.closing import items_of, with_items
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.matching import resized
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
-from sabaka_core.quantity import Quantity, mm, text
-from sabaka_core.report.models import Severity
-from sabaka_core.sources import COMMON, GEOMETRY, practice
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.findings import Severity
+from sabaka_core.kit.tables import practice
 
 
 @rule("chamber-not-square")

@@ -5,17 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import Quantity, count, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive, Passage
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.matching import moved_on, resized
 from sabaka_core.edits.openings import add_entrance, nest_hole
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
-from sabaka_core.quantity import Quantity, count, mm, text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import Stack, Whole
+from sabaka_core.kit.tables import at_least, at_most, practice
 from sabaka_core.run.passages import way_out
-from sabaka_core.sources import COMMON, GEOMETRY, at_least, at_most, practice
-from sabaka_core.whole import Stack, Whole
 
 
 @hive_rule("no-way-out")

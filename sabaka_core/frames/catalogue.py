@@ -6,17 +6,16 @@ and the keeper's own measured one are worked on alike.
 
 from __future__ import annotations
 
-import tomllib
 from functools import lru_cache
-from importlib.resources import files
 from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.sources import Source
 from sabaka_core.document.combs import Frame, FrameMake, Guide, Joint, TopBar
-from sabaka_core.errors import ParameterError
 from sabaka_core.frames.derived import derive
-from sabaka_core.sources import Source
+from sabaka_core.kit.tables import raw_table
 
 Three = tuple[float, float, float]
 Two = tuple[float, float]
@@ -122,9 +121,8 @@ def _box(sizes: list[float]) -> BoxSizes:
 @lru_cache(maxsize=1)
 def catalogue() -> dict[str, CatalogueRow]:
     """Every row of data/frames.toml by its id, standards first."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "frames.toml").read_text("utf-8"))
     rows: dict[str, CatalogueRow] = {}
-    for ident, row in raw.items():
+    for ident, row in raw_table("frames").items():
         rows[ident] = _derived(ident, row, rows) if "from" in row else _standard(ident, row)
     return rows
 

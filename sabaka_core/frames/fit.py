@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.combs import Frame
-from sabaka_core.sources import practice
+from sabaka_core.kit.tables import practice
 
 
 @dataclass(frozen=True)

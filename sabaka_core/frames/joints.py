@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import tomllib
-from functools import lru_cache
-from importlib.resources import files
-
 from pydantic import BaseModel, ConfigDict
+
+from sabaka_core.kit.tables import records
 
 
 class JointRow(BaseModel):
@@ -25,8 +23,6 @@ class JointRow(BaseModel):
     why: str
 
 
-@lru_cache(maxsize=1)
 def joints() -> dict[str, JointRow]:
     """Every joint by its name in the document."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "joints.toml").read_text("utf-8"))
-    return {key: JointRow.model_validate(row) for key, row in raw.items()}
+    return records("joints", JointRow)

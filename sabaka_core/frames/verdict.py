@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from sabaka_core.document.combs import Frame
-from sabaka_core.sources import at_least, at_most, practice
+from sabaka_core.kit.tables import at_least, at_most, practice
 
 Verdict = tuple[str, bool]
 

@@ -17,6 +17,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from math import pi, sqrt
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.sections import (
     BarrelSection,
@@ -27,7 +28,6 @@ from sabaka_core.document.sections import (
     SegmentSection,
     TrapezoidSection,
 )
-from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Chord, Facets, Point, Profile, circular_segment, half_barrel, whole_circle
 from sabaka_core.geometry.trapezoid import Trapezoid, solve_trapezoid
 

@@ -10,8 +10,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
-from sabaka_core.errors import ParameterError
 
 STEEPEST_DEG = 60.0
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from sabaka_core.document.lifting import Lifting
-from sabaka_core.values import table
+from sabaka_core.kit.tables import table
 
 
 def value(key: str) -> float:
     """One value of data/lifting.toml, in the unit its row names."""
-    return table("lifting")[key].value
+    return table("lifting")[key].number
 
 
 @dataclass(frozen=True)

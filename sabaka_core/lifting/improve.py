@@ -6,17 +6,17 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.hive import Hive, Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.errors import SabakaError
 from sabaka_core.geometry.cavity import run_length_mm
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.whole import whole
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.stand import right_stand_mm, standing_of
 from sabaka_core.lifting.tasks import SeasonOfLifts, Work, finite, season_here
 from sabaka_core.season.plan import Plan
-from sabaka_core.whole import whole
 
 STANDS_WORDS = {
     "side": "stand on one side",

@@ -5,18 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import ceil, cos, radians
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.combs.contents import honey_kg
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.run import Contents
-from sabaka_core.errors import ParameterError
 from sabaka_core.frames.catalogue import BoxSizes, catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.materials import density
+from sabaka_core.hive.whole import Whole, carrier_kg
 from sabaka_core.lifting.body import value
-from sabaka_core.materials import density
 from sabaka_core.season.nest import DEEP_MM2
-from sabaka_core.whole import Whole, carrier_kg
 
 GRAVITY = 9.80665
 # How full of honey a comb is by what it is marked as.

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
 
-from sabaka_core.errors import ParameterError
+from sabaka_core.base.errors import ParameterError
 
 Grip = Literal["good", "fair", "poor"]
 Hours = Literal[1, 2, 8]

@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import atan, cos, degrees, radians, tan
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Stand
 from sabaka_core.document.lifting import Lifting
-from sabaka_core.errors import ParameterError
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import Whole
 from sabaka_core.lifting.body import Body, value
-from sabaka_core.whole import Whole
 
 
 @dataclass(frozen=True)

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import ceil, isinf
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.run import Comb, Contents
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import Body, value
 from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
 from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
@@ -18,7 +19,6 @@ from sabaka_core.lifting.stand import Standing
 from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.plan import DayRow, Plan
-from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)

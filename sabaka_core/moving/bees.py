@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import pi, sqrt
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.moving import OWN, Moving
-from sabaka_core.errors import ParameterError
 from sabaka_core.frames.catalogue import catalogue, catalogue_row
 from sabaka_core.frames.parts import Opening, openings_of
 from sabaka_core.moving.values import value

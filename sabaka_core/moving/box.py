@@ -13,6 +13,7 @@ from sabaka_core.document.moving import Moving, OldBox
 from sabaka_core.document.run import Comb, Excluder, Follower, Gap, Run, RunItem
 from sabaka_core.document.sections import RectangleSection
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import Gap as Rule
 from sabaka_core.moving.gaps import room_gap
@@ -20,7 +21,6 @@ from sabaka_core.moving.hang import SMOKE
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Slab, Way
-from sabaka_core.sources import practice
 
 _EXCLUDER_MM = 10.0
 _BOARD_MM = 12.0

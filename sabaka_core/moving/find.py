@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving, Wish
+from sabaka_core.hive.analysis import analyse, main_box
 from sabaka_core.moving.bees import Bees, bees_of
 from sabaka_core.moving.box import parallel_box
 from sabaka_core.moving.cut import sawn, tied_in

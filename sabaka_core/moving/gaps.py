@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from sabaka_core.kit.tables import at_most, practice
 from sabaka_core.moving.values import value
-from sabaka_core.sources import at_most, practice
 
 Verdict = Literal["right", "bridged", "short"]
 

@@ -6,12 +6,12 @@ from math import cos, inf, radians
 
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.parts import openings_of, parts_of
+from sabaka_core.kit.tables import at_least, practice
 from sabaka_core.moving.bees import Bees, Lost
 from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, over_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Outline, Slab, SlabKind, Way
-from sabaka_core.sources import at_least, practice
 
 SMOKE = ("a bee brush", "a water spray", "a spirit level for the bars")
 _STEPS = 24

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import floor
 
-from sabaka_core.dates import short
+from sabaka_core.base.dates import short
 from sabaka_core.document.chambers import Lining
 from sabaka_core.document.combs import CombType, Frame, Guide, TopBar
 from sabaka_core.document.hive import Hive

@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 import re
-import tomllib
 from dataclasses import dataclass
 from functools import lru_cache
-from importlib.resources import files
 from math import ceil
 
 from pydantic import BaseModel, ConfigDict
@@ -14,6 +12,7 @@ from pydantic import BaseModel, ConfigDict
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.moving import Making
 from sabaka_core.frames.parts import parts_of
+from sabaka_core.kit.tables import raw_table
 from sabaka_core.moving.ways import NewPart
 
 _SETTING = re.compile(r"(long|wide|thick|\d+(?:\.\d+)?)(?:([+\-/])(\d+(?:\.\d+)?))?")
@@ -71,7 +70,7 @@ class PartMaking:
 @lru_cache(maxsize=1)
 def operations() -> dict[str, tuple[Operation, ...]]:
     """Operations by the kind of part, in their order."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "making.toml").read_text("utf-8"))
+    raw = raw_table("making")
     return {kind: tuple(Operation.model_validate(row) for row in rows) for kind, rows in raw.items()}
 
 

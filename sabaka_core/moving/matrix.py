@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from sabaka_core.base.quantity import Value
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
@@ -11,7 +12,6 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.moving.bees import bees_of
 from sabaka_core.moving.find import all_ways, rank_ways, room_of
 from sabaka_core.moving.ways import WAY_NAMES, Way
-from sabaka_core.quantity import Value
 
 # Ways that go for nearly any pair and say nothing of how frame and hive suit each other.
 _ALWAYS = ("shaken", "from-parts")

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
-from sabaka_core.errors import InfeasibleError, ParameterError
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import conversion_hive
 from sabaka_core.moving.find import Ranked, ways_for

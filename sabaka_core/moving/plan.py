@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from sabaka_core.dates import day_of_year, ordinal, short
+from sabaka_core.base.dates import day_of_year, ordinal, short
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
-from sabaka_core.errors import ParameterError
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Way

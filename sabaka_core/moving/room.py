@@ -9,9 +9,9 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import floor
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.run import Follower
+from sabaka_core.hive.analysis import Analysis
 
 # The id that combs moved in have in a design.
 OLD = "moved"

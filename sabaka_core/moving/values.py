@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from sabaka_core.values import table
+from sabaka_core.kit.tables import table
 
 
 def value(key: str) -> float:
     """One value, in the unit its row names."""
-    return table("moving")[key].value
+    return table("moving")[key].number

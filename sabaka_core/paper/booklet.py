@@ -5,21 +5,21 @@ from __future__ import annotations
 from dataclasses import replace
 from math import ceil, radians, tan
 
-from sabaka_core.analysis import analyse, main_box
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing, part_drawing
 from sabaka_core.findings import errors_in
-from sabaka_core.measure import FINEST, Measure
+from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.measure import FINEST, Measure
 from sabaka_core.paper.letters import wrapped
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import INK, POINTS, Sheet
-from sabaka_core.quantity import mm, text
-from sabaka_core.whole import whole
+from sabaka_core.show.building import CAUTIONS, build_of
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
-from sabaka_core.woodwork.report import CAUTIONS, build_of
 from sabaka_core.woodwork.steps import work_steps
 from sabaka_core.woodwork.unmade import not_made
 

@@ -12,9 +12,9 @@ from uuid import NAMESPACE_URL, uuid5
 
 from icalendar import Alarm, Calendar, Event
 
-from sabaka_core.dates import calendar_day, hours, midnight
+from sabaka_core.base.dates import calendar_day, hours, midnight
 from sabaka_core.document.hive import Hive
-from sabaka_core.measure import Measure, told
+from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.move import moving_stages
 
 # Six the evening before, while there is light to fetch what is missing.

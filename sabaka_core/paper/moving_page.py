@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from sabaka_core.document.hive import Hive
 from sabaka_core.findings import errors_in
-from sabaka_core.measure import Measure
-from sabaka_core.moving.report import WayOut, moving_report
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.whole import whole
+from sabaka_core.show.moving import WayOut, moving_report
 
 _NOTE = "From values told from memory: measure your own boxes and frames before you saw."
 

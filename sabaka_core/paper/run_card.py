@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from itertools import groupby
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.run import Comb
 from sabaka_core.drawing.rod import rod_drawing
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import Whole
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.quantity import mm, text
 from sabaka_core.run.layout import Placed
-from sabaka_core.whole import Whole
 
 
 def put_runs(sheet: Sheet, hive: Whole, every_place: bool = False) -> None:

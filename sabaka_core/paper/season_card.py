@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
+from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.hive import Hive
 from sabaka_core.findings import errors_in
-from sabaka_core.measure import Measure
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.quantity import Text, mm, text
-from sabaka_core.season.report import SeasonReport, StepOut, VisitOut, season_report
-from sabaka_core.whole import whole
+from sabaka_core.show.season import SeasonReport, StepOut, VisitOut, season_report
 
 _NOTE = "A model’s plan, from values told from memory: what you see in the hive comes first."
 

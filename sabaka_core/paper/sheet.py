@@ -12,12 +12,12 @@ from reportlab.lib.colors import Color
 from reportlab.lib.pagesizes import A4, letter
 from reportlab.pdfgen.canvas import Canvas
 
+from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.models import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline
-from sabaka_core.measure import Measure, told, written, written_quantity
+from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline
+from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.paper.letters import BOX, Family, first_face, runs, width, wrapped
-from sabaka_core.quantity import Quantity, Text, mm
 
 # A millimetre in points.
 POINTS = 72 / 25.4

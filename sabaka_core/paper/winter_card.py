@@ -5,10 +5,10 @@ from __future__ import annotations
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.winter import without_legend
 from sabaka_core.findings import errors_in
-from sabaka_core.measure import Measure
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.whole import whole
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.winter import winter_report
 
 _NOTE = "A model’s figures, from values told from memory: what you see and heft comes first."
 

@@ -8,11 +8,11 @@ import zipfile
 
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.measure import Measure
+from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.svg import to_svg
+from sabaka_core.show.building import build_of, part_out
 from sabaka_core.woodwork.files import parts_csv, parts_dxf, plan_json, small_parts, stl
-from sabaka_core.woodwork.report import build_of, part_out
 
 
 def workshop_files(hive: Hive, measure: Measure = "mm", seconds: float = 1.5) -> dict[str, bytes]:

@@ -10,8 +10,8 @@ from typing import Literal
 
 from sabaka_core.document.base import Wall
 from sabaka_core.document.chambers import Chamber, Disc, Entrance
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import RunLayout
-from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)

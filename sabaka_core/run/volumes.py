@@ -8,8 +8,8 @@ from math import pi
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.geometry.cavity import Cavity
 from sabaka_core.geometry.profile import Profile
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import RunLayout
-from sabaka_core.sources import practice
 
 
 @dataclass(frozen=True)

@@ -8,9 +8,9 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from sabaka_core.dates import iso, ordinal
-from sabaka_core.errors import ParameterError
-from sabaka_core.tables import Row, read_table
+from sabaka_core.base.dates import iso, ordinal
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.kit.brought import Cells, read_table
 
 FIELD = "/season/weather"
 MOST_DAYS = 20 * 366 + 5
@@ -132,7 +132,7 @@ def _day(text: str, line: int, day_first: bool) -> int:
     raise ParameterError(f"{FIELD}/line {line}", text, reason, "no-such-day")
 
 
-def _number(row: Row, name: str, line: int) -> float | None:
+def _number(row: Cells, name: str, line: int) -> float | None:
     cell = row[name].strip()
     if cell.lower() in _MISSING:
         return None
@@ -141,7 +141,7 @@ def _number(row: Row, name: str, line: int) -> float | None:
     return float(cell.replace(",", "."))
 
 
-def _mean(row: Row, at: dict[str, str], line: int, fahrenheit: bool) -> float | None:
+def _mean(row: Cells, at: dict[str, str], line: int, fahrenheit: bool) -> float | None:
     least, greatest = (_number(row, at[key], line) if key in at else None for key in ("least", "greatest"))
     if least is not None and greatest is not None and least > greatest:
         raise _bad(line, least, "the least temperature is over the greatest.")
@@ -156,7 +156,7 @@ def _mean(row: Row, at: dict[str, str], line: int, fahrenheit: bool) -> float | 
     return celsius
 
 
-def _rain(row: Row, at: dict[str, str], line: int) -> float:
+def _rain(row: Cells, at: dict[str, str], line: int) -> float:
     return max(_number(row, at["rain"], line) or 0.0, 0.0) if "rain" in at else 0.0
 
 

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import floor
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
 from sabaka_core.edits.closing import least_gap_mm
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.tables import practice
 from sabaka_core.season.model import CombSizes
-from sabaka_core.sources import practice
 
 DEEP_MM2 = practice("deep_comb").number * 100
 LEAST_COMBS = 3

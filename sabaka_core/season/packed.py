@@ -13,10 +13,10 @@ from hashlib import sha256
 
 import numpy as np
 
-from sabaka_core.dates import iso
+from sabaka_core.base.dates import iso
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import MAX_BYTES, hive_text, load_hive
-from sabaka_core.errors import ParameterError
 from sabaka_core.season.daily import DailyWeather, read_daily
 
 _VERSION = 1

@@ -13,15 +13,15 @@ from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from math import floor
 
-from sabaka_core.analysis import Analysis
-from sabaka_core.dates import day_of_year, ordinal, short
+from sabaka_core.base.dates import day_of_year, ordinal, short
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.season import Season, Seen
-from sabaka_core.errors import ParameterError
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
 from sabaka_core.season.weather import YEAR, weather_of
-from sabaka_core.sources import practice
 
 DAYS = 365
 # Where no keeper's hive ends: for asking what a colony would need.

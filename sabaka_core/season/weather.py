@@ -5,19 +5,18 @@ From a generic climate (data/climates.toml), the keeper's own monthly means, or 
 
 from __future__ import annotations
 
-import tomllib
 from dataclasses import dataclass
 from functools import lru_cache
-from importlib.resources import files
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict
 
-from sabaka_core.dates import parse_day_of_year
+from sabaka_core.base.dates import parse_day_of_year
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season
-from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Floats
+from sabaka_core.kit.tables import records
 from sabaka_core.season.daily import DailyWeather
 from sabaka_core.season.packed import sha_of
 
@@ -53,11 +52,9 @@ class Weather:
         return max(pauses)[1]
 
 
-@lru_cache(maxsize=1)
 def climates() -> dict[str, ClimateRow]:
     """Every generic climate by its id, read once."""
-    raw = tomllib.loads((files("sabaka_core") / "data" / "climates.toml").read_text("utf-8"))
-    return {key: ClimateRow.model_validate(row) for key, row in raw.items()}
+    return records("climates", ClimateRow)
 
 
 def weather_of(season: Season) -> Weather:

@@ -6,24 +6,16 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import asin, atanh, cbrt, pi, sqrt
 
-from sabaka_core.analysis import LEAST_COMB_MM, Analysis, no_room
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.errors import ParameterError
+from sabaka_core.hive.analysis import LEAST_COMB_MM, Analysis, no_room
+from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.weather import YEAR, Weather, weather_of
-from sabaka_core.sources import practice
-from sabaka_core.winter.physics import (
-    AIR_HEAT,
-    Shell,
-    dew_point_c,
-    saturation_pa,
-    series_w,
-    vapour_kg_m3,
-    vapour_pa,
-)
+from sabaka_core.winter.physics import AIR_HEAT, Shell, dew_point_c, saturation_pa, series_w, vapour_kg_m3, vapour_pa
 from sabaka_core.winter.shell import WinterRun, shell_of, winter_run
 
 DAY_S = 86_400.0

@@ -6,19 +6,19 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from sabaka_core.analysis import Analysis, analyse
+from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive, Roof
 from sabaka_core.document.run import Follower, Gap
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
+from sabaka_core.edits.action import Bench
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.errors import SabakaError
-from sabaka_core.materials import conductivity
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.materials import conductivity
+from sabaka_core.winter.edits import INSULATES, CladWalls, InsulateTop, doubled_top
 from sabaka_core.winter.heat import Winter, winter_of
 
-_WOOL = Layer(material="wood fibre", thickness_mm=40.0)
-_CORK = Layer(material="cork", thickness_mm=20.0)
 WALLS: dict[str, tuple[Layer, ...]] = {
     "Board, 22 mm": (Layer(material="softwood", thickness_mm=22.0),),
     "Doubled board, 44 mm": (Layer(material="softwood", thickness_mm=44.0),),
@@ -94,8 +94,9 @@ def _tries(
                 _with_item(hive, box, index, item.model_copy(update={"insulated": True})),
                 wintering,
             )
-    yield (*_thicker_top(hive), wintering)
-    yield (*_thicker_walls(hive, box), wintering)
+    top, walls = InsulateTop(), CladWalls()
+    yield _label(doubled_top(hive), hive.roof), top.model_dump(), top.apply(hive, Bench(box)), wintering
+    yield "Clad the walls with 20 mm of cork", walls.model_dump(), walls.apply(hive, Bench(box)), wintering
     combs = now.run.combs
     if combs > 3 and any(isinstance(item, Follower) for item in chamber.run.items):
         fewer = wintering.model_copy(update={"combs": combs - 1})
@@ -116,54 +117,11 @@ def _with_item(hive: Hive, box: int, index: int, item: Gap | Follower) -> Hive:
     return with_chamber(hive, box, chamber.model_copy(update={"run": chamber.run.model_copy(update={"items": items})}))
 
 
-def doubled_top(hive: Hive) -> tuple[Layer, ...]:
-    """The roof's layers with its insulation doubled, or 40 mm of wood fibre where it has none."""
-    layers = (
-        hive.roof.layers
-        if hive.roof is not None and hive.roof.layers
-        else (Layer(material="softwood", thickness_mm=20.0),)
-    )
-    insulating = [layer for layer in layers if conductivity(layer.material) < 0.1]
-    if not insulating:
-        return (_WOOL, *layers)
-    return tuple(
-        layer.model_copy(update={"thickness_mm": min(layer.thickness_mm * 2, 500.0)}) if layer in insulating else layer
-        for layer in layers
-    )
-
-
-def _thicker_top(hive: Hive) -> tuple[str, dict[str, Any], Hive]:
-    layers = doubled_top(hive)
-    roof = (hive.roof or Roof()).model_copy(update={"layers": layers})
-    thick = sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < 0.1)
-    return (
-        f"Double the top’s insulation, to {thick:.0f} mm"
-        if hive.roof and any(conductivity(x.material) < 0.1 for x in hive.roof.layers)
-        else "Insulate the top with 40 mm of wood fibre",
-        {"do": "insulate-top"},
-        hive.model_copy(update={"roof": roof}),
-    )
-
-
-def _thicker_walls(hive: Hive, box: int) -> tuple[str, dict[str, Any], Hive]:
-    chamber = hive.chambers[box]
-    walls = chamber.walls
-    thicker = walls.model_copy(update={"sides": (*walls.sides, _CORK), "ends": (*walls.ends, _CORK)})
-    return (
-        "Clad the walls with 20 mm of cork",
-        {"do": "clad-walls"},
-        with_chamber(hive, box, chamber.model_copy(update={"walls": thicker})),
-    )
-
-
-def clad(hive: Hive, box: int) -> Hive:
-    """The hive with its walls clad in cork."""
-    return _thicker_walls(hive, box)[2]
-
-
-def topped(hive: Hive) -> Hive:
-    """The hive with its top's insulation doubled."""
-    return _thicker_top(hive)[2]
+def _label(layers: tuple[Layer, ...], now: Roof | None) -> str:
+    if now and any(conductivity(layer.material) < INSULATES for layer in now.layers):
+        thick = sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < INSULATES)
+        return f"Double the top’s insulation, to {thick:.0f} mm"
+    return "Insulate the top with 40 mm of wood fibre"
 
 
 def other_walls(a: Analysis, season: Season, wintering: Wintering, combs: int | None) -> tuple[OtherWalls, ...]:

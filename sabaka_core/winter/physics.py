@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from math import exp, log
 
 from sabaka_core.document.chambers import Layer
-from sabaka_core.materials import conductivity
+from sabaka_core.hive.materials import conductivity
 
 
 def resistance(layers: Sequence[Layer]) -> float:

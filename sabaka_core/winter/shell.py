@@ -7,14 +7,14 @@ from dataclasses import dataclass
 from itertools import pairwise
 from math import acos, atan2, hypot, log, pi
 
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.run import Follower, Gap, Run
 from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
-from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.profile import Chord
-from sabaka_core.materials import conductivity
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.materials import conductivity
 from sabaka_core.season.nest import Nest
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
 

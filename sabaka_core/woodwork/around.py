@@ -6,14 +6,14 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from math import cos, radians, tan
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import BoxPlace, Whole
+from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.stand import Leg, standing_of
-from sabaka_core.sources import practice
-from sabaka_core.whole import BoxPlace, Whole
 from sabaka_core.woodwork.parts import Part, Rebate
 from sabaka_core.woodwork.solids import Prism, brick
 

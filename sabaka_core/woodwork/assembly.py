@@ -6,10 +6,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from sabaka_core.analysis import main_box
 from sabaka_core.document.hive import Hive
-from sabaka_core.sources import practice
-from sabaka_core.whole import Whole, whole
+from sabaka_core.hive.analysis import main_box
+from sabaka_core.hive.whole import Whole, whole
+from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
 from sabaka_core.woodwork.fittings import carrier_parts, cover_parts, follower_parts, lining_parts

@@ -6,10 +6,10 @@ import itertools
 from collections.abc import Iterator
 from math import atan2, cos, tan
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Entrance
-from sabaka_core.materials import conductivity
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.materials import conductivity
 from sabaka_core.woodwork.parts import Hole, Part
 
 # Layers under this conductivity are chewed, or shed, where a hole bares them [W/mK].

@@ -7,12 +7,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import atan2, cos, degrees, hypot, tan
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.geometry.cavity import profile_of
+from sabaka_core.hive.analysis import Analysis
 from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
 from sabaka_core.woodwork.parts import Hole, Part, Rebate
 from sabaka_core.woodwork.solids import Prism, Profile, brick, moved

@@ -11,10 +11,10 @@ import trimesh
 from ezdxf import units
 from trimesh.exchange.stl import export_stl
 
+from sabaka_core.base.quantity import plain
 from sabaka_core.document.chambers import Disc
 from sabaka_core.document.hive import Hive
-from sabaka_core.quantity import plain
-from sabaka_core.tables import written_table
+from sabaka_core.kit.brought import written_table
 from sabaka_core.woodwork.marks import hole_text, marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan

@@ -7,11 +7,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import cos
 
-from sabaka_core.analysis import Analysis
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.run import Comb, Divider, Follower
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.frames.parts import parts_of
+from sabaka_core.hive.analysis import Analysis
 from sabaka_core.run.covers import slats
 from sabaka_core.run.layout import Placed
 from sabaka_core.woodwork.boxes import wall_of

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from sabaka_core.quantity import Quantity, Text, deg, mm, text
+from sabaka_core.base.quantity import Quantity, Text, deg, mm, text
 from sabaka_core.woodwork.parts import Hole, Part, Rebate, Shape
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from math import atan2, degrees
 
-from sabaka_core.materials import density
+from sabaka_core.hive.materials import density
 from sabaka_core.woodwork.solids import Prism
 
 # What is thinner is nothing: sizes are cut to tenths of a millimetre.

@@ -10,9 +10,9 @@ from itertools import combinations
 from math import ceil
 from typing import Literal
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
-from sabaka_core.errors import ParameterError
 from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, lanes
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.sheets import SHEET_MM, Sheet, sheet_plan

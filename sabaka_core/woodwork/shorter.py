@@ -11,11 +11,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
-from sabaka_core.analysis import analyse, main_box
+from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import set_field
-from sabaka_core.errors import SabakaError
+from sabaka_core.hive.analysis import analyse, main_box
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.cutting import cut
 from sabaka_core.woodwork.parts import Part

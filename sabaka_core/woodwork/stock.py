@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pydantic import ValidationError
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Board
 from sabaka_core.document.load import refusal_of
-from sabaka_core.errors import ParameterError
-from sabaka_core.tables import Row, read_table, table_number
+from sabaka_core.kit.brought import Cells, read_table, table_number
 
 # Headings that a column may have; sizes are millimetres.
 _COLUMNS: dict[str, tuple[str, ...]] = {
@@ -41,7 +41,7 @@ def read_stock(table: str) -> tuple[Board, ...]:
     found: list[Board] = []
     for line, row in rows:
 
-        def cell(key: str, row: Row = row) -> str:
+        def cell(key: str, row: Cells = row) -> str:
             name = at[key]
             return row.get(name, "") if name else ""
 

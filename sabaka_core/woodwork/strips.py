@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from math import ceil
 
 from sabaka_core.document.building import Building
-from sabaka_core.values import table
+from sabaka_core.kit.tables import table
 from sabaka_core.woodwork.cutting import lanes
 from sabaka_core.woodwork.parts import Part
 
@@ -19,7 +19,7 @@ _WIDTHS_TRIED = 3
 
 def value(key: str) -> float:
     """One value of data/building.toml, in the unit its row names."""
-    return table("building")[key].value
+    return table("building")[key].number
 
 
 @dataclass(frozen=True)

@@ -10,8 +10,8 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 
-from sabaka_core.errors import FieldProblem, ParameterError
-from sabaka_core.texts import odd_character, odd_reason
+from sabaka_core.base.errors import FieldProblem, ParameterError
+from sabaka_core.base.texts import odd_character, odd_reason
 from server.designs.demo import DEMO_KEEPER, demo_keeper
 
 _BACKEND = "django.contrib.auth.backends.ModelBackend"

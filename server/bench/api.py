@@ -10,14 +10,17 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import apply_edit, build_report, patch_between, validate_hive
-from sabaka_core.analysis import main_box
+from sabaka_core.actions import AnyEdit
 from sabaka_core.document.hive import Choices, Hive
-from sabaka_core.edits.held import held_by, outside_sizes
-from sabaka_core.edits.models import Edit, Pointer, UseWeather
+from sabaka_core.edits.action import Pointer
+from sabaka_core.edits.held import outside_sizes
 from sabaka_core.findings import find_overlaps, holds
-from sabaka_core.report.combs import catalogue_cards
-from sabaka_core.report.models import CombCard, Finding, Report, ReportPart
-from sabaka_core.whole import whole
+from sabaka_core.hive.analysis import main_box
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.findings import Finding
+from sabaka_core.season.edits import UseWeather
+from sabaka_core.show.combs import catalogue_cards
+from sabaka_core.show.models import CombCard, Report, ReportPart
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import days_of
 from server.problems import REFUSALS
@@ -36,7 +39,7 @@ class EditIn(Schema):
     """
 
     document: dict[str, Any]
-    edit: Edit
+    edit: AnyEdit
     parts: Parts
     patches: bool = True
     held: Annotated[list[Pointer], Field(max_length=8)] | None = None
@@ -89,7 +92,7 @@ def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     days = days_of(keeper_of(request), edit_.sha) if isinstance(edit_, UseWeather) else None
     after = apply_edit(before, edit_, payload.box, {edit_.sha: days} if isinstance(edit_, UseWeather) and days else {})
     box = payload.box if payload.box is not None and payload.box < len(after.chambers) else None
-    said = held_by(payload.edit, main_box(before) if payload.box is None else payload.box)
+    said = payload.edit.said(main_box(before) if payload.box is None else payload.box)
     held = payload.held if said is None else said
     report = build_report(after, payload.parts, box, None if held is None else tuple(held))
     changed = payload.patches and after != before

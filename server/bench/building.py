@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
 from sabaka_core import working_hive
-from sabaka_core.woodwork.report import BuildReport, SearchReport, building_report, search_report
+from sabaka_core.show.building import BuildReport, SearchReport, building_report, search_report
 from server.auth import keeper_only
 from server.problems import REFUSALS
 

@@ -9,8 +9,8 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import working_hive
-from sabaka_core.lifting.report import LiftingReport, lifting_report
-from sabaka_core.winter.report import WinterReport, winter_report
+from sabaka_core.show.lifting import LiftingReport, lifting_report
+from sabaka_core.show.winter import WinterReport, winter_report
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
 from server.problems import REFUSALS

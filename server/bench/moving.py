@@ -10,9 +10,9 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import working_hive
-from sabaka_core.drawing.models import Drawing
+from sabaka_core.kit.drawing import Drawing
 from sabaka_core.moving.matrix import Matrix, matrix
-from sabaka_core.moving.report import MovingReport, moving_report, moving_rod
+from sabaka_core.show.moving import MovingReport, moving_report, moving_rod
 from server.auth import keeper_of, keeper_only
 from server.designs.presets import PRESETS, preset_hive
 from server.designs.weather import weathered

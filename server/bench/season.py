@@ -9,9 +9,9 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import working_hive
-from sabaka_core.drawing.models import Drawing
-from sabaka_core.season.report import SeasonReport, season_report, season_rod
-from sabaka_core.units import System, parse_length
+from sabaka_core.base.units import System, parse_length
+from sabaka_core.kit.drawing import Drawing
+from sabaka_core.show.season import SeasonReport, season_report, season_rod
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
 from server.problems import REFUSALS

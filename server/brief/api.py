@@ -8,13 +8,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from sabaka_core.base.quantity import Text
+from sabaka_core.base.units import System
 from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
 from sabaka_core.brief.begin import begin
 from sabaka_core.brief.rank import Ranking, brief_table, rank
 from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.quantity import Text
-from sabaka_core.units import System
 from server.auth import keeper_of, keeper_only
 from server.designs.api import DesignOut, opened, written
 from server.designs.presets import preset_hive

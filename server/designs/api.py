@@ -13,20 +13,20 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import ParameterError, build_report, dump_hive, hive_text, refuse_beyond, validate_hive, working_hive
-from sabaka_core.compare import Comparison, compare
+from sabaka_core.base.errors import SabakaError
+from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.models import Drawing, DrawingName
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.errors import SabakaError
-from sabaka_core.measure import Measure
+from sabaka_core.kit.drawing import Drawing, DrawingName
+from sabaka_core.kit.measure import Measure
 from sabaka_core.moving.move import conversion_design
 from sabaka_core.paper.booklet import booklet, templates
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
+from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
-from sabaka_core.quantity import Text
 from sabaka_core.season.packed import archive_of
+from sabaka_core.show.compare import Comparison, compare
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.files import parts_dxf
 from server.auth import keeper_of, keeper_only

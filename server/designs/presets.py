@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from django.conf import settings
 
 from sabaka_core import Hive, ParameterError, load_hive
-from sabaka_core.systems import SYSTEMS, WHAT_IT_IS
+from sabaka_core.hive.systems import SYSTEMS, WHAT_IT_IS
 
 
 @dataclass(frozen=True)

@@ -12,19 +12,11 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from sabaka_core import (
-    Hive,
-    ParameterError,
-    build_report,
-    dump_hive,
-    refuse_beyond,
-    validate_hive,
-    working_hive,
-)
-from sabaka_core.measure import Measure
+from sabaka_core import Hive, ParameterError, build_report, dump_hive, refuse_beyond, validate_hive, working_hive
+from sabaka_core.base.texts import odd_character, odd_reason
+from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.calendar import Sent, moving_calendar
 from sabaka_core.season.packed import opened_file, rounded
-from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
 from server.designs.weather import keep, weathered

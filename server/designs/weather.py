@@ -5,10 +5,10 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 
 from sabaka_core import Hive, ParameterError
+from sabaka_core.base.texts import odd_character, odd_reason
 from sabaka_core.season.daily import DailyWeather, read_daily
 from sabaka_core.season.packed import pack, rounded, sha_of, unpack
 from sabaka_core.season.weather import by_days
-from sabaka_core.texts import odd_character, odd_reason
 from server.designs.models import WeatherDays
 
 MOST_TABLES = 60

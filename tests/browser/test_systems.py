@@ -5,7 +5,7 @@ from __future__ import annotations
 from playwright.sync_api import Page, expect
 
 from sabaka_core.document.hive import HiveSystem
-from sabaka_core.systems import SYSTEMS
+from sabaka_core.hive.systems import SYSTEMS
 from server.designs.models import Design
 from tests.browser.base import BrowserCase
 

@@ -12,12 +12,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from sabaka_core import apply_edit, build_report, dump_hive, validate_hive
-from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive
-from sabaka_core.edits.models import SizeBox
-from sabaka_core.whole import whole
-from sabaka_core.woodwork.report import building_report
+from sabaka_core.edits.sizing import SizeBox
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.whole import whole
+from sabaka_core.show.building import building_report
 from tests.core.support import EXAMPLES, example, hive
 from tests.mutated import STEPS
 

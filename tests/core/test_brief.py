@@ -16,14 +16,14 @@ from hypothesis import strategies as st
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, load_hive
-from sabaka_core.analysis import analyse
 from sabaka_core.brief.answers import Answers, TypedBoard, check_answers, facts_of, read_answers, typed_answers
 from sabaka_core.brief.begin import begin
 from sabaka_core.brief.rank import brief_table, rank
 from sabaka_core.document.hive import Hive, HiveSystem
 from sabaka_core.findings import find
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.whole import whole
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.whole import whole
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES
 

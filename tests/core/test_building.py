@@ -26,22 +26,23 @@ from shapely import box as shapely_box
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
+from sabaka_core.base.units import inches_text, parse_length
 from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.chambers import Disc
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.edits.models import AddForSale, RemoveForSale, SetField, SetStock, TickStep
+from sabaka_core.edits.fields import SetField
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm, templates
+from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.units import inches_text, parse_length
+from sabaka_core.show.building import building_report, clash_words, search_report
 from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg
 from sabaka_core.woodwork.costs import part_minutes
 from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
+from sabaka_core.woodwork.edits import AddForSale, RemoveForSale, SetStock, TickStep
 from sabaka_core.woodwork.files import mesh_of, parts_dxf, small_parts
 from sabaka_core.woodwork.plan import CutPlan, _payable, cut_plan
-from sabaka_core.woodwork.report import building_report, clash_words, search_report
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
 from sabaka_core.woodwork.stock import read_stock

@@ -13,10 +13,10 @@ from hypothesis import strategies as st
 from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
-from sabaka_core.drawing.models import Label
+from sabaka_core.kit.drawing import Label
+from sabaka_core.show.building import building_report
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
-from sabaka_core.woodwork.report import building_report
 from tests.core.support import EXAMPLES
 
 SALE = (

@@ -14,7 +14,7 @@ from sabaka_core import ParameterError, build_report, hive_text, load_hive, vali
 from sabaka_core.document import load
 from sabaka_core.document.hive import VERSION, HiveSystem
 from sabaka_core.document.schema import hive_schema
-from sabaka_core.systems import SYSTEMS
+from sabaka_core.hive.systems import SYSTEMS
 from tests.core.support import EXAMPLES, ROOT, chamber, items, sound
 
 FORMER = ROOT / "tests" / "fixtures" / "v1"

@@ -11,7 +11,7 @@ from shapely.geometry import Point
 from shapely.geometry import Polygon as Shape
 
 from sabaka_core import build_report
-from sabaka_core.drawing.models import Circle, Dimension, Drawing, Polygon, Polyline
+from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Polygon, Polyline
 from tests.core.support import chamber, example, follower, hive, sound
 
 

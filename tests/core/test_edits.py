@@ -22,13 +22,13 @@ from sabaka_core import (
     build_report,
     patch_between,
 )
-from sabaka_core.analysis import analyse
-from sabaka_core.edits import Edit
+from sabaka_core.actions import AnyEdit
 from sabaka_core.edits.closing import leftover_mm
-from sabaka_core.report.models import ChoiceField, SizeField
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.forms import ChoiceField, SizeField
 from tests.core.support import chamber, example, hive, items, sound
 
-EDIT: TypeAdapter[Edit] = TypeAdapter(Edit)
+EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)
 
 
 def do(design: Hive, **edit: Any) -> Hive:

@@ -11,9 +11,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from sabaka_core import SabakaError, apply_patch, build_report, dump_hive, patch_between
-from sabaka_core.quantity import plain
-from sabaka_core.report.models import Finding
-from sabaka_core.sources import practice
+from sabaka_core.base.quantity import plain
+from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.tables import practice
 from tests.core.support import chamber, example, follower, hive, items, sound
 
 Document = dict[str, Any]

@@ -6,11 +6,11 @@ from collections.abc import Callable
 from typing import Any
 from unittest import TestCase
 
+from sabaka_core.base.quantity import plain
 from sabaka_core.document.load import load_hive
 from sabaka_core.findings import find
 from sabaka_core.findings.registry import all_codes
-from sabaka_core.quantity import plain
-from sabaka_core.whole import whole
+from sabaka_core.hive.whole import whole
 from tests.core.support import EXAMPLES, example
 from tests.core.test_findings import CASES as BAR_CASES
 from tests.core.test_findings import Document, check_mends, findings

@@ -9,27 +9,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sabaka_core import apply_edit, build_report
-from sabaka_core.analysis import analyse
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.chambers import Chamber, Layer, Rest, Walls
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.sections import RectangleSection
-from sabaka_core.drawing.models import Dimension, Drawing
-from sabaka_core.edits.models import AddFrame, HangAll, Measure
+from sabaka_core.edits.stock import AddFrame, HangAll, Measure
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.fit import fit_in, fits_basket, moved_mm
-from sabaka_core.frames.parts import (
-    Solid,
-    comb_area_mm2,
-    openings_of,
-    parts_of,
-    unbroken_height_mm,
-    wood_volume_mm3,
-)
+from sabaka_core.frames.parts import Solid, comb_area_mm2, openings_of, parts_of, unbroken_height_mm, wood_volume_mm3
 from sabaka_core.frames.verdict import gap_words, side_words, under_words
-from sabaka_core.report.combs import catalogue_cards
-from sabaka_core.sources import practice
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.drawing import Dimension, Drawing
+from sabaka_core.kit.tables import practice
+from sabaka_core.show.combs import catalogue_cards
 from tests.core.support import example, hive
 
 FRAMES = [row for row in catalogue().values() if isinstance(row.carrier, Frame)]

@@ -6,8 +6,8 @@ from typing import Any
 from unittest import TestCase
 
 from sabaka_core import build_report
-from sabaka_core.analysis import Analysis, analyse
-from sabaka_core.quantity import plain
+from sabaka_core.base.quantity import plain
+from sabaka_core.hive.analysis import Analysis, analyse
 from tests.core.support import chamber, hive, items, sound
 
 BROOD = {"kind": "comb", "type": "brood"}

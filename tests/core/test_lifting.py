@@ -15,21 +15,21 @@ from pydantic import ValidationError
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
-from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive, Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.season import Season
 from sabaka_core.edits.apply import apply_edit as apply_any
-from sabaka_core.edits.models import SetField
+from sabaka_core.edits.fields import SetField
+from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.whole import whole
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.improve import work_of
 from sabaka_core.lifting.loads import Lid, people, stack_box
 from sabaka_core.lifting.niosh import LiftAt, frequency_multiplier, lifting_index, multipliers
-from sabaka_core.lifting.report import lifting_report
 from sabaka_core.lifting.stand import standing_of
 from sabaka_core.lifting.tasks import season_here
 from sabaka_core.season.plan import plan_of
-from sabaka_core.whole import whole
+from sabaka_core.show.lifting import lifting_report
 from tests.core.support import EXAMPLES, example, hive
 
 

@@ -16,17 +16,17 @@ from pypdf import PdfReader
 
 from sabaka_cli.__main__ import main
 from sabaka_core import Hive, ParameterError, apply_edit, build_report, load_hive
-from sabaka_core.document.reach import within_reach
-from sabaka_core.edits.models import SetField
-from sabaka_core.measure import Measure, told, written, written_quantity
+from sabaka_core.base.quantity import Quantity, Text, Unit
+from sabaka_core.base.units import parse_mass, parse_temperature
+from sabaka_core.edits.fields import SetField
+from sabaka_core.hive.reach import within_reach
+from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.paper.booklet import booklet, templates
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
-from sabaka_core.quantity import Quantity, Text, Unit
-from sabaka_core.report.build import ALL_PARTS
-from sabaka_core.units import parse_mass, parse_temperature
+from sabaka_core.report import ALL_PARTS
 from tests.core.support import EXAMPLES, ROOT
 from tests.mutated import STEPS, examples, validate_hive
 

@@ -6,12 +6,15 @@ from typing import Any
 from unittest import TestCase
 
 from sabaka_core import Hive, apply_edit, apply_patch, build_report, load_hive
-from sabaka_core.edits.held import held_by, outside_sizes, touches
+from sabaka_core.base.quantity import plain
+from sabaka_core.edits.action import Look
+from sabaka_core.edits.fields import SetField
+from sabaka_core.edits.handles import Drop
+from sabaka_core.edits.held import outside_sizes, touches
 from sabaka_core.edits.matching import resized
-from sabaka_core.edits.models import Drop, Look, SetField, SizeBox
-from sabaka_core.quantity import plain
-from sabaka_core.report.models import Finding
-from sabaka_core.whole import whole
+from sabaka_core.edits.sizing import SizeBox
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.findings import Finding
 from tests.core.support import EXAMPLES, example, hive
 
 
@@ -23,7 +26,7 @@ def typed(name: str, path: str, words: str) -> tuple[Hive, dict[str, Finding]]:
     """An example after something was typed, and its findings by code."""
     edit = SetField(path=path, text=words)
     after = apply_edit(opened(name), edit, 0)
-    report = build_report(after, ("findings", "mends", "overlaps"), held=held_by(edit, 0))
+    report = build_report(after, ("findings", "mends", "overlaps"), held=edit.said(0))
     return after, {f.code: f for f in report.findings}
 
 
@@ -69,11 +72,11 @@ class Held(TestCase):
         self.assertFalse(touches([{"op": "replace", "path": "/supers/0/frames"}], held))
 
     def test_8_what_an_edit_says_travels_and_a_look_or_a_mend_says_nothing(self) -> None:
-        self.assertEqual(held_by(SetField(path="/chambers/1/length_mm", text="1"), 0), ("/chambers/1/length_mm",))
-        self.assertEqual(held_by(Drop(handle="follower-far", x_mm=1.0), 1), ("/chambers/1/run",))
-        self.assertEqual(held_by(Drop(handle="section-top", x_mm=1.0), 0), ("/chambers/0/section",))
-        self.assertEqual(held_by(SizeBox(by="litres", text="80"), 0), ("/chambers/0/section", "/chambers/0/length_mm"))
-        self.assertIsNone(held_by(Look(), 0))
+        self.assertEqual(SetField(path="/chambers/1/length_mm", text="1").said(0), ("/chambers/1/length_mm",))
+        self.assertEqual(Drop(handle="follower-far", x_mm=1.0).said(1), ("/chambers/1/run",))
+        self.assertEqual(Drop(handle="section-top", x_mm=1.0).said(0), ("/chambers/0/section",))
+        self.assertEqual(SizeBox(by="litres", text="80").said(0), ("/chambers/0/section", "/chambers/0/length_mm"))
+        self.assertIsNone(Look().said(0))
 
     def test_8_every_mend_that_holds_it_comes_before_one_that_does_not(self) -> None:
         cases: dict[str, list[tuple[str, str]]] = {

@@ -7,8 +7,8 @@ from typing import Any
 from unittest import TestCase
 
 from sabaka_core import build_report
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.lifting import lifting_report
+from sabaka_core.show.winter import winter_report
 from tests.core.support import EXAMPLES, example, hive
 
 _OTHER = {"near": "far", "far": "near", "near-end": "far-end", "far-end": "near-end"}

@@ -16,24 +16,25 @@ from scipy.integrate import quad
 
 from sabaka_cli.__main__ import main
 from sabaka_core import InfeasibleError, ParameterError, apply_edit, load_hive, validate_hive
-from sabaka_core.dates import ordinal
+from sabaka_core.base.dates import ordinal
 from sabaka_core.document.hive import Choices, Hive
 from sabaka_core.document.moving import Brood, Making, Moving, OldBox, Wish
 from sabaka_core.document.season import Season
-from sabaka_core.edits.models import LayOut, MarkBrood, MeasureOld, MoveFrom, OwnBoxes, SetField
+from sabaka_core.edits.fields import SetField
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.moving.bees import bees_of
 from sabaka_core.moving.box import conversion_box, conversion_hive
+from sabaka_core.moving.edits import LayOut, MarkBrood, MeasureOld, MoveFrom, OwnBoxes
 from sabaka_core.moving.find import ways_for
 from sabaka_core.moving.layouts import OLD
 from sabaka_core.moving.making import break_even, costs, frame_making
 from sabaka_core.moving.move import conversion_design, moving_stages
 from sabaka_core.moving.on_end import needed_mm
-from sabaka_core.moving.report import moving_report, moving_rod
 from sabaka_core.moving.ways import Way
 from sabaka_core.paper.moving_page import moving_page
-from sabaka_core.report.build import build_report
+from sabaka_core.report import build_report
 from sabaka_core.run.layout import lay_out
+from sabaka_core.show.moving import moving_report, moving_rod
 from tests.core.support import EXAMPLES, example, hive
 
 

@@ -6,11 +6,11 @@ from unittest import TestCase
 
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
-from sabaka_core.drawing.models import Dimension
+from sabaka_core.kit.drawing import Dimension
 from sabaka_core.moving.find import WISHES, Ranked, ways_for
 from sabaka_core.moving.gaps import Gap
 from sabaka_core.moving.move import conversion_design
-from sabaka_core.moving.report import moving_report
+from sabaka_core.show.moving import moving_report
 from tests.core.support import example, hive
 
 

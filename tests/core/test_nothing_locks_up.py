@@ -24,21 +24,24 @@ from sabaka_core import (
     within_reach,
     working_hive,
 )
+from sabaka_core.base.errors import InfeasibleError
+from sabaka_core.base.quantity import count, text
+from sabaka_core.base.sources import COMMON
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive, parse_json
-from sabaka_core.document.reach import beyond_reach, size_rows
-from sabaka_core.edits.models import Patch, SetField, SetStock, UseRun
-from sabaka_core.errors import InfeasibleError
+from sabaka_core.edits.fields import SetField
+from sabaka_core.edits.patches import Patch
+from sabaka_core.edits.runs import UseRun
 from sabaka_core.findings.registry import Draft, Proposal, tried
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.hive.reach import beyond_reach, size_rows
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.brought import written_table
+from sabaka_core.kit.findings import Spot
 from sabaka_core.paper.calendar import moving_calendar
-from sabaka_core.quantity import count, text
-from sabaka_core.report.models import Spot
 from sabaka_core.season.daily import read_daily
-from sabaka_core.sources import COMMON
-from sabaka_core.tables import written_table
-from sabaka_core.whole import whole
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.edits import SetStock
 from sabaka_core.woodwork.files import parts_csv
 from sabaka_core.woodwork.sheets import sheet_plan
 from tests.core.support import EXAMPLES, chamber, example, hive, items, sound
@@ -161,9 +164,7 @@ class SizesThatCannotBe(TestCase):
         chamber(document)["section"] = {"kind": "trapezoid", "top_mm": 400.0, "floor_mm": 399.0, "slope_deg": 1e-4}
         found = beyond_reach(validate_hive(document))
         self.assertEqual([each.row for each in found], ["height"])
-        self.assertLessEqual(
-            whole(validate_hive(document)).chambers[0].section.height_mm, size_rows()["height"].greatest
-        )
+        self.assertLessEqual(whole(validate_hive(document)).chambers[0].section.height_mm, size_rows()["height"].high)
 
     def test_7_every_size_of_the_document_is_held_by_a_row_and_every_row_is_used(self) -> None:
         used: set[str] = set()

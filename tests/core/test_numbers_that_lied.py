@@ -10,27 +10,27 @@ from unittest import TestCase
 from scipy.integrate import quad
 
 from sabaka_core import build_report
-from sabaka_core.analysis import analyse
+from sabaka_core.base.quantity import plain
+from sabaka_core.base.units import inches_text, parse_length
 from sabaka_core.combs.contents import honey_kg
 from sabaka_core.combs.outlines import outlines_of
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.season import Season
-from sabaka_core.drawing.models import Label
-from sabaka_core.drawing.ticks import ticks
+from sabaka_core.drawing.season import _scale
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.joints import joints
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.quantity import plain
-from sabaka_core.report.combs import catalogue_cards
-from sabaka_core.report.models import Finding
-from sabaka_core.season.chart import _scale
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.drawing import Label
+from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.tables import at_least, at_most, practice, table
+from sabaka_core.kit.ticks import ticks
 from sabaka_core.season.plan import plan_of
-from sabaka_core.season.report import season_report
-from sabaka_core.sources import at_least, at_most, practice, practice_table
-from sabaka_core.units import inches_text, parse_length
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.combs import catalogue_cards
+from sabaka_core.show.season import season_report
+from sabaka_core.show.winter import winter_report
 from tests.core.support import chamber, example, follower, hive, items, sound
 from tests.core.test_findings import findings
 
@@ -48,7 +48,7 @@ class InchFractions(TestCase):
 
     def test_4_every_limit_in_millimetres_holds_as_it_is_written_in_inches(self) -> None:
         """Each limit of the table, written to a sixteenth as the screen does and typed back."""
-        for key, row in practice_table().items():
+        for key, row in table("practice").items():
             if row.unit != "mm" or row.low is None or row.high is None:
                 continue
             for limit in row.span:
@@ -290,7 +290,7 @@ class Reasons(TestCase):
         self.assertEqual(self.with_room(200.0, "full", "ahead"), [])
 
     def test_5_every_row_with_two_reasons_gives_each_on_its_side(self) -> None:
-        for key, row in practice_table().items():
+        for key, row in table("practice").items():
             if row.why_high:
                 low, high = row.span
                 with self.subTest(key):

@@ -9,11 +9,11 @@ from unittest import TestCase
 
 import sabaka_core
 from sabaka_core import build_report
-from sabaka_core.compare import compare
 from sabaka_core.document.load import load_hive
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.sources import practice
-from sabaka_core.whole import whole
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.tables import practice
+from sabaka_core.show.compare import compare
+from sabaka_core.show.lifting import lifting_report
 from tests.core.support import EXAMPLES
 
 CORE = Path(sabaka_core.__file__).parent

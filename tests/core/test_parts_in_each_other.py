@@ -15,14 +15,16 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from sabaka_core import Hive, SabakaError, apply_patch, build_report, load_hive
-from sabaka_core.analysis import Analysis
+from sabaka_core.base.quantity import mm, plain, text
+from sabaka_core.base.sources import COMMON
 from sabaka_core.document.chambers import Place
 from sabaka_core.findings import OVERLAP, RULES, find, find_all, find_overlaps, holds
 from sabaka_core.findings.registry import Draft, Proposal, on
-from sabaka_core.quantity import mm, plain, text
-from sabaka_core.report.models import CombFact, Fact, Finding, FitRow, Report
-from sabaka_core.sources import COMMON, practice
-from sabaka_core.whole import whole
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import whole
+from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.tables import practice
+from sabaka_core.show.models import CombFact, Fact, FitRow, Report
 from sabaka_core.woodwork.assembly import parts_of_hive, placed_prisms
 from tests.core.support import EXAMPLES, chamber, example, hive
 

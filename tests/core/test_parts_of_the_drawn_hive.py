@@ -14,18 +14,18 @@ from pypdf import PdfReader
 from shapely.geometry import LineString, Polygon
 
 from sabaka_core import working_hive
+from sabaka_core.base.quantity import plain
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.measure import written
+from sabaka_core.kit.measure import written
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.quantity import plain
+from sabaka_core.show.building import building_report
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive
 from sabaka_core.woodwork.bores import middle_mm
 from sabaka_core.woodwork.files import parts_csv, parts_dxf
 from sabaka_core.woodwork.marks import hole_text
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.report import building_report
 from tests.core.support import EXAMPLES, chamber, example, hive, sound
 
 HOLE = {"kind": "hole", "diameter_mm": 25.0, "height_mm": 40.0, "setting": "open"}

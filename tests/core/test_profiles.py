@@ -13,11 +13,11 @@ from scipy.integrate import quad
 from shapely.geometry import LineString, Point, Polygon
 
 from sabaka_core import ParameterError, build_report
-from sabaka_core.analysis import analyse
 from sabaka_core.combs.outlines import CombOutlines
 from sabaka_core.combs.sampled import SampledOutlines
 from sabaka_core.geometry.profile import Chord, Facets, circular_segment, half_barrel, whole_circle
 from sabaka_core.geometry.trapezoid import Trapezoid
+from sabaka_core.hive.analysis import analyse
 from tests.core.support import chamber, example, hive, sound
 
 

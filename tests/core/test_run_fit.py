@@ -13,14 +13,15 @@ from hypothesis import strategies as st
 
 from sabaka_cli.__main__ import main
 from sabaka_core import InfeasibleError, ParameterError, apply_edit, build_report, load_hive
-from sabaka_core.analysis import analyse
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import leftover_mm
-from sabaka_core.edits.models import Drop, FitRun, ForgetRun, SaveRun, UseRun
-from sabaka_core.report.models import SavedOut
-from sabaka_core.report.run_sheet import kept_mm, run_sheet, solve
+from sabaka_core.edits.handles import Drop
+from sabaka_core.edits.runs import FitRun, ForgetRun, SaveRun, UseRun
+from sabaka_core.hive.analysis import analyse
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
+from sabaka_core.show.models import SavedOut
+from sabaka_core.show.run_sheet import kept_mm, run_sheet, solve
 from tests.core.support import EXAMPLES
 
 

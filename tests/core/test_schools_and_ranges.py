@@ -11,7 +11,7 @@ from unittest import TestCase
 from sabaka_core import SabakaError, apply_edit, build_report, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive
-from sabaka_core.edits.models import SetField
+from sabaka_core.edits.fields import SetField
 from tests.core.support import EXAMPLES, hive, items, sound
 from tests.mutated import SEED, STEPS, examples, mutated
 

@@ -16,20 +16,21 @@ from scipy.integrate import solve_ivp
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
-from sabaka_core.analysis import analyse, main_box
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
-from sabaka_core.edits.models import AddFlow, ForgetVisit, RemoveFlow, SeeVisit, SetField
-from sabaka_core.edits.season import named_weather
+from sabaka_core.edits.fields import SetField
+from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.kit.tables import table
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.run.layout import lay_out
-from sabaka_core.season.constants import constant_table, constants
+from sabaka_core.season.constants import constants
 from sabaka_core.season.daily import read_daily
+from sabaka_core.season.edits import AddFlow, ForgetVisit, RemoveFlow, SeeVisit, named_weather
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, need_of, step
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.plan import Plan, balance_kg, plan_of
-from sabaka_core.season.report import hive_on, season_report, season_rod
 from sabaka_core.season.weather import YEAR, build, climates, weather_of
+from sabaka_core.show.season import hive_on, season_report, season_rod
 from tests.core.support import EXAMPLES
 
 ALL = frozenset({"seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"})
@@ -161,10 +162,10 @@ class Additions(TestCase):
         self.assertEqual(planned(without=("stores",)).days[-1].eaten_kg, 0.0)
 
     def test_every_constant_is_in_its_range_and_marked(self) -> None:
-        for key, row in constant_table().items():
+        for key, row in table("season").items():
             with self.subTest(key):
                 self.assertTrue(row.low <= row.value <= row.high)
-                self.assertTrue(row.note and row.unit)
+                self.assertTrue(row.why and row.unit)
                 self.assertIn(row.mark, ("published", "from memory", "common practice"))
 
 
@@ -402,7 +403,7 @@ class Settings(TestCase):
         self.assertEqual(design.season.monthly_c[0], 3.0)
 
     def test_a_table_that_cannot_be_read_is_named_by_its_line(self) -> None:
-        for table, words in (
+        for typed, words in (
             ("date,least\n2025-01-01,3", "“least” and “greatest”"),
             ("date,least,greatest\n2025-01-01,3,cold", "Line 2"),
             ("date,least,greatest\n2025-02-30,3,4", "no such day"),
@@ -410,7 +411,7 @@ class Settings(TestCase):
             ("date,least,greatest\n2025-01-01,3,4", "no day of month 2"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ParameterError, words):
-                read_daily(table).monthly_c()
+                read_daily(typed).monthly_c()
 
     def test_a_need_is_counted_in_combs(self) -> None:
         """Hand: 4,900 cells of brood in combs of 7,000 cells, 70 % brood, are one comb."""

@@ -17,12 +17,13 @@ from sabaka_core import (
     load_hive,
     validate_hive,
 )
-from sabaka_core.analysis import analyse
-from sabaka_core.edits.models import AddFollower, PutNucleus
+from sabaka_core.base.quantity import plain
+from sabaka_core.edits.follower import AddFollower
+from sabaka_core.edits.nucleus import PutNucleus
 from sabaka_core.findings.openings import stretch_of
-from sabaka_core.quantity import plain
-from sabaka_core.report.models import Finding
-from sabaka_core.report.run_sheet import run_sheet
+from sabaka_core.hive.analysis import analyse
+from sabaka_core.kit.findings import Finding
+from sabaka_core.show.run_sheet import run_sheet
 from tests.core.support import EXAMPLES
 from tests.core.test_findings import check_mends
 

@@ -25,8 +25,8 @@ from sabaka_core.combs.slope import (
     sweep,
 )
 from sabaka_core.edits.apply import apply_edit
-from sabaka_core.edits.models import Shape
-from sabaka_core.sources import practice
+from sabaka_core.edits.fields import Shape
+from sabaka_core.kit.tables import practice
 from tests.core.support import EXAMPLES, example, hive
 
 BRIEFS = st.builds(
@@ -157,6 +157,6 @@ class OnTheBench(TestCase):
 def _edit(raw: dict[str, object]):  # type: ignore[no-untyped-def]
     from pydantic import TypeAdapter
 
-    from sabaka_core.edits import Edit
+    from sabaka_core.actions import AnyEdit
 
-    return TypeAdapter(Edit).validate_python(raw)
+    return TypeAdapter(AnyEdit).validate_python(raw)

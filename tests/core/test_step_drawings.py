@@ -14,13 +14,13 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.drawing.building import exploded_drawing, part_drawing
-from sabaka_core.drawing.models import Circle, Dimension, Drawing, Label, Polygon, Polyline
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.moving.report import moving_report, moving_rod
-from sabaka_core.winter.report import winter_report
+from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
+from sabaka_core.paper.svg import to_svg
+from sabaka_core.show.building import building_report
+from sabaka_core.show.lifting import lifting_report
+from sabaka_core.show.moving import moving_report, moving_rod
+from sabaka_core.show.winter import winter_report
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.report import building_report
 from tests.core.support import EXAMPLES
 
 HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}

@@ -24,13 +24,15 @@ from hypothesis import strategies as st
 from sabaka_cli.__main__ import main
 from sabaka_core import Hive, ParameterError, apply_edit, hive_text
 from sabaka_core.document.load import parse_json
-from sabaka_core.edits.models import SetField, SetStock, UseWeather
+from sabaka_core.edits.fields import SetField
+from sabaka_core.kit.brought import decoded
 from sabaka_core.season.daily import DailyWeather, read_daily
+from sabaka_core.season.edits import UseWeather
 from sabaka_core.season.packed import archive_of, opened_file, pack, rounded, sha_of, table_of, unpack
-from sabaka_core.season.report import season_report
 from sabaka_core.season.weather import by_days
-from sabaka_core.tables import decoded
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.season import season_report
+from sabaka_core.show.winter import winter_report
+from sabaka_core.woodwork.edits import SetStock
 from sabaka_core.woodwork.stock import read_stock
 from tests.core.support import EXAMPLES, hive, sound
 

@@ -10,8 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import LineString, Polygon
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
-from sabaka_core.errors import ParameterError
 from sabaka_core.geometry.trapezoid import Trapezoid, hold, solve_trapezoid, with_size
 
 LEANING = st.builds(Trapezoid, st.floats(250, 500), st.floats(100, 249), st.floats(200, 500))

@@ -9,8 +9,8 @@ import pint
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sabaka_core.errors import ParameterError
-from sabaka_core.units import parse_angle, parse_length, parse_number
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import parse_angle, parse_length, parse_number
 
 UREG = pint.UnitRegistry()
 

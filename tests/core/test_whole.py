@@ -13,15 +13,17 @@ from lxml import etree
 from shapely.geometry import Polygon
 
 from sabaka_core import InfeasibleError, ParameterError, apply_edit, build_report, load_hive
-from sabaka_core.analysis import Analysis, analyse, main_box
-from sabaka_core.compare import compare
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.sections import BarrelSection, CircleSection, PolygonSection, ProfilePoint, SegmentSection
-from sabaka_core.drawing.svg import to_svg
-from sabaka_core.edits.models import Drop, SetField, SetSection, SizeBox
-from sabaka_core.report.models import ReportPart
+from sabaka_core.edits.fields import SetField, SetSection
+from sabaka_core.edits.handles import Drop
+from sabaka_core.edits.sizing import SizeBox
+from sabaka_core.hive.analysis import Analysis, analyse, main_box
+from sabaka_core.hive.whole import whole
+from sabaka_core.paper.svg import to_svg
 from sabaka_core.run.passages import connected, way_out
-from sabaka_core.whole import whole
+from sabaka_core.show.compare import compare
+from sabaka_core.show.models import ReportPart
 from tests.core.support import EXAMPLES, chamber, example, hive
 
 NAMES = sorted(file.stem for file in EXAMPLES.glob("*.json"))
@@ -293,7 +295,7 @@ class OnTheBench(TestCase):
 
     def test_edits_speak_of_the_chamber_on_it(self) -> None:
         design = opened("two-chamber")
-        from sabaka_core.edits.models import RemoveItem
+        from sabaka_core.edits.items import RemoveItem
 
         changed = apply_edit(design, RemoveItem(at=0), 1)
         self.assertEqual([len(c.run.items) for c in changed.chambers], [13, 12])

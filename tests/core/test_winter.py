@@ -18,20 +18,22 @@ from scipy.integrate import quad
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
-from sabaka_core.analysis import analyse, main_box
+from sabaka_core.actions import AnyEdit
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.edits.models import CladWalls, Edit, InsulateTop, SetField
+from sabaka_core.edits.fields import SetField
+from sabaka_core.hive.analysis import analyse, main_box
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.season.constants import constants
 from sabaka_core.season.plan import plan_of
+from sabaka_core.show.winter import winter_report
+from sabaka_core.winter.edits import CladWalls, InsulateTop
 from sabaka_core.winter.heat import Winter, cluster_of, spheroid_area, winter_of
 from sabaka_core.winter.nest import nest_of
 from sabaka_core.winter.physics import Face, Shell, dew_point_c, resistance, saturation_pa, series_w, transmittance
-from sabaka_core.winter.report import winter_report
 from tests.core.support import EXAMPLES
 
 
@@ -230,7 +232,7 @@ class Savings(TestCase):
             report = winter_report(design)
             with self.subTest(name):
                 for saving in report.savings:
-                    edits: dict[str, Edit] = {"insulate-top": InsulateTop(), "clad-walls": CladWalls()}
+                    edits: dict[str, AnyEdit] = {"insulate-top": InsulateTop(), "clad-walls": CladWalls()}
                     kind = saving.edit["do"]
                     edit = edits.get(kind) or SetField(**{k: v for k, v in saving.edit.items() if k != "do"})
                     after = winter_report(apply_edit(design, edit))

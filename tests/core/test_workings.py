@@ -9,8 +9,8 @@ from unittest import TestCase
 
 from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
-from sabaka_core.report.models import Working
-from sabaka_core.winter.report import winter_report
+from sabaka_core.kit.metrics import Working
+from sabaka_core.show.winter import winter_report
 from tests.core.support import EXAMPLES
 
 Inputs = dict[str, float]

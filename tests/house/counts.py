@@ -20,7 +20,29 @@ LONGEST_FILE, LONGEST_LINE, LONGEST_FUNCTION = 400, 120, 60
 GENERATED = re.compile(r"/migrations/|generated\.d\.ts$|generated\.css$|\.lock$|package-lock\.json$")
 
 # Floors of the core's packages and of its modules that stand alone, from the ground up: imports go down only.
-FLOORS: tuple[tuple[str, ...], ...] = ()
+FLOORS: tuple[tuple[str, ...], ...] = (
+    ("base", "data"),
+    ("kit",),
+    # The hive: what it is, and changes of it.
+    ("document",),
+    ("geometry", "frames"),
+    ("combs",),
+    ("run",),
+    ("hive",),
+    ("edits",),
+    # Subjects: models and reckoning.
+    ("season",),
+    ("moving", "lifting"),
+    ("winter",),
+    ("woodwork",),
+    # What is shown.
+    ("drawing",),
+    ("findings",),
+    ("show",),
+    # Doors.
+    ("report", "actions"),
+    ("brief", "paper"),
+)
 
 
 @cache
@@ -241,11 +263,9 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
 # Where it should be: one finding type and one mend type, none of all else. What isn't there yet stands here.
 WANTED = {"finding types": 1, "mend types": 1}
 CEILINGS: dict[str, int] = {
-    "package circles": 11,
-    "imports that go up": 230,
-    "files over 400 lines": 18,
+    "files over 400 lines": 17,
     "lines over 120 characters": 1,
-    "functions over 60 lines": 36,
+    "functions over 60 lines": 34,
     "finding types": 6,
     "mend types": 4,
 }

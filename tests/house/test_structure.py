@@ -13,8 +13,8 @@ from django.conf import settings
 from django.test import SimpleTestCase, override_settings
 
 from sabaka_core.findings import all_codes
-from sabaka_core.report.forms import forms
-from sabaka_core.sources import practice_table
+from sabaka_core.kit.tables import table
+from sabaka_core.show.forms import forms
 from tests.core.support import EXAMPLES, ROOT, example, hive
 
 WEB = ROOT / "web"
@@ -41,20 +41,6 @@ class OneWay(TestCase):
     def test_the_command_line_knows_no_server(self) -> None:
         for file in (ROOT / "sabaka_cli").rglob("*.py"):
             self.assertNotIn("server", {name.split(".")[0] for name in imports(file)})
-
-    def test_geometry_knows_no_rule_and_rules_no_report_builder(self) -> None:
-        lower = {
-            "geometry": ("findings", "drawing", "edits", "report"),
-            "combs": ("findings", "drawing", "edits", "report"),
-            "run": ("findings", "drawing", "edits", "report"),
-            "edits": ("findings", "drawing", "report"),
-            "frames": ("findings", "drawing", "edits", "report"),
-        }
-        for package, forbidden in lower.items():
-            for file in (ROOT / "sabaka_core" / package).glob("*.py"):
-                for name in imports(file):
-                    with self.subTest(file.name, imports=name):
-                        self.assertFalse(any(name.startswith(f"sabaka_core.{other}") for other in forbidden))
 
     def test_the_core_reads_no_clock_and_no_settings(self) -> None:
         for file in (ROOT / "sabaka_core").rglob("*.py"):
@@ -83,7 +69,7 @@ class Tables(TestCase):
     """data/practice.toml: every value with unit, reason and source, and every one in use."""
 
     def test_each_row_is_whole(self) -> None:
-        for key, row in practice_table().items():
+        for key, row in table("practice").items():
             with self.subTest(key):
                 self.assertTrue(row.unit and row.why.endswith("."))
                 if row.value is None:
@@ -93,7 +79,7 @@ class Tables(TestCase):
                     self.assertIsNone(row.low)
 
     def test_a_published_value_names_its_source(self) -> None:
-        for key, row in practice_table().items():
+        for key, row in table("practice").items():
             if row.source.mark == "published":
                 with self.subTest(key):
                     self.assertTrue(row.source.note)
@@ -101,7 +87,7 @@ class Tables(TestCase):
     def test_each_row_is_used(self) -> None:
         code = "\n".join(f.read_text("utf-8") for f in (ROOT / "sabaka_core").rglob("*.py"))
         made = {"spacing_", "slope_", "volume_", "follower_side_", "flight_"}
-        for key in practice_table():
+        for key in table("practice"):
             with self.subTest(key):
                 self.assertTrue(f'"{key}"' in code or any(key.startswith(start) for start in made))
 
@@ -145,9 +131,9 @@ class Documents(TestCase):
 class FormsAndRules(TestCase):
     def test_every_finding_points_at_a_field_that_can_be_set_or_an_item(self) -> None:
         """A keeper who reads a finding's field finds it in the ledger."""
-        from sabaka_core.analysis import analyse
         from sabaka_core.findings import find
-        from sabaka_core.whole import whole
+        from sabaka_core.hive.analysis import analyse
+        from sabaka_core.hive.whole import whole
 
         a = analyse(hive(example("granny")))
         paths = {field.path for group in forms(a) for field in group.fields}

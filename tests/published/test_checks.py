@@ -16,6 +16,7 @@ import psychrolib
 from scipy.optimize import brentq
 from shapely import Polygon
 
+from sabaka_core.base.units import parse_length
 from sabaka_core.combs.bars import deflection_mm
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.combs.curves import hang
@@ -34,11 +35,10 @@ from sabaka_core.edits.sizing import CUBIC_FOOT_L
 from sabaka_core.frames.catalogue import box_of, catalogue
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.geometry.trapezoid import Trapezoid
+from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG, LiftAt, multipliers
 from sabaka_core.season.daily import read_daily
 from sabaka_core.season.model import failing_loss
-from sabaka_core.sources import practice
-from sabaka_core.units import parse_length
 from sabaka_core.winter.physics import dew_point_c, resistance, saturation_pa, transmittance
 
 TABLE = tomllib.loads((Path(__file__).parent / "checks.toml").read_text("utf-8"))

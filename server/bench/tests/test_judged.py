@@ -9,8 +9,8 @@ from django.contrib.auth.models import User
 from django.test import TestCase
 
 from sabaka_core import validate_hive
-from sabaka_core.lifting.report import lifting_report
-from sabaka_core.winter.report import winter_report
+from sabaka_core.show.lifting import lifting_report
+from sabaka_core.show.winter import winter_report
 from server.designs.services import create_design
 from tests.core.support import example
 

@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from django.test import TestCase
 
 from sabaka_core import validate_hive
-from sabaka_core.moving.report import moving_report
+from sabaka_core.show.moving import moving_report
 from server.designs.models import Design
 from server.designs.services import create_design
 from tests.core.support import example

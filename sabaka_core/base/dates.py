@@ -1,0 +1,96 @@
+"""Days as ISO text and as counts. The one module that knows a calendar; it never asks what day it is."""
+
+from __future__ import annotations
+
+import re
+from datetime import UTC, date, datetime, timedelta
+
+from sabaka_core.base.errors import ParameterError
+
+MONTHS = (
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+)
+
+
+# Years a plan may lie in: a year before and after it can always be written.
+FIRST_YEAR, LAST_YEAR = 1900, 2199
+_DAY = re.compile(r"[0-9]{4}-[0-9]{2}-[0-9]{2}")
+
+
+def ordinal(day: str, field: str = "day") -> int:
+    """A day as a count of days.
+
+    Args:
+        day: written as 2026-04-01, and in no other way.
+    Raises:
+        ParameterError: at ``field``: there is no such day, or it lies before 1900 or after 2199.
+    """
+    try:
+        if not _DAY.fullmatch(day):
+            raise ValueError
+        found = date.fromisoformat(day)
+    except ValueError:
+        raise ParameterError(field, day, "There is no such day; write it as 2026-04-01.", "no-such-day") from None
+    if not FIRST_YEAR <= found.year <= LAST_YEAR:
+        reason = f"The year {found.year} is out of reach: take one from {FIRST_YEAR} to {LAST_YEAR}."
+        raise ParameterError(field, day, reason, "no-such-year")
+    return found.toordinal()
+
+
+def iso(count: int) -> str:
+    """The day of a count."""
+    return date.fromordinal(count).isoformat()
+
+
+def day_of_year(count: int) -> int:
+    """Days since the first of January, from 0; the 29th of February counts as the 28th."""
+    day = date.fromordinal(count)
+    if (day.month, day.day) == (2, 29):
+        day -= timedelta(days=1)
+    return (date(2023, day.month, day.day) - date(2023, 1, 1)).days
+
+
+def parse_day_of_year(text: str, field: str = "day") -> int:
+    """The same from “04-20”.
+
+    Raises:
+        ParameterError: at ``field``: there is no such day.
+    """
+    return day_of_year(ordinal(f"2023-{text}", field))
+
+
+def short(count: int) -> str:
+    """A day for people: 5 Apr."""
+    day = date.fromordinal(count)
+    return f"{day.day} {MONTHS[day.month - 1][:3]}"
+
+
+def year_of(count: int) -> int:
+    """The year of a day."""
+    return date.fromordinal(count).year
+
+
+def calendar_day(count: int) -> date:
+    """A day as calendar files want it."""
+    return date.fromordinal(count)
+
+
+def midnight(count: int) -> datetime:
+    """The first moment of a day, in universal time."""
+    return datetime.combine(date.fromordinal(count), datetime.min.time(), tzinfo=UTC)
+
+
+def hours(count: float) -> timedelta:
+    """So many hours, as calendar files want them."""
+    return timedelta(hours=count)

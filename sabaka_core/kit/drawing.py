@@ -1,0 +1,193 @@
+"""Drawings as data: shapes in millimetres on named layers, dimension lines and handles.
+
+No colours, pixels or markup here: renderers turn layers into a look. ``y`` runs down.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from sabaka_core.base.quantity import Quantity, Text, Value
+
+Layer = Literal[
+    "timber",
+    "end-grain",
+    "bar",
+    "limit",
+    "free",
+    "predicted",
+    "touch",
+    "cavity",
+    "gap",
+    "follower",
+    "litter",
+    "entrance-open",
+    "entrance-plugged",
+    "comb-empty",
+    "comb-brood",
+    "comb-pollen",
+    "comb-nectar",
+    "comb-honey",
+    "feeder",
+    "excluder",
+    "centre",
+    "note",
+    "value",
+    "minor",
+    "rule-mm",
+    "rule-in",
+    "datum",
+    "bar-number",
+    "band-1",
+    "band-2",
+    "band-3",
+    "curve-comb",
+    "curve-unused",
+    "curve-clearance",
+    "curve-contact",
+    "curve-now",
+    "new-part",
+    "lost",
+    "heat-1",
+    "heat-2",
+    "heat-3",
+    "heat-4",
+    "heat-5",
+]
+# Height of the rod's strip in its drawing: only the length is to scale.
+STRIP_MM = 100.0
+DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
+CombView = Literal[
+    "comb-front",
+    "comb-end",
+    "comb-above",
+    "season-combs",
+    "season-bees",
+    "move-over",
+    "move-way",
+    "move-box",
+    "move-plan",
+    "make-cost",
+    "lift-figure",
+    "build-exploded",
+    "build-boards",
+    "build-parts",
+    "winter-section",
+    "winter-combs",
+    "winter-year",
+]
+Point = tuple[float, float]
+
+
+class Polygon(Value):
+    """A closed shape. ``item`` is the index of the run item it stands for."""
+
+    kind: Literal["polygon"] = "polygon"
+    layer: Layer
+    points: tuple[Point, ...]
+    item: int | None = None
+
+
+class Polyline(Value):
+    kind: Literal["polyline"] = "polyline"
+    layer: Layer
+    points: tuple[Point, ...]
+
+
+class Circle(Value):
+    kind: Literal["circle"] = "circle"
+    layer: Layer
+    x_mm: float
+    y_mm: float
+    radius_mm: float
+
+
+class Label(Value):
+    """Words at a place."""
+
+    kind: Literal["label"] = "label"
+    layer: Layer
+    text: Text
+    x_mm: float
+    y_mm: float
+    anchor: Literal["start", "middle", "end"] = "middle"
+
+
+class Dimension(Value):
+    """A dimension line from one point to another, moved off them by ``offset`` [mm].
+
+    ``path`` is the document field it edits; ``held`` says whether that field is given or
+    follows from others.
+    """
+
+    kind: Literal["dimension"] = "dimension"
+    name: str
+    start: Point
+    end: Point
+    offset: Point = (0.0, 0.0)
+    quantity: Quantity
+    path: str | None = None
+    held: bool = True
+
+
+class AngleMark(Value):
+    """An angle written at a corner, from the vertical."""
+
+    kind: Literal["angle"] = "angle"
+    name: str
+    corner: Point
+    radius_mm: float
+    turn_deg: float
+    quantity: Quantity
+    path: str | None = None
+    held: bool = True
+
+
+Shape = Annotated[Polygon | Polyline | Circle | Label | Dimension | AngleMark, Field(discriminator="kind")]
+
+
+class Handle(Value):
+    """Something to take hold of: what it is, where it stands and which way it moves.
+
+    ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
+    ``snaps`` are the places along its axis it clicks into [mm].
+    """
+
+    id: str
+    label: str
+    x_mm: float
+    y_mm: float
+    grip_x_mm: float
+    axis: Literal["x", "y"]
+    least_mm: float
+    most_mm: float
+    quantity: Quantity
+    text: Text
+    snaps: tuple[float, ...] = ()
+    item: int | None = None
+
+
+class Box(Value):
+    """Extent of a drawing [mm]."""
+
+    left_mm: float
+    top_mm: float
+    right_mm: float
+    bottom_mm: float
+
+
+class Drawing(Value):
+    """One drawing. Shapes are listed from the back to the front."""
+
+    name: DrawingName | CombView
+    title: str
+    extent: Box
+    shapes: tuple[Shape, ...]
+    handles: tuple[Handle, ...] = ()
+
+
+def rectangle(layer: Layer, left: float, top: float, right: float, bottom: float, item: int | None = None) -> Polygon:
+    """An upright rectangle [mm]."""
+    return Polygon(layer=layer, points=((left, top), (right, top), (right, bottom), (left, bottom)), item=item)

@@ -1,0 +1,79 @@
+"""What can be set, as data: fields, choices with the schools' reasons, buttons."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from sabaka_core.base.quantity import Quantity, Text, Value
+
+
+class Option(Value):
+    """One side of a choice, with its reason. ``edit`` replaces the plain setting of the field."""
+
+    value: str
+    label: str
+    why: str
+    edit: dict[str, Any] | None = None
+
+
+class SizeField(Value):
+    """A length or angle to type. ``held`` says whether it is given or follows from others."""
+
+    kind: Literal["size"] = "size"
+    path: str
+    label: str
+    quantity: Quantity
+    held: bool
+    gloss: str = ""
+    edit: dict[str, Any] | None = None
+
+
+class ChoiceField(Value):
+    """A choice between named values."""
+
+    kind: Literal["choice"] = "choice"
+    path: str
+    label: str
+    value: str
+    options: tuple[Option, ...]
+    gloss: str = ""
+
+
+class TextField(Value):
+    """Words to type."""
+
+    kind: Literal["text"] = "text"
+    path: str
+    label: str
+    value: str
+    long: bool = False
+
+
+FormField = Annotated[SizeField | ChoiceField | TextField, Field(discriminator="kind")]
+
+
+class Action(Value):
+    """An edit on a button."""
+
+    label: str
+    edit: dict[str, Any]
+
+
+class Advice(Value):
+    """Something worth trying, with its reason and the edit that does it."""
+
+    text: Text
+    why: str
+    action: Action
+
+
+class FieldGroup(Value):
+    """Fields that belong together, and the tab of the ledger they stand on."""
+
+    id: str
+    title: str
+    tab: Literal["set", "run", "season", "moving", "lifting", "winter", "building"]
+    fields: tuple[FormField, ...]
+    actions: tuple[Action, ...] = ()

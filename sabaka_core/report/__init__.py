@@ -1,1 +1,0 @@
-"""The report of a design."""

@@ -1,0 +1,55 @@
+"""What can be set about building: the saw, rates, paper, boards for sale."""
+
+from __future__ import annotations
+
+from sabaka_core.base.quantity import Quantity
+from sabaka_core.document.building import USUAL, Building
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.show.forms.fields import action, choice, size
+
+
+def building_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the Build step's ledger."""
+    building = a.hive.building or Building()
+    return (_saw(building), _sale(building))
+
+
+def _saw(building: Building) -> FieldGroup:
+    return FieldGroup(
+        id="saw",
+        title="Saw and rates",
+        tab="building",
+        fields=(
+            size("/building/kerf_mm", "Saw cut (kerf)", building.kerf_mm, "What each cut turns to dust."),
+            size("/building/trim_mm", "Trimmed off each board’s ends", building.trim_mm, "Bad ends, and to square up."),
+            SizeField(
+                path="/building/hour_price",
+                label="An hour of work",
+                quantity=Quantity(value=building.hour_price, unit="number"),
+                held=True,
+            ),
+            choice("/building/sheet", "Booklet on", building.sheet, ("a4", "A4", ""), ("letter", "Letter", "")),
+        ),
+    )
+
+
+def _sale(building: Building) -> FieldGroup:
+    fields: list[FormField] = []
+    for index, board in enumerate(building.for_sale):
+        at = f"/building/for_sale/{index}"
+        fields += [
+            TextField(path=f"{at}/label", label=f"Board {index + 1}", value=board.label),
+            size(f"{at}/length_mm", "Long", board.length_mm),
+            size(f"{at}/width_mm", "Wide", board.width_mm),
+            size(f"{at}/thickness_mm", "Thick, as measured", board.thickness_mm),
+            SizeField(
+                path=f"{at}/price", label="Price", quantity=Quantity(value=board.price, unit="number"), held=True
+            ),
+        ]
+    words = "One board more" if building.for_sale else f"Write your own list (now the {len(USUAL)} usual planed ones)"
+    actions = [
+        action(words, do="add-for-sale"),
+        *(action(f"Take board {i + 1} off", do="remove-for-sale", index=i) for i in range(len(building.for_sale))),
+    ]
+    return FieldGroup(id="sale", title="Boards to buy", tab="building", fields=tuple(fields), actions=tuple(actions))

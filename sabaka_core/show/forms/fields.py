@@ -1,0 +1,28 @@
+"""Makers of fields."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sabaka_core.base.quantity import Quantity
+from sabaka_core.kit.forms import Action, ChoiceField, Option, SizeField
+
+
+def size(path: str, label: str, value: float, gloss: str = "", held: bool = True) -> SizeField:
+    unit = "deg" if path.endswith("_deg") else "kg" if path.endswith("_kg") else "mm"
+    return SizeField(
+        path=path, label=label, gloss=gloss, held=held, quantity=Quantity.model_validate({"value": value, "unit": unit})
+    )
+
+
+def choice(path: str, label: str, value: str, *options: tuple[str, str, str]) -> ChoiceField:
+    return ChoiceField(
+        path=path,
+        label=label,
+        value=value,
+        options=tuple(Option(value=v, label=words, why=why) for v, words, why in options),
+    )
+
+
+def action(label: str, **edit: Any) -> Action:
+    return Action(label=label, edit=edit)

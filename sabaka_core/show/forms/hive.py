@@ -1,0 +1,227 @@
+"""What can be set about the hive as a whole: passages, supers, the way of keeping, colony, boards, words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from sabaka_core.base.quantity import Quantity
+from sabaka_core.combs.schools import SCHOOLS, school_row
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.kit.tables import practice
+from sabaka_core.show.forms.combs import comb_forms
+from sabaka_core.show.forms.fields import action, choice, size
+from sabaka_core.show.forms.shape import shape_forms
+
+
+def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the ledger's first tab."""
+    return (
+        *shape_forms(a),
+        *comb_forms(a),
+        *_passages(a),
+        *_supers(a),
+        _keeping(a),
+        *_colonies(a),
+        *_boards(a),
+        *_stand(a),
+        _title(a),
+    )
+
+
+def _passages(a: Analysis) -> Iterator[FieldGroup]:
+    for index, passage in enumerate(a.hive.passages):
+        at = f"/passages/{index}"
+        ends = f"{passage.from_chamber} to {passage.to_chamber}".replace("-", " ")
+        fields: list[FormField] = [
+            choice(
+                f"{at}/kind",
+                "Kind",
+                passage.kind,
+                ("slot", "a slot", ""),
+                ("holes", "holes", ""),
+                ("open", "open", "One box stands on the other without a floor."),
+            ),
+            choice(
+                f"{at}/excluder",
+                "Queen excluder",
+                "yes" if passage.excluder else "no",
+                ("no", "none", "A full comb of honey usually stops the queen."),
+                ("yes", "in the passage", "Slots of 4.1 to 4.4 mm; every other way round it counts."),
+            ),
+        ]
+        if passage.kind != "open":
+            fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
+            fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
+        yield FieldGroup(id=f"passage-{index}", title=f"Passage, {ends}", tab="set", fields=tuple(fields))
+
+
+def _supers(a: Analysis) -> Iterator[FieldGroup]:
+    for index, each in enumerate(a.hive.supers):
+        at = f"/supers/{index}"
+        yield FieldGroup(
+            id=f"super-{index}",
+            title=f"Supers on {each.chamber.replace('-', ' ')}",
+            tab="set",
+            fields=(
+                size(f"{at}/height_mm", "Each, high", each.height_mm),
+                SizeField(
+                    path=f"{at}/frames",
+                    label="Frames in each",
+                    quantity=Quantity(value=each.frames, unit="count"),
+                    held=True,
+                ),
+                SizeField(
+                    path=f"{at}/boxes", label="How many", quantity=Quantity(value=each.boxes, unit="count"), held=True
+                ),
+            ),
+        )
+
+
+def _stand(a: Analysis) -> Iterator[FieldGroup]:
+    if a.hive.stand is not None:
+        yield FieldGroup(
+            id="stand",
+            title="Stand",
+            tab="set",
+            fields=(size("/stand/height_mm", "Floor above the ground", a.hive.stand.height_mm),),
+        )
+
+
+def _keeping(a: Analysis) -> FieldGroup:
+    choices = a.hive.choices
+    follows = (
+        "Brood bars follow this choice."
+        if a.bars
+        else "It leaves these frames as they are: they keep the spacing they were made for."
+    )
+    bees = (("african", "African stock"), ("european", "European stock"), ("wide", "wide bars for any stock"))
+    return FieldGroup(
+        id="keeping",
+        title="How you keep",
+        tab="set",
+        fields=(
+            choice(
+                "/choices/slope_school",
+                "Walls",
+                choices.slope_school,
+                *((school, words, practice(school_row(school)).why) for school, words in SCHOOLS.items()),
+            ),
+            choice(
+                "/choices/comb_curve",
+                "A free comb hangs as",
+                choices.comb_curve,
+                ("catenary", "a catenary", "The fuller curve, so it decides safely whether a comb touches the wall."),
+                ("parabola", "a parabola", "The leaner curve; many measured combs lie nearer to it low down."),
+            ),
+            choice(
+                "/choices/bees",
+                "Brood comb spacing",
+                choices.bees,
+                *((key, words, f"{practice(f'spacing_{key}').why} {follows}") for key, words in bees),
+            ),
+            size(
+                "/choices/bee_space_mm",
+                "Bee space kept free",
+                choices.bee_space_mm,
+                "Between comb and wall, square to the wall: 6 to 9.5 mm.",
+            ),
+            size(
+                "/choices/floor_gap_mm",
+                "Gap under the combs",
+                choices.floor_gap_mm,
+                "From the combs' tips to floor or litter.",
+            ),
+            size("/choices/cell_mm", "Cell size", choices.cell_mm, "Across the flats of a worker cell."),
+            SizeField(
+                path="/choices/open_combs",
+                label="Combs open at once, at most",
+                quantity=Quantity(value=choices.open_combs, unit="count"),
+                held=True,
+                gloss="A cover slat spans no more of them: 2 to 3 by choice, up to 5.",
+            ),
+            choice(
+                "/choices/law",
+                "The law here",
+                choices.law,
+                ("not-asked", "I haven’t asked yet", "Ask your bee inspector: many places want combs that lift out."),
+                ("removable", "asks for removable combs", "Fixed combs can’t be inspected for disease."),
+                ("any", "allows fixed combs", ""),
+            ),
+            size(
+                "/choices/basket_long_mm",
+                "Extractor’s basket, long",
+                choices.basket_long_mm or practice("basket_long").number,
+                "Measure your own; a common one is taken until you do.",
+                choices.basket_long_mm is not None,
+            ),
+            size(
+                "/choices/basket_high_mm",
+                "Extractor’s basket, high",
+                choices.basket_high_mm or practice("basket_high").number,
+                "",
+                choices.basket_high_mm is not None,
+            ),
+        ),
+    )
+
+
+def _colonies(a: Analysis) -> Iterator[FieldGroup]:
+    for index, colony in enumerate(a.hive.colonies):
+        at = f"/colonies/{index}"
+        yield FieldGroup(
+            id=f"colony-{colony.id}",
+            title="Colony",
+            tab="set",
+            fields=(
+                TextField(path=f"{at}/name", label="Called", value=colony.name),
+                choice(
+                    f"{at}/strength",
+                    "Strength",
+                    colony.strength,
+                    *(
+                        (key, words, practice(f"volume_{key}").why)
+                        for key, words in (("nucleus", "a nucleus"), ("growing", "growing"), ("full", "full"))
+                    ),
+                ),
+            ),
+        )
+
+
+def _boards(a: Analysis) -> Iterator[FieldGroup]:
+    for index, board in enumerate(a.hive.boards):
+        at = f"/boards/{index}"
+        number = Quantity(value=board.count, unit="count")
+        yield FieldGroup(
+            id=f"board-{index}",
+            title=f"Boards on hand {index + 1}",
+            tab="set",
+            fields=(
+                TextField(path=f"{at}/label", label="Called", value=board.label),
+                size(f"{at}/length_mm", "Long", board.length_mm),
+                size(f"{at}/width_mm", "Wide", board.width_mm),
+                size(f"{at}/thickness_mm", "Thick", board.thickness_mm, "As measured, not the nominal thickness."),
+                SizeField(path=f"{at}/count", label="How many", quantity=number, held=True),
+                size(f"{at}/bad_end_mm", "Bad end, cut off", board.bad_end_mm),
+            ),
+            actions=(action("Take off the list", do="remove-board", index=index),),
+        )
+    yield FieldGroup(
+        id="new-board",
+        title="More boards on hand",
+        tab="set",
+        fields=(),
+        actions=(action("Add boards", do="add-board"),),
+    )
+
+
+def _title(a: Analysis) -> FieldGroup:
+    return FieldGroup(
+        id="title",
+        title="Name and notes",
+        tab="set",
+        fields=(
+            TextField(path="/name", label="Hive", value=a.hive.name),
+            TextField(path="/notes", label="Notes", value=a.hive.notes, long=True),
+        ),
+    )

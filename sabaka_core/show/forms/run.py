@@ -1,0 +1,203 @@
+"""What can be set about the run: nest, followers, gaps, entrances."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from sabaka_core.base.quantity import mm
+from sabaka_core.document.run import Follower, Gap
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
+from sabaka_core.kit.tables import practice
+from sabaka_core.run.layout import Placed
+from sabaka_core.show.forms.fields import action, choice, size
+
+
+def run_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the ledger's second tab."""
+    return (_nest(a), *_boards_in_run(a), *_entrances(a), _new_entrances())
+
+
+def _nest(a: Analysis) -> FieldGroup:
+    missing = [side for side, board in (("near", a.layout.near), ("far", a.layout.far)) if board is None]
+    return FieldGroup(
+        id="nest",
+        title="Nest and followers",
+        tab="run",
+        fields=(
+            choice(
+                f"{a.path}/run/nest_at",
+                "Nest lies",
+                a.chamber.run.nest_at,
+                ("near", "at the near end", "Entrances at the near end: brood beside them, honey toward the far end."),
+                ("far", "at the far end", "The same from the other end."),
+                ("middle", "in the middle", "Entrances mid-side: honey on both sides, followers at both ends."),
+            ),
+        ),
+        actions=tuple(action(f"Put in a {side} follower", do="add-follower", side=side) for side in missing),
+    )
+
+
+def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
+    for placed in a.layout.placed:
+        at = f"{a.path}/run/items/{placed.index}"
+        if isinstance(placed.item, Follower):
+            yield _follower(placed, placed.item, at)
+        elif isinstance(placed.item, Gap):
+            yield _gap(a, placed, placed.item, at)
+
+
+def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
+    face = placed.end_mm if board.side == "near" else placed.start_mm
+    return FieldGroup(
+        id=f"follower-{board.side}",
+        title=f"{board.side.capitalize()} follower",
+        tab="run",
+        fields=(
+            SizeField(
+                path=f"follower-{board.side}",
+                label="Face toward the combs at",
+                quantity=mm(face),
+                held=True,
+                gloss="From the near end wall.",
+                edit={"do": "move-follower", "side": board.side},
+            ),
+            size(f"{at}/thickness_mm", "Thick", board.thickness_mm),
+            choice(
+                f"{at}/fit",
+                "Fit",
+                board.fit,
+                ("tight", "tight", "Keeps warmth in; binds if the wood swells more than its clearance."),
+                ("loose", "loose", "Lifts out easily in any weather; bees may pass round it."),
+            ),
+            size(f"{at}/side_clearance_mm", "Clear of the walls, each side", board.side_clearance_mm),
+            size(f"{at}/foot_gap_mm", "Foot above the floor", board.foot_gap_mm, "0 stands on the floor."),
+            _yes(
+                f"{at}/insulated",
+                "Insulated",
+                board.insulated,
+                "No bare foam within reach of the bees: they carry it out.",
+            ),
+            _yes(
+                f"{at}/feeding_hole",
+                "Feeding hole",
+                board.feeding_hole,
+                "Bees go through it to a feeder behind the board.",
+            ),
+        ),
+        actions=(action("Take it out", do="remove-follower", side=board.side),),
+    )
+
+
+def _yes(path: str, label: str, value: bool, why: str) -> FormField:
+    return choice(path, label, "yes" if value else "no", ("no", "none", ""), ("yes", "yes", why))
+
+
+def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
+    where = "among the combs" if a.layout.in_nest(placed) else f"at the {_end(a, placed)} end"
+    return FieldGroup(
+        id=f"gap-{placed.index}",
+        title=f"Gap {where}",
+        tab="run",
+        fields=(
+            size(f"{at}/length_mm", "Long", gap.length_mm),
+            choice(
+                f"{at}/purpose",
+                "For",
+                gap.purpose,
+                ("empty", "nothing", ""),
+                ("feeder", "a feeder", practice("feeder_gap").why),
+                ("straw", "straw", "Packed in for the winter."),
+            ),
+        ),
+        actions=(action("Take the gap out", do="remove-item", at=placed.index),),
+    )
+
+
+def _end(a: Analysis, placed: Placed) -> str:
+    return "near" if a.layout.near is not None and placed.index < a.layout.near.index else "far"
+
+
+def _entrances(a: Analysis) -> Iterator[FieldGroup]:
+    for placed in a.entrances:
+        entrance = placed.entrance
+        at = f"{a.path}/entrances/{placed.index}"
+        fields: list[FormField] = [
+            choice(
+                f"{at}/setting",
+                "Setting",
+                entrance.setting,
+                ("open", "open", ""),
+                ("plugged", "plugged", ""),
+                *(
+                    (("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", ""))
+                    if entrance.kind == "disc"
+                    else ()
+                ),
+            ),
+            choice(
+                f"{at}/wall",
+                "Wall",
+                entrance.wall,
+                ("left", "left side", ""),
+                ("right", "right side", ""),
+                ("near-end", "near end", ""),
+                ("far-end", "far end", ""),
+            ),
+            size(
+                f"{at}/at_mm",
+                "Centre at",
+                entrance.at_mm,
+                "Along the run from the near end wall; on an end wall, from its middle.",
+            ),
+            size(f"{at}/height_mm", "Lower edge above the floor", entrance.height_mm),
+        ]
+        match entrance.kind:
+            case "hole":
+                fields.append(size(f"{at}/diameter_mm", "Bore", entrance.diameter_mm))
+            case "slot":
+                fields.append(size(f"{at}/width_mm", "Wide", entrance.width_mm))
+                fields.append(size(f"{at}/opening_mm", "High", entrance.opening_mm))
+            case "disc":
+                fields.append(size(f"{at}/opening_mm", "Opening", entrance.opening_mm))
+                fields.append(size(f"{at}/disc_mm", "Disc", entrance.disc_mm))
+        fields += [
+            _yes(
+                f"{at}/porch",
+                "Porch",
+                entrance.porch,
+                "A box sealed over it makes a high entrance act low: warm, and mites fall past it.",
+            ),
+            _yes(
+                f"{at}/mouse_guard",
+                "Mouse guard",
+                entrance.mouse_guard,
+                "Holes of 7 mm pass bees and no mouse; for the winter.",
+            ),
+            _yes(
+                f"{at}/landing_board",
+                "Landing board",
+                entrance.landing_board,
+                "Eases laden bees, and beetles and wasps as well.",
+            ),
+        ]
+        yield FieldGroup(
+            id=f"entrance-{placed.index}",
+            title=f"Entrance {placed.index + 1}",
+            tab="run",
+            fields=tuple(fields),
+            actions=(action("Take it away", do="remove-entrance", index=placed.index),),
+        )
+
+
+def _new_entrances() -> FieldGroup:
+    return FieldGroup(
+        id="new-entrance",
+        title="Another entrance",
+        tab="run",
+        fields=(),
+        actions=tuple(
+            action(words, do="add-entrance", kind=kind)
+            for kind, words in (("hole", "Bore a hole"), ("slot", "Cut a slot"), ("disc", "Fit a disc"))
+        ),
+    )

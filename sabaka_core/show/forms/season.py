@@ -1,0 +1,149 @@
+"""What can be set about the season: place, colony, ways, flows, and the model's constants."""
+
+from __future__ import annotations
+
+from sabaka_core.base.dates import MONTHS
+from sabaka_core.base.quantity import Quantity
+from sabaka_core.document.season import Season
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.kit.tables import table
+from sabaka_core.season.edits import own_flows
+from sabaka_core.season.weather import climates
+from sabaka_core.show.forms.fields import action, choice
+
+
+def season_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the Season step's ledger."""
+    season = a.hive.season or Season()
+    return (_place(season), _colony(season), _ways(season), _flows(season), _model(season))
+
+
+def _number(path: str, label: str, value: float, gloss: str = "", held: bool = True) -> SizeField:
+    return SizeField(path=path, label=label, quantity=Quantity(value=value, unit="number"), held=held, gloss=gloss)
+
+
+def _place(season: Season) -> FieldGroup:
+    rows = climates()
+    fields: list[FormField] = [
+        choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in rows.items())),
+    ]
+    means = season.monthly_c or (rows[season.climate].means if season.climate in rows else ())
+    if season.monthly_c:
+        fields += [
+            SizeField(
+                path=f"/season/monthly_c/{i}",
+                label=f"{month}, mean",
+                quantity=Quantity(value=value, unit="C"),
+                held=True,
+            )
+            for i, (month, value) in enumerate(zip(MONTHS, means, strict=False))
+        ]
+    words = "Back to the climate’s" if season.monthly_c else "Your own monthly means"
+    return FieldGroup(
+        id="place", title="Place", tab="season", fields=tuple(fields), actions=(action(words, do="own-months"),)
+    )
+
+
+def _colony(season: Season) -> FieldGroup:
+    return FieldGroup(
+        id="start",
+        title="Colony",
+        tab="season",
+        fields=(
+            choice(
+                "/season/start",
+                "Begins as",
+                season.start,
+                ("swarm", "a swarm", "12,000 bees, no comb and no brood: it builds on what it brought."),
+                ("nucleus", "a nucleus", "9,000 bees on five drawn combs, half of them brood."),
+                (
+                    "overwintered",
+                    "a colony that has wintered",
+                    "12,000 bees on eight drawn combs, three of them stores.",
+                ),
+                ("split", "half of a strong colony", "13,000 bees on seven combs, four of them brood."),
+            ),
+            TextField(path="/season/start_day", label="On the day", value=season.start_day),
+            _number(
+                "/season/peak_laying", "Eggs a day at the height", season.peak_laying, "A good queen lays 800 to 2,200."
+            ),
+        ),
+    )
+
+
+def _ways(season: Season) -> FieldGroup:
+    days = Quantity(value=season.visit_days, unit="count")
+    return FieldGroup(
+        id="ways",
+        title="How you keep",
+        tab="season",
+        fields=(
+            SizeField(path="/season/visit_days", label="Days from visit to visit", quantity=days, held=True),
+            choice(
+                "/season/room",
+                "Give room",
+                season.room,
+                (
+                    "just-enough",
+                    "just enough",
+                    "One comb to spare: warm in spring, and combs are drawn straight one after the other.",
+                ),
+                (
+                    "ahead",
+                    "well ahead",
+                    "Two combs to spare: fewer swarms when a visit comes late, more room to keep warm.",
+                ),
+            ),
+            choice(
+                "/season/winter",
+                "For the winter",
+                season.winter,
+                (
+                    "contract",
+                    "draw the run together",
+                    "What the bees don’t cover is cold and damp; stores lie beside them.",
+                ),
+                (
+                    "leave",
+                    "leave it as it is",
+                    "Nothing is moved after the last flow; stores stay where the bees put them.",
+                ),
+            ),
+        ),
+    )
+
+
+def _flows(season: Season) -> FieldGroup:
+    fields: list[FormField] = []
+    for index, flow in enumerate(season.flows):
+        at = f"/season/flows/{index}"
+        fields += [
+            TextField(path=f"{at}/first", label=f"Flow {index + 1}, from (month-day)", value=flow.first),
+            TextField(path=f"{at}/last", label=f"Flow {index + 1}, to", value=flow.last),
+            _number(f"{at}/strength", f"Flow {index + 1}, of a full one", flow.strength, "0 to 1."),
+        ]
+    usual = own_flows(season)
+    words = "Write your own flows" if not season.flows else "One flow more"
+    actions = [action(words, do="add-flow")]
+    if season.flows:
+        actions += [action(f"Take flow {i + 1} out", do="remove-flow", index=i) for i in range(len(usual))]
+    return FieldGroup(id="flows", title="Flows", tab="season", fields=tuple(fields), actions=tuple(actions))
+
+
+def _model(season: Season) -> FieldGroup:
+    return FieldGroup(
+        id="model",
+        title="The model’s constants, in SI units",
+        tab="season",
+        fields=tuple(
+            _number(
+                f"/season/constants/{key}",
+                f"{row.why}",
+                season.constants.get(key, row.number),
+                f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}",
+                key in season.constants,
+            )
+            for key, row in table("season").items()
+        ),
+    )

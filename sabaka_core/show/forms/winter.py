@@ -1,0 +1,72 @@
+"""What can be set about the winter: bees, combs, ways, the model's constants."""
+
+from __future__ import annotations
+
+from sabaka_core.base.quantity import Quantity, count
+from sabaka_core.document.season import Season
+from sabaka_core.document.wintering import Wintering
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.forms import FieldGroup, SizeField, TextField
+from sabaka_core.kit.tables import table
+from sabaka_core.season.weather import climates
+from sabaka_core.show.forms.fields import choice
+
+
+def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
+    """The groups of the Winter step's ledger."""
+    wintering, season = a.hive.wintering or Wintering(), a.hive.season or Season()
+    return (
+        FieldGroup(
+            id="cold",
+            title="Place and bees",
+            tab="winter",
+            fields=(
+                choice(
+                    "/season/climate",
+                    "Climate",
+                    season.climate,
+                    *((key, row.name, "") for key, row in climates().items()),
+                ),
+                SizeField(
+                    path="/wintering/bees", label="Bees in the cluster", quantity=count(wintering.bees), held=True
+                ),
+                TextField(
+                    path="/wintering/combs",
+                    label="Combs of the winter run (empty: as the season plans)",
+                    value=str(wintering.combs or ""),
+                ),
+                SizeField(
+                    path="/wintering/humidity",
+                    label="Air outside, % humid",
+                    quantity=Quantity(value=wintering.humidity, unit="number"),
+                    held=True,
+                ),
+                choice(
+                    "/wintering/school",
+                    "Top",
+                    wintering.school,
+                    (
+                        "sealed",
+                        "sealed and warm",
+                        "Heat stays; water goes to the cold walls and floor, away from the bees.",
+                    ),
+                    ("vented", "vented", "Air carries the water off, and heat with it."),
+                ),
+            ),
+        ),
+        FieldGroup(
+            id="winter-model",
+            title="The model’s constants, in SI units",
+            tab="winter",
+            fields=tuple(
+                SizeField(
+                    path=f"/wintering/constants/{key}",
+                    label=row.why,
+                    quantity=Quantity(value=wintering.constants.get(key, row.number), unit="number"),
+                    gloss=f"{row.unit}, {row.low:g} to {row.high:g}; {row.mark}",
+                    held=key in wintering.constants,
+                )
+                for key, row in table("winter").items()
+            ),
+        ),
+    )

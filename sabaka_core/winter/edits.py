@@ -1,0 +1,52 @@
+"""Changes of a hive's shell for the winter: more over the bees, more round them."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from sabaka_core.document.chambers import Layer
+from sabaka_core.document.hive import Hive, Roof
+from sabaka_core.edits.action import Bench, Edit
+from sabaka_core.edits.closing import with_chamber
+from sabaka_core.hive.materials import conductivity
+
+# A layer that conducts less than so much insulates [W/mK]: wood lies above, all that is sold for it below.
+INSULATES = 0.1
+_BOARD = Layer(material="softwood", thickness_mm=20.0)
+_WOOL = Layer(material="wood fibre", thickness_mm=40.0)
+_CORK = Layer(material="cork", thickness_mm=20.0)
+
+
+def doubled_top(hive: Hive) -> tuple[Layer, ...]:
+    """The roof's layers with its insulation doubled, or 40 mm of wood fibre where it has none."""
+    layers = hive.roof.layers if hive.roof is not None and hive.roof.layers else (_BOARD,)
+    if all(conductivity(layer.material) >= INSULATES for layer in layers):
+        return (_WOOL, *layers)
+    return tuple(
+        layer.model_copy(update={"thickness_mm": min(layer.thickness_mm * 2, 500.0)})
+        if conductivity(layer.material) < INSULATES
+        else layer
+        for layer in layers
+    )
+
+
+class InsulateTop(Edit):
+    """Double the roof's insulation, or give it 40 mm of wood fibre where it has none."""
+
+    do: Literal["insulate-top"] = "insulate-top"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        roof = (hive.roof or Roof()).model_copy(update={"layers": doubled_top(hive)})
+        return hive.model_copy(update={"roof": roof})
+
+
+class CladWalls(Edit):
+    """Clad the chamber's walls with 20 mm of cork."""
+
+    do: Literal["clad-walls"] = "clad-walls"
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        chamber = hive.chambers[bench.box]
+        walls = chamber.walls
+        thicker = walls.model_copy(update={"sides": (*walls.sides, _CORK), "ends": (*walls.ends, _CORK)})
+        return with_chamber(hive, bench.box, chamber.model_copy(update={"walls": thicker}))
