@@ -113,22 +113,16 @@ def judged_speed(yard: float) -> None:
     from sabaka_core.document.season import Season
     from sabaka_core.document.wintering import Wintering
     from sabaka_core.hive.analysis import analyse, main_box
+    from sabaka_core.hive.context import Context
+    from sabaka_core.kit.chapter import Asked
     from sabaka_core.season.plan import plan_of
-    from sabaka_core.show.lifting import lifting_report
+    from sabaka_core.show.study import chapter
     from sabaka_core.winter.heat import winter_of
-    from sabaka_core.winter.improve import savings
 
     hive = load_hive((ROOT / "examples" / "bowline.json").read_bytes())
     box = main_box(hive)
     a, season, ways = analyse(hive, box), Season(), Wintering()
     combs = plan_of(a, season).winter_combs
-    show(
-        "whole lifting analysis, changes tried",
-        statistics.median(timed(lambda: lifting_report(hive), 20)),
-        40,
-        "ms",
-        yard,
-    )
     show(
         "a winter by day",
         statistics.median(timed(lambda: winter_of(a, season, ways, combs).honey_kg, 20)),
@@ -136,14 +130,14 @@ def judged_speed(yard: float) -> None:
         "ms",
         yard,
     )
-    now = winter_of(a, season, ways, combs)
-    show(
-        "what would save honey, searched",
-        statistics.median(timed(lambda: savings(hive, box, season, ways, combs, now), 10)),
-        500,
-        "ms",
-        yard,
-    )
+    for words, name, parts, most in (
+        ("what would save honey, searched", "winter", ("helps",), 500),
+        ("the whole winter", "winter", Asked().parts, 500),
+        ("the whole of lifting, changes tried", "lifting", Asked().parts, 250),
+    ):
+        asked = Asked(parts=parts)
+        took = timed(lambda name=name, asked=asked: chapter(Context(hive), name, asked), 10)  # type: ignore[misc]
+        show(words, statistics.median(took), most, "ms", yard)
 
 
 def in_process(yard: float) -> None:

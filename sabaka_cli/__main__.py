@@ -10,19 +10,17 @@ from pathlib import Path
 from typing import Any, get_args
 
 from sabaka_cli.words import (
-    check_text,
+    chapter_text,
+    findings_text,
     fits_json,
     frames_json,
     frames_text,
-    lifting_text,
     matrix_text,
     metrics_page,
     moving_text,
     ranking_text,
     report_text,
-    season_text,
     slope_json,
-    winter_text,
 )
 from sabaka_core.base.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.brief.answers import read_answers
@@ -32,9 +30,12 @@ from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
+from sabaka_core.edits.held import outside_sizes
 from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
+from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
@@ -45,11 +46,9 @@ from sabaka_core.season.daily import read_daily
 from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
 from sabaka_core.season.weather import by_days, climates
-from sabaka_core.show.lifting import lifting_report
 from sabaka_core.show.models import ReportPart
 from sabaka_core.show.moving import moving_report
-from sabaka_core.show.season import season_report
-from sabaka_core.show.winter import winter_report
+from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 
 EXAMPLES = Path(__file__).resolve().parent.parent / "examples"
@@ -179,9 +178,10 @@ def _report(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    report = build_report(_read(options), ("findings", "mends", "overlaps"))
-    print(told(check_text(report), options.units))
-    return 1 if any(finding.severity == "error" for finding in report.findings) else 0
+    hive = _read(options)
+    findings = every_finding(Context(hive), held=outside_sizes(hive))
+    print(told(findings_text(findings), options.units))
+    return 1 if any(finding.severity == "error" for finding in findings) else 0
 
 
 def _migrate(options: argparse.Namespace) -> int:
@@ -223,8 +223,8 @@ def _fit(options: argparse.Namespace) -> int:
 def _season(options: argparse.Namespace) -> int:
     hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump()
-    report = season_report(_with(hive, "season", now, {"climate": options.climate, "start_day": options.start}))
-    return _out(options, season_text(report), report.model_dump_json(indent=2))
+    changed = _with(hive, "season", now, {"climate": options.climate, "start_day": options.start})
+    return _study(options, "season", changed)
 
 
 def _convert(options: argparse.Namespace) -> int:
@@ -257,15 +257,19 @@ def _weathered(hive: Hive, options: argparse.Namespace) -> Hive:
 def _lift(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.lifting or Lifting()).model_dump(exclude_none=True)
-    report = lifting_report(_with(hive, "lifting", now, {"height_mm": options.keeper_height}))
-    return _out(options, lifting_text(report), report.model_dump_json(indent=2))
+    return _study(options, "lifting", _with(hive, "lifting", now, {"height_mm": options.keeper_height}))
 
 
 def _winter(options: argparse.Namespace) -> int:
     hive = _weathered(_read(options), options)
     now = (hive.season or Season()).model_dump(exclude_none=True)
-    report = winter_report(_with(hive, "season", now, {"climate": options.climate}))
-    return _out(options, winter_text(report), report.model_dump_json(indent=2))
+    return _study(options, "winter", _with(hive, "season", now, {"climate": options.climate}))
+
+
+def _study(options: argparse.Namespace, name: str, hive: Hive) -> int:
+    """What a study says: the same shape of each."""
+    said = chapter(Context(hive), name, Asked(parts=("metrics", "findings", "mends", "helps", "tables", "agenda")))
+    return _out(options, chapter_text(said), said.model_dump_json(indent=2, exclude={"drawings", "forms", "papers"}))
 
 
 def _build(options: argparse.Namespace) -> int:

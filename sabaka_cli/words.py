@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterable
 from itertools import groupby
 
 from sabaka_core.base.errors import InfeasibleError
-from sabaka_core.base.quantity import Quantity, plain, plain_quantity
+from sabaka_core.base.quantity import Quantity, Text, plain, plain_quantity
 from sabaka_core.brief.rank import Ranking
 from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
 from sabaka_core.document import Hive
@@ -15,16 +16,14 @@ from sabaka_core.document.hive import Choices
 from sabaka_core.drawing.slope import slope_study
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.kit.chapter import Cell, Chapter
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.moving.matrix import Matrix
 from sabaka_core.show.combs import catalogue_card
-from sabaka_core.show.lifting import LiftingReport
 from sabaka_core.show.models import Report
 from sabaka_core.show.moving import MovingReport
 from sabaka_core.show.run_sheet import kept_mm, kinds_of, solve
-from sabaka_core.show.season import SeasonReport
-from sabaka_core.show.winter import WinterReport
 
 
 def report_text(report: Report) -> str:
@@ -37,14 +36,12 @@ def report_text(report: Report) -> str:
     lines += [f"  {plain(place.text)}" for place in report.run]
     lines += ["", "Entrances"]
     lines += [f"  {state.index + 1}. {plain(state.text)}: {state.advice}" for state in report.entrances]
-    return "\n".join([*lines, "", check_text(report)])
+    return "\n".join([*lines, "", findings_text(report.findings)])
 
 
-def check_text(report: Report) -> str:
-    """The findings with their reasons and mends."""
-    if not report.findings:
-        return "Nothing to mend."
-    return "\n".join(line for finding in report.findings for line in _finding_lines(finding))
+def findings_text(findings: Iterable[Finding]) -> str:
+    """Findings with their step, reasons and mends."""
+    return "\n".join(line for finding in findings for line in _finding_lines(finding)) or "Nothing to mend."
 
 
 def metrics_page(report: Report) -> str:
@@ -147,26 +144,6 @@ def fits_json(a: Analysis, brood_share: float | None, wish: int | None) -> str:
     )
 
 
-def season_text(report: SeasonReport) -> str:
-    """The season: what it comes to, what to do on which day, what goes wrong, and the weeks."""
-    lines = [f"{report.place}; {report.start}", *(f"  {plain(words)}" for words in report.summary)]
-    lines += [f"  {plain(size.words)}" for size in report.sizes]
-    if report.saying:
-        lines.append(report.saying)
-    lines += ["", "Visits"]
-    for visit in report.visits:
-        lines += [f"  {visit.day}  {step.words} {step.why}" for step in visit.steps]
-    lines += ["", "Warnings"] if report.warnings else []
-    lines += [f"  {w.label}: {w.words} {w.why}" for w in report.warnings]
-    lines += ["", f"  {'week':<11}{'bees':>8}{'brood':>8}{'honey':>10}{'needs':>7}{'given':>7}{'follower':>12}"]
-    lines += [
-        f"  {w.day:<11}{w.bees:>8.0f}{w.brood_cells:>8.0f}{w.honey_kg:>7.1f} "
-        f"kg{w.need_combs:>7.1f}{w.given_combs:>7}{w.far_mm:>9.1f} mm"
-        for w in report.weeks
-    ]
-    return "\n".join(lines)
-
-
 def moving_text(report: MovingReport) -> str:
     """Moving in: every way in its rank with why, then the chosen one's gaps, parts and days."""
     lines = [f"{report.bees} into {report.hive}; first wish: {report.wish}", ""]
@@ -187,52 +164,27 @@ def moving_text(report: MovingReport) -> str:
     return "\n".join(lines)
 
 
-def lifting_text(report: LiftingReport) -> str:
-    """Lifting: the stand, tasks, this hive against the stack, loads, and what would help."""
-    lines = [report.note] if report.note else []
-    lines += [f"  {'' if j.good else '! '}{plain(j.words)}. {j.why}" for j in (*report.stand, *report.loads)]
-    lines += [
-        f"  leg {leg.name}: {plain_quantity(leg.length)}, bevel {plain_quantity(leg.bevel)}" for leg in report.legs
-    ]
-    lines.append("")
-    for task in report.tasks:
-        worst = f", worst index {task.worst.index:.2f}" if task.worst else ""
-        lines.append(f"  {task.name}: {task.count} lifts, {plain_quantity(task.total)}, {task.minutes:.0f} min{worst}")
-    for season in (report.here, report.there):
-        if season is not None:
-            lines.append(
-                f"  {season.name}: {season.count} lifts a season, {plain_quantity(season.total)}, heaviest "
-                f"{plain_quantity(season.heaviest)}, worst index {season.worst_index:.2f}, {season.over} "
-                "over 1"
-            )
-    lines += [f"  try: {change.label} (worst index {change.index:.2f})" for change in report.changes]
-    return "\n".join([*lines, "", *report.cautions])
+def chapter_text(said: Chapter) -> str:
+    """What a study says: numbers by group, tables, what would help, what is wrong, what to mind."""
+    lines = [plain(said.lead)]
+    for group, members in groupby(said.metrics.values(), key=lambda metric: metric.group):
+        lines += ["", group, *(f"  {metric.label:<42} {_value(metric):>14}" for metric in members)]
+    for table in said.tables:
+        lines += ["", f"{table.title}: {', '.join(table.columns)}"]
+        lines += [f"  {'  '.join(_cell(cell) for cell in line.cells)}  {line.why}".rstrip() for line in table.lines]
+    lines += ["", said.agenda_title] if said.agenda else []
+    for occasion in said.agenda:
+        lines += ["", occasion.label]
+        lines += [f"  {each.title} {plain(each.words)} {each.why}".rstrip() for each in occasion.doings]
+    if said.helps:
+        lines += ["", "What would help"]
+        lines += [f"  {plain(m.label)}{f': {plain(m.gives)}' if m.gives else ''}" for m in said.helps]
+    lines += ["", findings_text(said.findings), "", *said.notes, *said.cautions]
+    return "\n".join(lines)
 
 
-def winter_text(report: WinterReport) -> str:
-    """The winter: summary, nest, parts, months, what would save, what is wrong."""
-    lines = [
-        f"{report.place}; {report.combs} combs",
-        *(f"  {plain(each)}" for each in (*report.summary, *report.nest, *report.summer)),
-        "",
-    ]
-    lines += [f"  {p.name:<12}{p.ua:>7.2f} W/K{p.heat_w:>8.2f} W{p.wet_days:>6} wet days" for p in report.parts]
-    lines += [
-        "",
-        *(
-            f"  {m.name:<10}{m.out_c:>7.1f} °C{m.heat_w:>7.1f} W{plain_quantity(m.honey):>9}{m.humidity:>6.0f} %"
-            for m in report.months
-        ),
-        "",
-    ]
-    lines += [
-        f"  comb {b.number}: {b.verdict}, {plain_quantity(b.honey)}, band {plain_quantity(b.band)}. {b.why}"
-        for b in report.bands
-    ]
-    lines += [f"  saves {plain_quantity(s.saves)}: {s.label}" for s in report.savings]
-    lines += [f"  {w.name}: {w.ua:.2f} W/K, {plain_quantity(w.honey)}, {w.wet_days} wet days" for w in report.walls]
-    lines += [f"  ! {plain(f.words)}. {f.why}" for f in report.findings]
-    return "\n".join([*lines, "", *report.assumptions, *report.cautions])
+def _cell(cell: Cell) -> str:
+    return plain(cell) if isinstance(cell, Text) else plain_quantity(cell)
 
 
 def matrix_text(chart: Matrix) -> str:
@@ -281,7 +233,7 @@ def _slope_row(point: SlopePoint) -> dict[str, float]:
 
 
 def _finding_lines(finding: Finding) -> list[str]:
-    head = f"{finding.severity.upper()} {finding.id}: {plain(finding.text)}"
+    head = f"{finding.severity.upper()} {finding.id} ({finding.step}): {plain(finding.text)}"
     lines = [head, f"    limit: {plain(finding.limit)} ({finding.source.mark})", f"    why: {finding.why}"]
     if finding.school:
         lines.append(f"    school: {finding.school}")

@@ -11,18 +11,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 from pydantic import Field
 
-from sabaka_core.edits import (
-    fields,
-    follower,
-    handles,
-    items,
-    nucleus,
-    openings,
-    patches,
-    runs,
-    sizing,
-    stock,
-)
+from sabaka_core.edits import fields, follower, handles, items, nucleus, openings, patches, runs, sizing, stock
 from sabaka_core.edits.action import EDITS, Edit
 from sabaka_core.moving import edits as moving_edits
 from sabaka_core.season import edits as season_edits

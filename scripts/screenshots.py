@@ -95,7 +95,7 @@ def take(page: Page) -> None:
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "lift.png")
     page.get_by_role("link", name="Winter").click()
-    page.get_by_test_id("winter-summary").wait_for()
+    page.get_by_test_id("helps").wait_for()
     settled(page)
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "winter.png")

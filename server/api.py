@@ -15,9 +15,8 @@ from sabaka_core.document.load import parse_json
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
 from server.bench.building import router as building
-from server.bench.judged import router as judged
 from server.bench.moving import router as moving
-from server.bench.season import router as season
+from server.bench.studies import router as studies
 from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.designs.api import router as designs
@@ -34,10 +33,9 @@ class BoundedParser(Parser):
 api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
 api.add_router("", accounts, tags=["accounts"])
 api.add_router("/bench", bench, tags=["bench"])
-api.add_router("/season", season, tags=["season"])
+api.add_router("/studies", studies, tags=["studies"])
 api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
-api.add_router("/judged", judged, tags=["judged"])
 api.add_router("/building", building, tags=["building"])
 api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])

@@ -7,7 +7,4 @@ from django.urls import path, re_path
 from server.api import api
 from server.spa import index
 
-urlpatterns = [
-    path("api/", api.urls),
-    re_path(r"^(?!api/|assets/).*$", index),
-]
+urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|assets/).*$", index)]

@@ -40,14 +40,13 @@ from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.edits.action import EDITS
 from sabaka_core.edits.patches import Patch
+from sabaka_core.hive.context import Context
 from sabaka_core.season.constants import constants
 from sabaka_core.show.building import building_report
 from sabaka_core.show.compare import compare
-from sabaka_core.show.lifting import lifting_report
 from sabaka_core.show.models import Report
 from sabaka_core.show.moving import moving_report
-from sabaka_core.show.season import season_report
-from sabaka_core.show.winter import winter_report
+from sabaka_core.show.study import chapter
 
 SEED, DOCUMENTS = 20260, 10_000
 LONGEST_S = 2.0
@@ -57,10 +56,10 @@ Raw = dict[str, Any]
 Path_ = tuple[str | int, ...]
 
 STEPS: dict[str, Callable[[Hive], Value]] = {
-    "season": season_report,
+    "season": lambda hive: chapter(Context(hive), "season"),
     "moving": moving_report,
-    "lifting": lifting_report,
-    "winter": winter_report,
+    "lifting": lambda hive: chapter(Context(hive), "lifting"),
+    "winter": lambda hive: chapter(Context(hive), "winter"),
     # The solver's time is not what is tried here.
     "building": lambda hive: building_report(hive, 0.02),
     "compare": lambda hive: compare(hive, hive),

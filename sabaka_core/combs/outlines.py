@@ -169,11 +169,7 @@ class CombOutlines:
 
 @lru_cache(maxsize=256)
 def outlines_of(
-    section: Trapezoid,
-    bee_space_mm: float,
-    depth_mm: float,
-    guide_mm: float,
-    kind: Literal["catenary", "parabola"],
+    section: Trapezoid, bee_space_mm: float, depth_mm: float, guide_mm: float, kind: Literal["catenary", "parabola"]
 ) -> CombOutlines:
     """Outlines by what decides them, kept, so that trying a mend of the run doesn't hang the comb anew."""
     return CombOutlines(section, bee_space_mm, depth_mm, guide_mm, kind)

@@ -8,19 +8,7 @@ from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.moving import Making
 from sabaka_core.drawing.section import litter_drawn, walls_drawn
-from sabaka_core.kit.drawing import (
-    Box,
-    CombView,
-    Dimension,
-    Drawing,
-    Label,
-    Layer,
-    Point,
-    Polygon,
-    Polyline,
-    Shape,
-    rectangle,
-)
+from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, hole_places_mm
 from sabaka_core.moving.hang import free_comb, upright
@@ -360,7 +348,7 @@ def _all_points(shapes: list[Shape]) -> list[Point]:
     return points
 
 
-def _drawing(name: CombView, title: str, shapes: list[Shape], points: list[Point]) -> Drawing:
+def _drawing(name: str, title: str, shapes: list[Shape], points: list[Point]) -> Drawing:
     return Drawing(
         name=name,
         title=title,

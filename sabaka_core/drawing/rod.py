@@ -47,12 +47,7 @@ def _bar_numbers(a: Analysis) -> list[Shape]:
     """The first and last bar of the nest and of each stretch behind, by number."""
     ends = {group[i].index for group in _comb_groups(a) for i in (0, -1)}
     return [
-        Label(
-            layer="bar-number",
-            text=text(str(p.number)),
-            x_mm=p.middle_mm,
-            y_mm=STRIP_MM - 10,
-        )
+        Label(layer="bar-number", text=text(str(p.number)), x_mm=p.middle_mm, y_mm=STRIP_MM - 10)
         for p in a.layout.combs
         if p.index in ends
     ]

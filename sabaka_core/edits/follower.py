@@ -161,8 +161,7 @@ def move_follower(hive: Hive, box: int, side: Side, x_mm: float, snap: bool = Tr
     if not inside:
         first = way.stops[0]
         raise InfeasibleError(
-            "At least one bar has to stay between the followers.",
-            f"The nearest place is {first.face_mm:g} mm.",
+            "At least one bar has to stay between the followers.", f"The nearest place is {first.face_mm:g} mm."
         )
     stop = inside[-1]
     spare = abs(x_mm - stop.face_mm)

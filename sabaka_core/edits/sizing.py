@@ -113,10 +113,7 @@ class SizeBox(Edit):
     """Size the chamber by what it should hold, or by a board it should come out of."""
 
     do: Literal["size-box"] = "size-box"
-    says: ClassVar[tuple[str, ...]] = (
-        "{at}/section",
-        "{at}/length_mm",
-    )
+    says: ClassVar[tuple[str, ...]] = ("{at}/section", "{at}/length_mm")
     by: Literal["combs", "litres", "board"]
     text: Typed
     units: System = "mm"

@@ -1,40 +1,12 @@
-"""Findings: import the rule modules once, so that every rule is registered."""
+"""Findings: every module of rules is imported once, so that each rule is registered."""
 
-from sabaka_core.findings import (
-    bars,
-    colonies,
-    combs,
-    followers,
-    frames,
-    openings,
-    reach,
-    run,
-    shape,
-    systems,
-    together,
-)
+from importlib import import_module
+from pkgutil import iter_modules
+
 from sabaka_core.findings.overlaps import OVERLAP, errors_in, find_all, find_overlaps, holds
-from sabaka_core.findings.registry import HIVE_RULES, RULES, all_codes, find
+from sabaka_core.findings.registry import RULES, all_codes, find, find_in
 
-__all__ = [
-    "HIVE_RULES",
-    "OVERLAP",
-    "RULES",
-    "all_codes",
-    "bars",
-    "colonies",
-    "combs",
-    "errors_in",
-    "find",
-    "find_all",
-    "find_overlaps",
-    "followers",
-    "frames",
-    "holds",
-    "openings",
-    "reach",
-    "run",
-    "shape",
-    "systems",
-    "together",
-]
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")
+
+__all__ = ["OVERLAP", "RULES", "all_codes", "errors_in", "find", "find_all", "find_in", "find_overlaps", "holds"]

@@ -26,7 +26,7 @@ BEES: dict[str, str] = {
 }
 
 
-@rule("bar-too-weak")
+@rule("bar-too-weak", "combs")
 def bar_too_weak(a: Analysis) -> Iterator[Draft]:
     """The bar sags too far under a comb full of honey."""
     row = practice("bar_deflection")
@@ -66,7 +66,7 @@ def _thicker(a: Analysis, bar: TopBar | Frame, thick_mm: float) -> tuple[Proposa
     return (Proposal(words, partial(replace_value, a.hive, carrier_path(a, bar, field), thick_mm)),)
 
 
-@rule("bar-too-short")
+@rule("bar-too-short", "combs")
 def bar_too_short(a: Analysis) -> Iterator[Draft]:
     """The bar has too little wood on its rests."""
     row = practice("bar_bearing")
@@ -91,7 +91,7 @@ def bar_too_short(a: Analysis) -> Iterator[Draft]:
             )
 
 
-@rule("bar-too-long")
+@rule("bar-too-long", "combs")
 def bar_too_long(a: Analysis) -> Iterator[Draft]:
     """The bar doesn't go into its rebate, or stands out beyond the walls."""
     row = practice("bar_play")
@@ -124,7 +124,7 @@ def _new_length(a: Analysis, bars: tuple[TopBar, ...], size_mm: float) -> Callab
     return partial(set_bars, a, bars, "length_mm", size_mm, "Make the bars {size} long")
 
 
-@rule("spacing-too-narrow")
+@rule("spacing-too-narrow", "combs")
 def spacing_too_narrow(a: Analysis) -> Iterator[Draft]:
     """The bar is narrower than a comb and the passage beside it."""
     comb, space = practice("comb_thickness"), practice("bee_space")
@@ -155,7 +155,7 @@ def spacing_too_narrow(a: Analysis) -> Iterator[Draft]:
             )
 
 
-@rule("spacing-odd")
+@rule("spacing-odd", "combs")
 def spacing_odd(a: Analysis) -> Iterator[Draft]:
     """The bar's width isn't what these bees, or honey combs, are usually given."""
     least = practice("comb_thickness").span[1] + practice("bee_space").span[0]
@@ -172,8 +172,7 @@ def spacing_odd(a: Analysis) -> Iterator[Draft]:
             subject=bar.id,
             severity="warning",
             text=text(
-                f"The {bar.name} is {{width}} wide, which is odd for {_whom(a, row_key)}.",
-                width=mm(bar.width_mm),
+                f"The {bar.name} is {{width}} wide, which is odd for {_whom(a, row_key)}.", width=mm(bar.width_mm)
             ),
             why=row.why,
             place=_first_place(a, bar),

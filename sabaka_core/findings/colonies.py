@@ -43,7 +43,7 @@ def _combs(a: Analysis, stretch: Stretch) -> list[Placed]:
     return [p for p in _within(a, stretch) if isinstance(p.item, Comb)]
 
 
-@rule("colony-without-combs")
+@rule("colony-without-combs", "run")
 def colony_without_combs(a: Analysis) -> Iterator[Draft]:
     """A second colony has no comb of its own."""
     for index, colony, stretch in _others(a):
@@ -79,7 +79,7 @@ def _left_out(a: Analysis, index: int, colony: Colony) -> Hive:
     return hive.model_copy(update={"colonies": hive.colonies[:index] + hive.colonies[index + 1 :]})
 
 
-@rule("colony-without-brood")
+@rule("colony-without-brood", "run")
 def colony_without_brood(a: Analysis) -> Iterator[Draft]:
     """The run says where brood is, and a second colony has none."""
     if not any(isinstance(p.item, Comb) and p.item.contents == "brood" for p in a.layout.combs):
@@ -107,7 +107,7 @@ def colony_without_brood(a: Analysis) -> Iterator[Draft]:
         )
 
 
-@rule("colony-stands-open")
+@rule("colony-stands-open", "run")
 def colony_stands_open(a: Analysis) -> Iterator[Draft]:
     """Beside a second colony's combs the run stands open, without a board."""
     row = practice("bee_space")
@@ -154,7 +154,7 @@ def _with_divider(a: Analysis, gap: Placed, before_combs: bool) -> Hive:
     return with_items(a.hive, a.box, (*items[: gap.index], *pair, *items[gap.index + 1 :]))
 
 
-@rule("colonies-not-parted")
+@rule("colonies-not-parted", "run")
 def colonies_not_parted(a: Analysis) -> Iterator[Draft]:
     """Between two colonies there is no board, or only one that bees pass under or beside."""
     for (index, one, first), (_, two, second) in _neighbours(a):
@@ -213,7 +213,7 @@ def _shut(a: Analysis, board: Placed) -> Hive:
     return with_items(a.hive, a.box, tuple(items))
 
 
-@rule("entrance-beyond-combs")
+@rule("entrance-beyond-combs", "run")
 def entrance_beyond_combs(a: Analysis) -> Iterator[Draft]:
     """A second colony's entrance opens beside its combs, not among them."""
     for _, colony, stretch in _others(a):
@@ -247,7 +247,7 @@ def _among(a: Analysis, placed: PlacedEntrance, combs: Stretch) -> Iterator[Prop
     yield Proposal(text("Move it to {at}, among them", at=mm(at)), change)
 
 
-@rule("colonies-share-entrance")
+@rule("colonies-share-entrance", "run")
 def colonies_share_entrance(a: Analysis) -> Iterator[Draft]:
     """Two colonies fly through one hole."""
     for (index, one), (_, two) in combinations(a.colonies, 2):
@@ -295,7 +295,7 @@ def flight(a: Analysis, one: Colony, two: Colony) -> tuple[float, bool] | None:
     return min(abs(p.middle_mm - q.middle_mm) for p, q in same or pairs), not same
 
 
-@rule("colonies-fly-near")
+@rule("colonies-fly-near", "run")
 def colonies_fly_near(a: Analysis) -> Iterator[Draft]:
     """Two colonies fly from one wall, and near each other."""
     row = practice("colonies_apart")

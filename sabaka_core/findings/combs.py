@@ -20,7 +20,7 @@ from sabaka_core.kit.findings import Severity
 from sabaka_core.kit.tables import practice
 
 
-@rule("comb-touches-wall")
+@rule("comb-touches-wall", "combs")
 def comb_touches_wall(a: Analysis) -> Iterator[Draft]:
     """The free comb comes nearer to the wall than bees leave open, and is fastened to it."""
     row = practice("bee_space")
@@ -62,7 +62,7 @@ _WHY_BY_SCHOOL = {
 }
 
 
-@rule("guide-too-long")
+@rule("guide-too-long", "combs")
 def guide_too_long(a: Analysis) -> Iterator[Draft]:
     """The guide runs on into the bee space beside the comb."""
     for bars in alike(a, guide_mm):
@@ -97,7 +97,7 @@ def _clear_guide(a: Analysis, bars: tuple[TopBar, ...], clearance_mm: float) -> 
         yield from set_bars(a, bars, "guide/length_mm", guide, "Narrow the guide to {size}")
 
 
-@rule("gap-under-combs")
+@rule("gap-under-combs", "combs")
 def gap_under_combs(a: Analysis) -> Iterator[Draft]:
     """The room left under the combs is glued shut or built into."""
     row = practice("gap_under_combs")
@@ -117,8 +117,7 @@ def gap_under_combs(a: Analysis) -> Iterator[Draft]:
         path="/choices/floor_gap_mm",
         proposals=lambda: (
             Proposal(
-                text("Leave {gap}", gap=mm(nearest)),
-                lambda: replace_value(a.hive, "/choices/floor_gap_mm", nearest),
+                text("Leave {gap}", gap=mm(nearest)), lambda: replace_value(a.hive, "/choices/floor_gap_mm", nearest)
             ),
         ),
     )

@@ -22,7 +22,7 @@ from sabaka_core.run.layout import Placed
 from sabaka_core.run.passages import connected
 
 
-@rule("follower-foot-gap")
+@rule("follower-foot-gap", "run")
 def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
     """The follower's foot neither stands on the floor nor ends a safe way short of it."""
     row = practice("follower_foot_gap")
@@ -47,7 +47,7 @@ def follower_foot_gap(a: Analysis) -> Iterator[Draft]:
         )
 
 
-@rule("follower-foot-swells")
+@rule("follower-foot-swells", "run")
 def follower_foot_swells(a: Analysis) -> Iterator[Draft]:
     """In damp wood the follower's foot comes so near to the floor that it is glued down, or jams."""
     least = practice("bee_space").span[0]
@@ -80,7 +80,7 @@ def follower_foot_swells(a: Analysis) -> Iterator[Draft]:
         )
 
 
-@rule("follower-side-clearance")
+@rule("follower-side-clearance", "run")
 def follower_side_clearance(a: Analysis) -> Iterator[Draft]:
     """The follower binds on the walls, or leaves more than its school allows."""
     for placed, board in _followers(a):
@@ -119,7 +119,7 @@ def _set_follower(a: Analysis, placed: Placed, field: str, value: float, words: 
     return (Proposal(text(words, gap=mm(value)), change),)
 
 
-@rule("volume-off")
+@rule("volume-off", "run")
 def volume_off(a: Analysis) -> Iterator[Draft]:
     """The room between the followers is far from what the colony needs."""
     for index, colony in a.colonies:
@@ -185,9 +185,6 @@ def _better_sized(a: Analysis, bound_l: float) -> Iterator[Proposal]:
         stop = min(fits, key=lambda s: abs(abs(s.face_mm - anchor) - wished_mm))
         place = "after" if side == "far" else "before"
         yield Proposal(
-            text(
-                f"Move the {side} follower to {{x}}, {place} bar {way.bar_number(stop)}",
-                x=mm(stop.face_mm),
-            ),
+            text(f"Move the {side} follower to {{x}}, {place} bar {way.bar_number(stop)}", x=mm(stop.face_mm)),
             partial(move_follower, a.hive, a.box, side, stop.face_mm),
         )

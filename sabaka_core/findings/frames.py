@@ -49,7 +49,7 @@ def _set(a: Analysis, words: str, path: str, value: float) -> Proposal:
     return Proposal(text(words, size=mm(value)), change)
 
 
-@rule("frame-too-large")
+@rule("frame-too-large", "combs")
 def frame_too_large(a: Analysis) -> Iterator[Draft]:
     """A frame doesn't go into its chamber: it is wider than the box, or stands on the floor."""
     for frame in a.frames:
@@ -65,8 +65,7 @@ def frame_too_large(a: Analysis) -> Iterator[Draft]:
             subject=frame.id,
             severity="error",
             text=text(
-                f"The {what} {{by}} {'wider than its chamber' if wide else 'too deep for its chamber'}.",
-                by=mm(by),
+                f"The {what} {{by}} {'wider than its chamber' if wide else 'too deep for its chamber'}.", by=mm(by)
             ),
             why="A frame that doesn't go in is found out in front of open bees: measure the frame and the box.",
             place=on("section", 0.0, 0.0 if wide else a.section.height_mm),
@@ -87,7 +86,7 @@ def _larger_chamber(a: Analysis, frame: Frame) -> Iterator[Proposal]:
         yield _set(a, "Make the chamber {size} high inside", a.depth_path, deeper)
 
 
-@rule("frame-side-gap")
+@rule("frame-side-gap", "combs")
 def frame_side_gap(a: Analysis) -> Iterator[Draft]:
     """The gap between frame and wall is glued or bridged, at one end of the frame's tolerance at least."""
     row = practice("bee_space")
@@ -166,7 +165,7 @@ def _without_lugs(a: Analysis, frame: Frame) -> Hive:
     return replace_value(hive, carrier_path(a, frame, "lug_mm"), 0.0)
 
 
-@rule("frame-under-gap")
+@rule("frame-under-gap", "combs")
 def frame_under_gap(a: Analysis) -> Iterator[Draft]:
     """The gap under the frames is glued or built into, in dry or wet wood at least."""
     row = practice("gap_under_frames")
@@ -219,7 +218,7 @@ def below_mm(a: Analysis) -> float:
     return max(below.frame_top_mm(below.main_frame), 0.0) if below.main_frame else 0.0
 
 
-@rule("frame-over-gap")
+@rule("frame-over-gap", "combs")
 def frame_over_gap(a: Analysis) -> Iterator[Draft]:
     """Between open top bars and what lies over them there is no bee space."""
     row = practice("bee_space")
@@ -265,7 +264,7 @@ def _over(a: Analysis, frame: Frame, gap_mm: float) -> Iterator[Proposal]:
         yield _set(a, "Cut the rest {size} deep", f"{a.path}/rest/depth_mm", frame.lug_thickness_mm + SIDE_MM)
 
 
-@rule("lug-off-rest")
+@rule("lug-off-rest", "combs")
 def lug_off_rest(a: Analysis) -> Iterator[Draft]:
     """A lug has too little wood on its rest, or doesn't go between the rests' ends."""
     row = practice("lug_bearing")
@@ -307,7 +306,7 @@ def _rests(a: Analysis, frame: Frame) -> Iterator[Proposal]:
     yield _set(a, "Make the chamber {size} wide inside", a.width_path, frame.body_width_mm + 2 * SIDE_MM)
 
 
-@rule("frame-gap-wrong")
+@rule("frame-gap-wrong", "combs")
 def frame_gap_wrong(a: Analysis) -> Iterator[Draft]:
     """Top bars stand neither against each other nor a bee space apart."""
     row = practice("bee_space")
@@ -350,7 +349,7 @@ def _gaps(a: Analysis, frame: Frame, where: str) -> Iterator[Proposal]:
     )
 
 
-@rule("frame-tolerance")
+@rule("frame-tolerance", "combs")
 def frame_tolerance(a: Analysis) -> Iterator[Draft]:
     """Frames differ by more than the bee space allows: no box fits the largest and the smallest."""
     row = practice("bee_space")
@@ -375,7 +374,7 @@ def frame_tolerance(a: Analysis) -> Iterator[Draft]:
         )
 
 
-@rule("weak-joint")
+@rule("weak-joint", "combs")
 def weak_joint(a: Analysis) -> Iterator[Draft]:
     """The halves of a two-part frame aren't held stiffly."""
     for frame in said_here(a):
@@ -387,8 +386,7 @@ def weak_joint(a: Analysis) -> Iterator[Draft]:
             subject=frame.id,
             severity="warning",
             text=text(
-                f"The {frame.name} is {{deep}} deep and held together by {joint.words}.",
-                deep=mm(frame.depth_mm),
+                f"The {frame.name} is {{deep}} deep and held together by {joint.words}.", deep=mm(frame.depth_mm)
             ),
             why=f"{joint.why} A joint that bends breaks the comb, or lets it meet its neighbour.",
             place=on("section", 0.0, frame.depth_mm / 2),

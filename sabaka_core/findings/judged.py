@@ -16,6 +16,7 @@ def is_found(a: Analysis, codes: Collection[str], subject: str) -> bool:
     return any(
         draft.subject == subject
         for code in codes
+        if (look := RULES[code].chamber) is not None
         for each in (analyse_all(a.hive) if code in _SAID_ONCE else (a,))
-        for draft in RULES[code](each)
+        for draft in look(each)
     )

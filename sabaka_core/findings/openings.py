@@ -31,7 +31,7 @@ def setting(a: Analysis, placed: PlacedEntrance, value: str) -> Hive:
     return replace_value(a.hive, entrance_path(a, placed, "setting"), value)
 
 
-@rule("entrance-beyond-follower")
+@rule("entrance-beyond-follower", "run")
 def entrance_beyond_follower(a: Analysis) -> Iterator[Draft]:
     """An open entrance doesn't lead to the stretch between the followers."""
     if a.layout.crossed:
@@ -55,7 +55,7 @@ def entrance_beyond_follower(a: Analysis) -> Iterator[Draft]:
         )
 
 
-@rule("discs-too-near")
+@rule("discs-too-near", "run")
 def discs_too_near(a: Analysis) -> Iterator[Draft]:
     """Two entrance discs of one wall lie in each other, or have no play to turn past each other."""
     row = practice("disc_play")
@@ -101,7 +101,7 @@ def _plugging(a: Analysis, placed: PlacedEntrance) -> tuple[Proposal]:
     return (Proposal(text("Plug it"), partial(setting, a, placed, "plugged")),)
 
 
-@rule("no-open-entrance")
+@rule("no-open-entrance", "run")
 def no_open_entrance(a: Analysis) -> Iterator[Draft]:
     """A colony has no open entrance of its own."""
     for index, colony in a.colonies:
@@ -126,10 +126,7 @@ def no_open_entrance(a: Analysis) -> Iterator[Draft]:
 
 def _ways_in(a: Analysis, mine: list[PlacedEntrance]) -> Iterator[Proposal]:
     for placed in mine:
-        yield Proposal(
-            text(f"Open entrance {placed.index + 1}"),
-            partial(setting, a, placed, "open"),
-        )
+        yield Proposal(text(f"Open entrance {placed.index + 1}"), partial(setting, a, placed, "open"))
     hole = nest_hole(a)
     yield Proposal(
         text("Bore a {size} hole at {at}", size=mm(hole.diameter_mm), at=mm(hole.at_mm)),
@@ -137,7 +134,7 @@ def _ways_in(a: Analysis, mine: list[PlacedEntrance]) -> Iterator[Proposal]:
     )
 
 
-@rule("entrance-area")
+@rule("entrance-area", "run")
 def entrance_area(a: Analysis) -> Iterator[Draft]:
     """A colony's open entrances are together too small to fly and air through, or too large to guard."""
     for index, colony in a.colonies:
@@ -215,7 +212,7 @@ def _other_area(a: Analysis, colony: Colony, mine: list[PlacedEntrance], row: Ro
             yield Proposal(text(f"Plug {placed.label.lower()}"), partial(setting, a, placed, "plugged"))
 
 
-@rule("entrance-hidden")
+@rule("entrance-hidden", "run")
 def entrance_hidden(a: Analysis) -> Iterator[Draft]:
     """An entrance opens below the top of the litter or the trough's rim."""
     row = practice("entrance_edge")
@@ -250,7 +247,7 @@ def _raising(a: Analysis, placed: PlacedEntrance, clear_mm: float) -> tuple[Prop
     return (Proposal(text("Raise it to {clear}", clear=mm(clear_mm)), change),)
 
 
-@rule("entrance-off-wall")
+@rule("entrance-off-wall", "run")
 def entrance_off_wall(a: Analysis) -> Iterator[Draft]:
     """An entrance doesn't lie within its wall."""
     for placed in a.entrances:

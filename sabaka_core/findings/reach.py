@@ -19,7 +19,7 @@ _SECTION = re.compile(r"/chambers/(\d+)/section(/.*)?")
 _CHAMBER = re.compile(r"/chambers/(\d+)/")
 
 
-@hive_rule(BEYOND)
+@hive_rule(BEYOND, "shape")
 def beyond_reach(hive: Whole) -> Iterator[Draft]:
     """A size, a count or a name is beyond data/sizes.toml."""
     for each in hive.beyond:

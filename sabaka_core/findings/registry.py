@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
+from functools import partial, reduce
 from typing import Any
 
 from pydantic import ValidationError
@@ -18,13 +19,14 @@ from sabaka_core.base.quantity import Quantity, Text
 from sabaka_core.base.sources import Source
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, revalidate
-from sabaka_core.edits.action import Held
+from sabaka_core.edits.action import Edit, Held
+from sabaka_core.edits.apply import apply_edit
 from sabaka_core.edits.held import touches
 from sabaka_core.edits.patches import patch_of
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond
 from sabaka_core.hive.whole import Whole, whole
-from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.findings import Finding, Mend, Severity, Spot
 
 # The code of what lies beyond what Sabaka works with (findings/reach.py).
@@ -38,6 +40,16 @@ class Proposal:
 
     label: Text
     change: Callable[[], Hive]
+
+
+def done(context: Context, *edits: Edit) -> Hive:
+    """A design after edits in its brood chamber, one after the other."""
+    return reduce(lambda hive, edit: apply_edit(hive, edit, context.main.box), edits, context.given)
+
+
+def doing(context: Context, label: Text, *edits: Edit) -> Proposal:
+    """The same as a proposal."""
+    return Proposal(label, partial(done, context, *edits))
 
 
 def no_proposals() -> tuple[Proposal, ...]:
@@ -57,14 +69,16 @@ class Draft:
     severity: Severity
     text: Text
     why: str
-    place: Spot
+    place: Spot | None
     number: Quantity
     limit: Text
     source: Source
     subject: str = ""
     school: str = ""
     path: str = ""
+    at: int | None = None
     proposals: Callable[[], Iterable[Proposal]] = no_proposals
+    step: str = ""
     box: int = 0
     chamber: str = ""
 
@@ -74,29 +88,55 @@ class Draft:
         return ":".join(part for part in (self.code, self.chamber, self.subject) if part)
 
 
-Rule = Callable[[Analysis], Iterator[Draft]]
-HiveRule = Callable[[Whole], Iterator[Draft]]
+Chamberwise = Callable[[Analysis], Iterator[Draft]]
+Hivewise = Callable[[Whole], Iterator[Draft]]
+Studied = Callable[[Context], Iterator[Draft]]
+
+
+@dataclass(frozen=True)
+class Rule:
+    """A rule by its code, the step it belongs to, and what it looks at: one of the three."""
+
+    code: str
+    step: str
+    chamber: Chamberwise | None = None
+    hive: Hivewise | None = None
+    study: Studied | None = None
+
+
 RULES: dict[str, Rule] = {}
-HIVE_RULES: dict[str, HiveRule] = {}
 
 
-def rule(code: str) -> Callable[[Rule], Rule]:
+def _register(found: Rule) -> None:
+    assert found.code not in RULES, f"two rules are called {found.code}"
+    RULES[found.code] = found
+
+
+def rule(code: str, step: str) -> Callable[[Chamberwise], Chamberwise]:
     """Register a rule on a chamber under the code its findings carry."""
 
-    def register(function: Rule) -> Rule:
-        assert code not in all_codes(), f"two rules are called {code}"
-        RULES[code] = function
+    def register(function: Chamberwise) -> Chamberwise:
+        _register(Rule(code, step, chamber=function))
         return function
 
     return register
 
 
-def hive_rule(code: str) -> Callable[[HiveRule], HiveRule]:
+def hive_rule(code: str, step: str) -> Callable[[Hivewise], Hivewise]:
     """Register a rule on the whole hive."""
 
-    def register(function: HiveRule) -> HiveRule:
-        assert code not in all_codes(), f"two rules are called {code}"
-        HIVE_RULES[code] = function
+    def register(function: Hivewise) -> Hivewise:
+        _register(Rule(code, step, hive=function))
+        return function
+
+    return register
+
+
+def study_rule(code: str, step: str) -> Callable[[Studied], Studied]:
+    """Register a rule on what a study works out; it is looked at when that study is asked, not on every drag."""
+
+    def register(function: Studied) -> Studied:
+        _register(Rule(code, step, study=function))
         return function
 
     return register
@@ -104,20 +144,52 @@ def hive_rule(code: str) -> Callable[[HiveRule], HiveRule]:
 
 def all_codes() -> set[str]:
     """The codes of every rule."""
-    return {*RULES, *HIVE_RULES}
+    return set(RULES)
 
 
 def drafts(hive: Whole) -> list[Draft]:
-    """What every rule has to say of every chamber and of the whole, gravest first; what lies beyond reach
-    before all."""
+    """What every rule on chambers and the whole has to say, gravest first; what lies beyond reach before all."""
     found = [
-        replace(draft, box=a.box, chamber=a.chamber.id if len(hive.chambers) > 1 else "")
+        replace(draft, step=each.step, box=a.box, chamber=a.chamber.id if len(hive.chambers) > 1 else "")
         for a in hive.chambers
-        for function in RULES.values()
-        for draft in function(a)
+        for each in RULES.values()
+        if each.chamber is not None
+        for draft in each.chamber(a)
     ]
-    found += [draft for function in HIVE_RULES.values() for draft in function(hive)]
+    found += [
+        replace(draft, step=each.step) for each in RULES.values() if each.hive is not None for draft in each.hive(hive)
+    ]
+    return in_order(found)
+
+
+def step_drafts(context: Context, step: str) -> list[Draft]:
+    """What the rules on a step's study have to say, gravest first."""
+    return in_order(
+        [
+            replace(draft, step=step)
+            for each in RULES.values()
+            if each.step == step and each.study is not None
+            for draft in each.study(context)
+        ]
+    )
+
+
+def in_order(found: list[Draft]) -> list[Draft]:
+    """Drafts with the gravest first, and what lies beyond reach before all."""
     return sorted(found, key=lambda draft: (draft.code != BEYOND, -GRAVITY_OF[draft.severity]))
+
+
+def find_in(context: Context, step: str, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
+    """Findings of a step's study; a mend is tried by all quick rules and those of the study."""
+    found = step_drafts(context, step)
+    if not mends:
+        return tuple(finding_of(draft, ()) for draft in found)
+
+    def look(changed: Whole) -> list[Draft]:
+        return [*drafts(changed), *step_drafts(Context(changed.given), step)]
+
+    before = [*drafts(context.whole), *found]
+    return tuple(finding_of(draft, tried(draft, context.whole, before, look, held)) for draft in found)
 
 
 def find(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
@@ -133,6 +205,7 @@ def finding_of(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
     return Finding(
         id=draft.id,
         code=draft.code,
+        step=draft.step,
         severity=draft.severity,
         text=draft.text,
         why=draft.why,
@@ -144,6 +217,7 @@ def finding_of(draft: Draft, mends: tuple[Mend, ...]) -> Finding:
         source=draft.source,
         school=draft.school,
         path=draft.path,
+        at=draft.at,
         mends=mends,
     )
 
@@ -200,6 +274,6 @@ def _times(code: str, found: list[Draft]) -> int:
     return sum(draft.code == code for draft in found)
 
 
-def on(drawing: DrawingName, x_mm: float, y_mm: float) -> Spot:
+def on(drawing: str, x_mm: float, y_mm: float) -> Spot:
     """A place on a drawing [mm]."""
     return Spot(drawing=drawing, x_mm=x_mm, y_mm=y_mm)

@@ -27,7 +27,7 @@ def item_path(a: Analysis, placed: Placed, field: str) -> str:
     return f"{a.path}/run/items/{placed.index}/{field}"
 
 
-@rule("run-doesnt-close")
+@rule("run-doesnt-close", "run")
 def run_doesnt_close(a: Analysis) -> Iterator[Draft]:
     """The items' lengths don't add up to the box's."""
     row = practice("run_closes")
@@ -128,7 +128,7 @@ def _taken_out(hive: Hive, box: int, indexes: list[int]) -> Hive:
     return close_run(shorter, box)
 
 
-@rule("gap-bridged")
+@rule("gap-bridged", "run")
 def gap_bridged(a: Analysis) -> Iterator[Draft]:
     """Open room among the combs is built into, or glued shut."""
     row = practice("bee_space")
@@ -181,7 +181,7 @@ def _close_up(a: Analysis, placed: Placed) -> Hive:
     return with_items(a.hive, a.box, tuple(items))
 
 
-@rule("followers-crossed")
+@rule("followers-crossed", "run")
 def followers_crossed(a: Analysis) -> Iterator[Draft]:
     """The near follower stands beyond the far one."""
     if not a.layout.crossed:
@@ -215,7 +215,7 @@ def _change_round(a: Analysis, near: Placed, far: Placed) -> Hive:
     return with_items(a.hive, a.box, tuple(items))
 
 
-@rule("no-bar-between")
+@rule("no-bar-between", "run")
 def no_bar_between(a: Analysis) -> Iterator[Draft]:
     """There is no bar between the followers."""
     if a.layout.crossed or a.layout.nest_combs or a.main is None:
@@ -232,7 +232,7 @@ def no_bar_between(a: Analysis) -> Iterator[Draft]:
     )
 
 
-@rule("feeder-gap-small")
+@rule("feeder-gap-small", "run")
 def feeder_gap_small(a: Analysis) -> Iterator[Draft]:
     """A gap meant for a feeder is too small for one."""
     row = practice("feeder_gap")

@@ -23,7 +23,7 @@ LOWEST_HIVE_MM = 200.0
 THINNEST_RAIL_MM = 12.0
 
 
-@rule("slope-off-school")
+@rule("slope-off-school", "shape")
 def slope_off_school(a: Analysis) -> Iterator[Draft]:
     """The slope lies outside what the chosen school builds."""
     school = a.hive.choices.slope_school
@@ -58,12 +58,11 @@ def _other_slope_or_school(a: Analysis, slope_deg: float, nearest_deg: float) ->
     for other, words in SCHOOLS.items():
         if other != a.hive.choices.slope_school and practice(school_row(other)).holds(slope_deg):
             yield Proposal(
-                text(f"Follow “{words}” instead"),
-                partial(replace_value, a.hive, "/choices/slope_school", other),
+                text(f"Follow “{words}” instead"), partial(replace_value, a.hive, "/choices/slope_school", other)
             )
 
 
-@rule("floor-wider-than-top")
+@rule("floor-wider-than-top", "shape")
 def floor_wider_than_top(a: Analysis) -> Iterator[Draft]:
     """The cavity widens downward: odd, but worked out all the same."""
     if a.trapezoid is None or a.section.floor_mm <= a.section.top_mm + 1e-6:
@@ -87,7 +86,7 @@ def _upright(a: Analysis) -> Hive:
     return replace_value(a.hive, f"{a.path}/section", raw | {"height_mm": round(a.section.height_mm, 6)})
 
 
-@rule("rebate-too-wide")
+@rule("rebate-too-wide", "shape")
 def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
     """The rebate for the bars leaves too little of the side board standing outside it."""
     if a.chamber.rest.kind != "rebate":
@@ -116,8 +115,7 @@ def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
 def _narrower_rebate(a: Analysis, path: str, width_mm: float, lacking_mm: float) -> Iterator[Proposal]:
     if width_mm >= practice("bar_bearing").number and not a.frames:
         yield Proposal(
-            text("Make the rebate {width} wide", width=mm(width_mm)),
-            partial(replace_value, a.hive, path, width_mm),
+            text("Make the rebate {width} wide", width=mm(width_mm)), partial(replace_value, a.hive, path, width_mm)
         )
     if a.frames:
         # Long lugs ask for more wood than a board has: a rail outside gives it.
@@ -133,7 +131,7 @@ def _railed(a: Analysis, thick_mm: float) -> Hive:
     return with_chamber(a.hive, a.box, a.chamber.model_copy(update={"walls": walls}))
 
 
-@rule("boards-too-narrow")
+@rule("boards-too-narrow", "shape")
 def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
     """No board on hand of the sides' thickness is wide enough for a side in one piece."""
     board = a.widest_board_mm

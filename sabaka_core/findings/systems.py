@@ -20,7 +20,7 @@ from sabaka_core.kit.findings import Severity
 from sabaka_core.kit.tables import practice
 
 
-@rule("chamber-not-square")
+@rule("chamber-not-square", "shape")
 def chamber_not_square(a: Analysis) -> Iterator[Draft]:
     """A two-chamber hive's box isn't square, so its frames run one way only."""
     off = a.section.top_mm - a.run_mm
@@ -46,7 +46,7 @@ def chamber_not_square(a: Analysis) -> Iterator[Draft]:
     )
 
 
-@rule("door-spacers")
+@rule("door-spacers", "shape")
 def door_spacers(a: Analysis) -> Iterator[Draft]:
     """In a rear-access hive the first and last frame don't stand a bee space off front and door."""
     if a.hive.system != "rear-access" or a.chamber.rest.kind != "rods" or not a.layout.combs:
@@ -77,7 +77,7 @@ def door_spacers(a: Analysis) -> Iterator[Draft]:
     )
 
 
-@rule("boxes-dont-add-up")
+@rule("boxes-dont-add-up", "shape")
 def boxes_dont_add_up(a: Analysis) -> Iterator[Draft]:
     """The boxes a chamber is stacked up of are not together as high as the chamber is said to be."""
     total = sum(a.chamber.boxes_mm)
@@ -99,14 +99,13 @@ def boxes_dont_add_up(a: Analysis) -> Iterator[Draft]:
         path=a.depth_path,
         proposals=lambda: (
             Proposal(
-                text("Take the sum, {total}", total=mm(total)),
-                partial(resized, a.hive, a.box, a.depth_path, total),
+                text("Take the sum, {total}", total=mm(total)), partial(resized, a.hive, a.box, a.depth_path, total)
             ),
         ),
     )
 
 
-@rule("entrance-in-litter")
+@rule("entrance-in-litter", "shape")
 def entrance_in_litter(a: Analysis) -> Iterator[Draft]:
     """The box that holds the litter has an open entrance: it belongs one box up."""
     if a.chamber.role != "shelf" or a.chamber.litter.kind != "deep":
@@ -134,7 +133,7 @@ def _plug(a: Analysis, path: str) -> tuple[Proposal]:
     return (Proposal(text("Plug it"), partial(replace_value, a.hive, path, "plugged")),)
 
 
-@rule("fixed-comb")
+@rule("fixed-comb", "shape")
 def fixed_comb(a: Analysis) -> Iterator[Draft]:
     """Combs fixed to the cavity can't be inspected, which the law of many places asks for."""
     law = a.hive.choices.law
@@ -180,7 +179,7 @@ def _rehung(a: Analysis, bar: TopBar) -> Hive:
     return replace_value(with_items(hive, a.box, items), f"{a.path}/rest/kind", "rim")
 
 
-@rule("log-wall-thin")
+@rule("log-wall-thin", "shape")
 def log_wall_thin(a: Analysis) -> Iterator[Draft]:
     """A tree-cavity hive's wall is thinner than such hives are built for."""
     row = practice("log_wall")
@@ -206,7 +205,7 @@ def log_wall_thin(a: Analysis) -> Iterator[Draft]:
     )
 
 
-@rule("comb-too-small")
+@rule("comb-too-small", "shape")
 def comb_too_small(a: Analysis) -> Iterator[Draft]:
     """A comb at the edge of a log is too narrow to count as one."""
     row = practice("least_chord")

@@ -19,7 +19,7 @@ from sabaka_core.kit.tables import at_least, at_most, practice
 from sabaka_core.run.passages import way_out
 
 
-@hive_rule("no-way-out")
+@hive_rule("no-way-out", "run")
 def no_way_out(hive: Whole) -> Iterator[Draft]:
     """A chamber with combs has neither an open entrance nor a way to one."""
     if len(hive.chambers) < 2:
@@ -59,7 +59,7 @@ def _new_passage(hive: Hive, a: Analysis, other: Analysis) -> Hive:
     return hive.model_copy(update={"passages": (*hive.passages, passage)})
 
 
-@hive_rule("passage-small")
+@hive_rule("passage-small", "run")
 def passage_small(hive: Whole) -> Iterator[Draft]:
     """A passage is smaller than the entrance of a wild nest."""
     row = practice("wild_entrance")
@@ -94,7 +94,7 @@ def passage_small(hive: Whole) -> Iterator[Draft]:
         )
 
 
-@hive_rule("stacks-uneven")
+@hive_rule("stacks-uneven", "run")
 def stacks_uneven(hive: Whole) -> Iterator[Draft]:
     """The stacks of a side-by-side hive, which share a roof, end at different heights."""
     row = practice("level_stacks")
@@ -141,7 +141,7 @@ def _level(hive: Whole, stack: Stack, tallest: Stack, by_mm: float) -> Iterator[
             )
 
 
-@hive_rule("stack-tips")
+@hive_rule("stack-tips", "run")
 def stack_tips(hive: Whole) -> Iterator[Draft]:
     """A stack is so tall over its foot that a push or the wind tips it."""
     row = practice("tipping")
@@ -176,14 +176,13 @@ def _lower(hive: Whole, chamber: str) -> Iterator[Proposal]:
             continue
         if each.boxes > 1:
             yield Proposal(
-                text("Take off a super"),
-                partial(replace_value, hive.hive, f"/supers/{index}/boxes", each.boxes - 1),
+                text("Take off a super"), partial(replace_value, hive.hive, f"/supers/{index}/boxes", each.boxes - 1)
             )
         else:
             yield Proposal(text("Take off the super"), partial(_without_super, hive.hive, index))
 
 
-@hive_rule("super-too-full")
+@hive_rule("super-too-full", "run")
 def super_too_full(hive: Whole) -> Iterator[Draft]:
     """A super's frames don't go over the box they stand on."""
     for index, each in enumerate(hive.hive.supers):
@@ -218,7 +217,7 @@ def super_too_full(hive: Whole) -> Iterator[Draft]:
         )
 
 
-@hive_rule("super-doesnt-fit")
+@hive_rule("super-doesnt-fit", "run")
 def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
     """A super's frames don't keep a bee space in a box as wide as the one it stands on."""
     row = practice("bee_space")
@@ -260,7 +259,7 @@ def _without_super(hive: Hive, index: int) -> Hive:
     return hive.model_copy(update={"supers": hive.supers[:index] + hive.supers[index + 1 :]})
 
 
-@hive_rule("queen-goes-over")
+@hive_rule("queen-goes-over", "run")
 def queen_goes_over(hive: Whole) -> Iterator[Draft]:
     """Between brood and honey nothing keeps the queen: as one school wants it, and another doesn't."""
     roles = {chamber.id: chamber.role for chamber in hive.hive.chambers}
@@ -287,7 +286,7 @@ def queen_goes_over(hive: Whole) -> Iterator[Draft]:
         )
 
 
-@hive_rule("boxes-dont-match")
+@hive_rule("boxes-dont-match", "run")
 def boxes_dont_match(hive: Whole) -> Iterator[Draft]:
     """Boxes that stand open on each other are not of one size in plan."""
     row = practice("level_stacks")

@@ -165,10 +165,7 @@ def _along(section: Section, length: float, at: str) -> Cavity:
     if isinstance(section, CircleSection):
         least = min(section.diameter_mm, section.far_diameter_mm or section.diameter_mm)
         return Cavity(
-            section.diameter_mm,
-            Trapezoid(length, length, least),
-            _cone_mm3(section, length),
-            lying_radius_mm=least / 2,
+            section.diameter_mm, Trapezoid(length, length, least), _cone_mm3(section, length), lying_radius_mm=least / 2
         )
     raise ParameterError(
         f"{at}/combs", "along", "Combs can only run along a box with upright walls, or a log.", "cant-run-along"

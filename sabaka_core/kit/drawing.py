@@ -59,25 +59,6 @@ Layer = Literal[
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
-CombView = Literal[
-    "comb-front",
-    "comb-end",
-    "comb-above",
-    "season-combs",
-    "season-bees",
-    "move-over",
-    "move-way",
-    "move-box",
-    "move-plan",
-    "make-cost",
-    "lift-figure",
-    "build-exploded",
-    "build-boards",
-    "build-parts",
-    "winter-section",
-    "winter-combs",
-    "winter-year",
-]
 Point = tuple[float, float]
 
 
@@ -179,9 +160,9 @@ class Box(Value):
 
 
 class Drawing(Value):
-    """One drawing. Shapes are listed from the back to the front."""
+    """One drawing. Shapes are listed from the back to the front; no two drawings of a hive have one name."""
 
-    name: DrawingName | CombView
+    name: str
     title: str
     extent: Box
     shapes: tuple[Shape, ...]

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from typing import Literal
 
-from sabaka_core.base.quantity import Quantity, Unit, Value
+from sabaka_core.base.quantity import Quantity, Text, Unit, Value
 from sabaka_core.base.sources import Source
 
-Group = Literal["Section", "Cavity", "Comb", "Frame", "Run", "Hive"]
+# How a number came about: worked out by a formula that is evaluated, by a model that was run or a search, read off a
+# solid or taken as it was set. "told" are formulas in words, which nothing evaluates yet.
+Kind = Literal["computed", "simulated", "read off", "told"]
 
 
 class Input(Value):
@@ -20,10 +22,16 @@ class Input(Value):
 
 
 class Working(Value):
-    """How a number came about."""
+    """How a number came about.
 
+    ``formula`` is what is evaluated, or in words the model that was run or the solid it was read off; ``check`` is the
+    balance or bound that holds a simulated one.
+    """
+
+    kind: Kind = "told"
     formula: str
-    inputs: tuple[Input, ...]
+    inputs: tuple[Input, ...] = ()
+    check: Text | None = None
 
 
 class Metric(Value):
@@ -36,7 +44,7 @@ class Metric(Value):
     value: float
     unit: Unit
     label: str
-    group: Group
+    group: str
     working: Working
     source: Source
     gloss: str = ""

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.hive import Hive
 from sabaka_core.findings import errors_in
-from sabaka_core.hive.whole import whole
+from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.show.season import SeasonReport, StepOut, VisitOut, season_report
+from sabaka_core.show.study import chapter
 
 _NOTE = "A model’s plan, from values told from memory: what you see in the hive comes first."
 
@@ -20,33 +19,21 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     Raises:
         ParameterError: a setting of the season can't be used.
     """
-    report, everything = season_report(hive), whole(hive)
+    context = Context(hive)
+    report = chapter(context, "season")
     sheet = Sheet(hive, "season", measure)
-    sheet.title(hive.name, f"{report.place}; {report.start}")
-    sheet.errors(errors_in(everything), "before you go by this plan")
-    sheet.paragraph("In all", "; ".join(sheet.say(each) for each in report.summary), 8.5)
-    for key, high in (("combs", 58 * POINTS), ("bees", 44 * POINTS)):
-        sheet.picture(report.charts[key], high, stretch=True)
+    sheet.title(hive.name, report.lead)
+    sheet.errors(errors_in(context.whole), "before you go by this plan")
+    sheet.metrics(report.metrics.values())
+    charts = [report.drawings[name] for name in ("season-combs", "season-bees")]
+    for chart, high in zip(charts, (58 * POINTS, 44 * POINTS), strict=True):
+        sheet.picture(chart, high, stretch=True)
         sheet.y -= high + 3 * POINTS
-    sheet.key(*report.charts.values())
+    sheet.key(*charts)
     sheet.heading("Visits")
-    if not report.visits:
-        sheet.paragraph("", report.saying or "Nothing to move or take.")
-    for visit in report.visits:
-        for index, step in enumerate(visit.steps):
-            sheet.paragraph(visit.label if index == 0 else "", _step(report, visit, step))
+    sheet.agenda(report.agenda, "Nothing to move or take.")
     sheet.heading("Look out")
-    if not report.warnings:
-        sheet.paragraph("", "Nothing goes wrong.")
-    for warned in report.warnings:
-        sheet.paragraph(warned.label, warned.words)
+    sheet.findings(report.findings, "Nothing goes wrong.")
     sheet.heading("The run as it is designed", room=58 * POINTS)
-    put_runs(sheet, everything)
+    put_runs(sheet, context.whole)
     return sheet.save(_NOTE)
-
-
-def _step(report: SeasonReport, visit: VisitOut, step: StepOut) -> Text:
-    if step.kind not in ("add", "contract"):
-        return Text(template=step.words)
-    week = report.weeks[visit.week]
-    return text(f"{step.words} Follower at {{far}}, after comb {week.last_comb}.", far=mm(week.far_mm))

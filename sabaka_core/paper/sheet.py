@@ -6,6 +6,8 @@ Every document of Sabaka's is written on one of these, in the keeper's measure.
 from __future__ import annotations
 
 import io
+from collections.abc import Iterable
+from itertools import groupby
 from typing import Any
 
 from reportlab.lib.colors import Color
@@ -15,8 +17,11 @@ from reportlab.pdfgen.canvas import Canvas
 from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
+from sabaka_core.kit.chapter import Occasion
 from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline
+from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
+from sabaka_core.kit.metrics import Metric
 from sabaka_core.paper.letters import BOX, Family, first_face, runs, width, wrapped
 
 # A millimetre in points.
@@ -175,6 +180,31 @@ class Sheet:
             self.y -= size * 1.22
             self.text(self.left + _LABEL, self.y + size * 0.3, each, size)
         self.y = min(self.y, start - len(named) * size * 1.22) - 2
+
+    def metrics(self, metrics: Iterable[Metric]) -> None:
+        """Key numbers, group by group, each with its name."""
+        for group, members in groupby(metrics, key=lambda each: each.group):
+            words = (f"{each.label} {self.say(Quantity(value=each.value, unit=each.unit))}" for each in members)
+            self.paragraph(group, "; ".join(words))
+
+    def agenda(self, agenda: Iterable[Occasion], none: str) -> None:
+        """What is done when; the day stands once."""
+        put = False
+        for occasion in agenda:
+            for index, doing in enumerate(occasion.doings):
+                self.paragraph(occasion.label if index == 0 else "", doing.words)
+                put = True
+        if not put:
+            self.paragraph("", none)
+
+    def findings(self, findings: Iterable[Finding], none: str = "") -> None:
+        """What is wrong and why, errors marked."""
+        put = False
+        for each in findings:
+            self.paragraph("!" if each.severity == "error" else "", f"{self.say(each.text)} {each.why}")
+            put = True
+        if none and not put:
+            self.paragraph("", none)
 
     def need(self, high: float) -> None:
         """A new page where so much room is not left [points]."""

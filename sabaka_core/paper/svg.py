@@ -97,9 +97,7 @@ def _angle(root: Tree.Element, shape: AngleMark) -> None:
 
 def _line(root: Tree.Element, start: tuple[float, float], end: tuple[float, float]) -> None:
     Tree.SubElement(
-        root,
-        "line",
-        {"class": "dimension", "x1": _n(start[0]), "y1": _n(start[1]), "x2": _n(end[0]), "y2": _n(end[1])},
+        root, "line", {"class": "dimension", "x1": _n(start[0]), "y1": _n(start[1]), "x2": _n(end[0]), "y2": _n(end[1])}
     )
 
 

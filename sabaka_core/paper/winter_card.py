@@ -5,12 +5,14 @@ from __future__ import annotations
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.winter import without_legend
 from sabaka_core.findings import errors_in
-from sabaka_core.hive.whole import whole
+from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.show.winter import winter_report
+from sabaka_core.show.study import chapter
+from sabaka_core.winter.heat import settings_of
 
 _NOTE = "A model’s figures, from values told from memory: what you see and heft comes first."
+_MOST_HELPS = 6
 
 
 def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -19,30 +21,31 @@ def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
     Raises:
         ParameterError: a setting of season or winter can't be used.
     """
-    report = winter_report(hive)
+    context = Context(hive)
+    report = chapter(context, "winter")
+    _, wintering = settings_of(context.hive)
     sheet = Sheet(hive, "winter", measure)
-    under = f"{report.place}; {report.combs} combs, {report.wintering.bees} bees, top {report.wintering.school}"
+    under = f"{sheet.say(report.lead)} {wintering.bees} bees, top {wintering.school}"
     sheet.title(f"{hive.name}: winter", under)
-    sheet.errors(errors_in(whole(hive)), "before you go by these figures")
+    sheet.errors(errors_in(context.whole), "before you go by these figures")
     high, half = 66 * POINTS, sheet.wide / 2
-    section = without_legend(report.section)
+    section, combs = without_legend(report.drawings["winter-section"]), report.drawings["winter-combs"]
     sheet.picture(section, high, wide=half - 6)
-    sheet.picture(report.comb_drawing, high, sheet.left + half, half - 6)
+    sheet.picture(combs, high, sheet.left + half, half - 6)
     sheet.y -= high + 2 * POINTS
-    sheet.key(section, report.comb_drawing)
-    sheet.heading("The winter")
-    for line in (*report.summary, *report.nest):
-        sheet.paragraph("", line)
+    sheet.key(section, combs)
+    sheet.heading("The winter in numbers")
+    sheet.metrics(report.metrics.values())
     sheet.heading("Combs")
-    for comb in report.bands:
-        words = f"{sheet.say(comb.honey)} of honey, a band of {sheet.say(comb.band)}. {comb.why}"
-        sheet.paragraph(f"{comb.number}: {comb.verdict}", words, 7.5)
+    for line in next(table.lines for table in report.tables if table.key == "combs"):
+        number, verdict, honey, band = (sheet.say(cell) for cell in line.cells)
+        sheet.paragraph(f"{number}: {verdict}", f"{honey} of honey, a band of {band}. {line.why}", 7.5)
     sheet.heading("What would save honey")
-    for saving in report.savings[:6]:
-        sheet.paragraph(saving.saves, saving.label)
+    for mend in report.helps[:_MOST_HELPS]:
+        gives = f": {sheet.say(mend.gives)}" if mend.gives else ""
+        sheet.paragraph("", f"{sheet.say(mend.label)}{gives}")
     sheet.heading("Mind")
-    for found in report.findings:
-        sheet.paragraph("!" if found.severity == "error" else "", f"{sheet.say(found.words)}. {found.why}")
+    sheet.findings(report.findings)
     for caution in report.cautions:
         sheet.paragraph("", caution)
     return sheet.save(_NOTE)

@@ -8,7 +8,6 @@ last flow is over and the bees begin to draw together, the run is made as small 
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from math import floor
@@ -17,13 +16,14 @@ from sabaka_core.base.dates import day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.season import Season, Seen
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.context import Context
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
 from sabaka_core.season.weather import YEAR, weather_of
 
-DAYS = 365
+DAYS, WEEK = 365, 7
 # Where no keeper's hive ends: for asking what a colony would need.
 ENDLESS = 400.0
 # Combs added at one visit at the most; more than these chill the nest or stay empty.
@@ -97,17 +97,6 @@ class Visit:
 
 
 @dataclass(frozen=True)
-class Warned:
-    """Something going wrong, from its first day to its last."""
-
-    code: str
-    first: int
-    last: int
-    words: str
-    why: str
-
-
-@dataclass(frozen=True)
 class Plan:
     """A year of one hive."""
 
@@ -115,7 +104,6 @@ class Plan:
     nest: Nest
     days: tuple[DayRow, ...]
     visits: tuple[Visit, ...]
-    warnings: tuple[Warned, ...]
     contraction_day: int | None
     winter_combs: int | None
     reserve_kg: float
@@ -138,13 +126,30 @@ class Plan:
         return self.nest.standing(number, filled)
 
 
+# What a design holds that no plan of its year depends on.
+_NOT_ASKED = {
+    "name",
+    "notes",
+    "boards",
+    "roof",
+    "stand",
+    "covers",
+    "season",
+    "moving",
+    "lifting",
+    "wintering",
+    "building",
+}
+
+
 def plan_of(a: Analysis, season: Season) -> Plan:
     """A year's plan for the chamber of a hive that the colony lives in.
 
     Raises:
         ParameterError: a climate, date, flow or constant that can't be used; the field is named.
     """
-    return _planned(_Asked(f"{a.box}{season.model_dump_json()}{a.hive.model_dump_json()}", a, season))
+    asked = a.hive.model_dump_json(exclude=_NOT_ASKED)
+    return _planned(_Asked(f"{a.box}{season.model_dump_json()}{asked}", a, season))
 
 
 @dataclass(frozen=True)
@@ -269,7 +274,6 @@ class _Planner:
             nest=self.nest,
             days=tuple(rows),
             visits=tuple(visits),
-            warnings=tuple(_warnings(rows, self)),
             contraction_day=self.contraction,
             winter_combs=self.winter_combs,
             reserve_kg=self.reserve_kg,
@@ -452,65 +456,16 @@ def _combs(number: int) -> str:
     return "comb" if number == 1 else "combs"
 
 
-def _warnings(rows: list[DayRow], planner: _Planner) -> list[Warned]:
-    c, capacity = planner.c, planner.nest.capacity
-    spare = DEEP_COMBS_SPARE / planner.nest.sizes.deep_share
-    held_back, short, stores = (
-        practice("laying_held_back").number,
-        practice("laying_short").number,
-        practice("stores_least"),
-    )
-    tests: tuple[tuple[str, int, Callable[[DayRow], bool], str, str], ...] = (
-        (
-            "crowded",
-            7,
-            lambda r: r.need.covered > c["crowded"] * r.given and r.eggs < held_back * r.wished_eggs,
-            "Crowded: the colony is likely to swarm.",
-            "Bees cover the combs they have and the queen is short of cells for a week and more.",
-        ),
-        (
-            "short-of-cells",
-            7,
-            lambda r: r.eggs < short * r.wished_eggs and r.wished_eggs > 100,
-            "The queen is short of cells.",
-            "Drawn comb is full of stores and brood: brood stops growing just when bees are wanted.",
-        ),
-        (
-            "run-full",
-            1,
-            lambda r: r.given >= capacity - 0.5 and r.need.combs > capacity,
-            "The run is full.",
-            "Every comb that goes in is in: take honey, put a super on, or split the colony.",
-        ),
-        (
-            "chill",
-            7,
-            lambda r: planner.nest.moves and r.temperature_c < c["cold"] and r.given > r.need.combs + spare,
-            "Too much empty room in the cold.",
-            "Room that no bee covers has to be warmed, and wets the combs.",
-        ),
-        (
-            "stores-short",
-            2,
-            lambda r: r.honey_kg < stores.number,
-            "Stores are short.",
-            stores.why,
-        ),
-    )
-    found: list[Warned] = []
-    for code, least, holds, words, why in tests:
-        first: int | None = None
-        for index, row in enumerate([*rows, None]):
-            if row is not None and holds(row):
-                first = index if first is None else first
-            elif first is not None:
-                if index - first >= least:
-                    found.append(Warned(code, rows[first].day, rows[index - 1].day, words, why))
-                first = None
-    return sorted(found, key=lambda w: w.first)
-
-
 def balance_kg(rows: tuple[DayRow, ...], start_kg: float) -> float:
     """What honey doesn't add up to [kg]: start + ripened + fed − eaten − taken − left; 0 for a sound plan."""
     last = rows[-1]
     return start_kg + last.ripened_kg + last.fed_kg - last.eaten_kg - last.taken_kg - last.honey_kg
+
+
+def year_in(context: Context) -> Plan:
+    """The year’s plan of a design, for every study that asks for it.
+
+    Raises:
+        ParameterError: a setting can't be used; the field is named.
+    """
+    return plan_of(context.main, context.hive.season or Season())

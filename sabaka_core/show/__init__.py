@@ -1,0 +1,7 @@
+"""What is shown: every study is imported once, so that each is registered."""
+
+from importlib import import_module
+from pkgutil import iter_modules
+
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")

@@ -1,390 +1,314 @@
-"""Lifting for readers: the stand, each task, the season against the stack, other loads, what would help."""
+"""Lifting as a study: the stand, a season here and at the stack, each lift against its limit, loads, changes."""
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Iterable, Iterator
+from functools import partial
 
-from sabaka_core.base.quantity import Quantity, Text, Value, deg, mm, text
-from sabaka_core.document.combs import FixedComb
-from sabaka_core.document.hive import Hive
-from sabaka_core.document.lifting import Lifting
-from sabaka_core.document.season import Season
+from sabaka_core.base.quantity import Quantity, Text, Unit, count, deg, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY, Source
+from sabaka_core.document.hive import Stand
 from sabaka_core.drawing.lifting import lifting_drawing
-from sabaka_core.hive.analysis import analyse, main_box
-from sabaka_core.hive.whole import Whole, whole
+from sabaka_core.edits.fields import SetField
+from sabaka_core.findings.improve import Candidate, Gain, improved
+from sabaka_core.findings.lifting import right_stand, right_stand_edits
+from sabaka_core.geometry.cavity import run_length_mm
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
-from sabaka_core.kit.tables import practice
-from sabaka_core.lifting.body import body_of
-from sabaka_core.lifting.improve import changes, work_of
-from sabaka_core.lifting.loads import chosen_stack, comb_loads, lid_of, people, stack_box
-from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
-from sabaka_core.lifting.stand import handles_of, right_stand_mm
-from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
-from sabaka_core.season.plan import plan_of
+from sabaka_core.kit.findings import Mend
+from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.metrics import Metric, Working
+from sabaka_core.kit.working import computed, given, read_off, simulated
+from sabaka_core.lifting.asked import here_in, lid_in, middle_place, super_in, tasks_in, there_in, work_in
+from sabaka_core.lifting.body import value
+from sabaka_core.lifting.loads import comb_loads, people
+from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
+from sabaka_core.lifting.stand import handles_of
+from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, finite
+from sabaka_core.show.forms.lifting import lifting_forms
+from sabaka_core.show.study import Study
 
-CAUTIONS = (
-    "The lifting equation is for two-handed lifts standing upright on firm ground; bees, heat and veils "
-    "make every lift worse.",
-    "Never move a full hive alone: strap it, close it at night, and carry it level. Ask a doctor, not a "
-    "program, about a bad back.",
-)
-FIXED = "Its combs are fixed: none is lifted out, and what is carried is the lid and the hive."
-NOT_FOR = {
-    "seated": "The lifting equation doesn’t hold for lifts sitting: keep every load under about 4.5 kg, "
-    "close, and without a twist; bars at elbow height of the seat.",
-    "one-handed": "The lifting equation doesn’t hold for one-handed lifts: keep every load under about 3 "
-    "kg, hang combs on a ledge beside you, and let somebody else take full ones.",
+_EQUATION = Source(mark="published", note="Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory")
+_BODY = Source(mark="from memory", note="Drillis and Contini 1966")
+_STAND = "You and the stand"
+# Gains of less than this in the worst index aren't worth a change.
+_LEAST_GAIN = 0.005
+# A stand within this of the right one is right [mm].
+_STAND_OFF_MM = 20.0
+_SAME_LENGTH_MM = 2.0
+_MOST_HERE, _MOST_THERE = 6, 4
+STANDS_WORDS = {
+    "side": "Stand on one side",
+    "both-sides": "Stand on either side, whichever is nearer",
+    "end": "Stand at the end",
 }
 
 
-class LiftOut(Value):
-    """A lift, or so many like ones."""
+class LiftingStudy(Study):
+    """Lifting at a hive, its keeper as the design has them or of usual height."""
 
-    name: str
-    load: Quantity
-    limit: Quantity
-    index: float
-    over: bool
-    count: int
-    out: Quantity
-    height: Quantity
-    to_height: Quantity
-    turn: Quantity
-    factors: tuple[float, ...]
-
-
-class TaskOut(Value):
-    """A task of one visit."""
-
-    name: str
-    count: int
-    total: Quantity
-    minutes: float
-    open_combs: int
-    worst: LiftOut | None
-
-
-class SeasonLiftsOut(Value):
-    """A season's lifts."""
-
-    name: str
-    visits: int
-    count: int
-    total: Quantity
-    minutes: float
-    heaviest: Quantity
-    worst_index: float
-    over: int
-    worst: LiftOut | None
-
-
-class LegOut(Value):
-    """A leg of the stand."""
-
-    name: str
-    length: Quantity
-    bevel: Quantity
-
-
-class JudgedOut(Value):
-    """A size or load, and whether it is right."""
-
-    words: Text
-    why: str
-    good: bool
-
-
-class ChangeOut(Value):
-    """A change, with what it does to the worst index."""
-
-    label: str
-    edit: dict[str, Any]
-    index: float
-    saved: float
-
-
-class LiftingReport(Value):
-    """All of it for one design."""
-
-    lifting: Lifting
-    note: str
-    stand: tuple[JudgedOut, ...]
-    legs: tuple[LegOut, ...]
-    tasks: tuple[TaskOut, ...]
-    here: SeasonLiftsOut
-    there: SeasonLiftsOut | None
-    lifts: tuple[LiftOut, ...]
-    loads: tuple[JudgedOut, ...]
-    changes: tuple[ChangeOut, ...]
-    cautions: tuple[str, ...]
-    figure: Drawing
-
-
-def lifting_report(hive: Hive) -> LiftingReport:
-    """Lifting at a hive, its keeper as the design has them or of usual height.
-
-    Raises:
-        ParameterError: a size can't be used; the field is named.
-    """
-    box = main_box(hive)
-    a, everything = analyse(hive, box), whole(hive)
-    lifting = hive.lifting or Lifting()
-    body = body_of(lifting)
-    work = work_of(hive, a)
-    plan = plan_of(a, hive.season or Season())
-    here = season_here(work, plan)
-    there = season_there(work, plan, chosen_stack(lifting))
-    spoken = lifting.posture == "standing"
-    tasks = tasks_now(work)
-    return LiftingReport(
-        lifting=lifting,
-        note=FIXED if isinstance(a.main, FixedComb) else "" if spoken else NOT_FOR[lifting.posture],
-        stand=tuple(_stand(work, everything)),
-        legs=tuple(
-            LegOut(name=leg.name, length=mm(leg.length_mm), bevel=deg(leg.bevel_deg)) for leg in work.standing.legs
-        ),
-        tasks=tuple(_task(task) for task in tasks),
-        here=_season(here),
-        there=_season(there),
-        lifts=_bars(tasks, there),
-        loads=tuple(_loads(hive, work, everything, lifting)),
-        changes=tuple(
-            ChangeOut(label=c.label, edit=c.edit, index=c.index, saved=c.saved) for c in changes(hive, box, plan, here)
-        )
-        if spoken
-        else (),
-        cautions=CAUTIONS,
-        figure=lifting_drawing(a, everything, work.standing, body, work.place(_nearest_place(work))[0]),
+    name = "lifting"
+    cautions = (
+        "The lifting equation is for two-handed lifts standing upright on firm ground; bees, heat and veils make "
+        "every lift worse.",
+        "Never move a full hive alone: strap it, close it at night, and carry it level. Ask a doctor, not a program, "
+        "about a bad back.",
     )
 
+    def lead(self, context: Context) -> Text:
+        return text("You at the hive, each lift against what the equation recommends, and the same season at a stack.")
 
-def _nearest_place(work: Work) -> float:
-    combs = work.a.layout.nest_combs or work.a.layout.combs
-    if not combs:
-        return work.a.run_mm / 2
-    return (combs[(len(combs) - 1) // 2].middle_mm + combs[len(combs) // 2].middle_mm) / 2
+    def metrics(self, context: Context) -> Iterable[Metric]:
+        yield from _stand_metrics(context)
+        yield from _season_metrics(context.once(here_in), "", "A season here")
+        yield from _season_metrics(context.once(there_in), "stack.", "The same at the stack")
 
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        yield _lifts_table(context)
+        yield _tasks_table(context)
+        yield _legs_table(context)
+        yield _combs_table(context)
+        yield _loads_table(context)
 
-def _bars(tasks: tuple[Task, ...], there: SeasonOfLifts | None) -> tuple[LiftOut, ...]:
-    """Lifts for the bar list: the worst few of an inspection here, and of the stack's fullest visit."""
-    mine = sorted(tasks[-1].lifts, key=lambda lift: -min(lift.index, 99))[:6] if tasks else []
-    fullest = max(there.tasks, key=lambda task: task.total_kg, default=None) if there else None
-    theirs = sorted(fullest.lifts, key=lambda lift: -min(lift.index, 99))[:4] if fullest else []
-    return tuple(_lift(lift) for lift in (*mine, *theirs))
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        work = context.once(work_in)
+        out, _ = work.place(middle_place(work))
+        yield lifting_drawing(context.main, context.whole, work.standing, work.body, out)
 
+    def helps(self, context: Context) -> tuple[Mend, ...]:
+        if context.once(work_in).lifting.posture != "standing":
+            return ()
+        now = finite(context.once(here_in).worst_index)
+        return improved(context, self.name, _candidates(context), partial(_lowers, now))
 
-def _lift(lift: Lift) -> LiftOut:
-    m = lift.at_worst
-    return LiftOut(
-        name=lift.name,
-        load=_kg(lift.load_kg),
-        limit=_kg(lift.recommended_kg),
-        index=round(finite(lift.index), 3),
-        over=lift.is_over,
-        count=lift.count,
-        out=mm(lift.start.out_mm),
-        height=mm(lift.start.height_mm),
-        to_height=mm(lift.end.height_mm),
-        turn=deg(lift.start.turn_deg),
-        factors=tuple(
-            round(f, 3) for f in (m.horizontal, m.vertical, m.distance, m.asymmetric, m.frequency, m.coupling)
-        ),
-    )
+    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+        return lifting_forms(context.main)
 
-
-def _task(task: Task) -> TaskOut:
-    return TaskOut(
-        name=task.name,
-        count=task.count,
-        total=_kg(task.total_kg),
-        minutes=round(task.minutes, 1),
-        open_combs=task.open_combs,
-        worst=_lift(task.worst) if task.worst else None,
-    )
-
-
-def _season(season: SeasonOfLifts) -> SeasonLiftsOut:
-    return SeasonLiftsOut(
-        name=season.name,
-        visits=len(season.tasks),
-        count=season.count,
-        total=_kg(season.total_kg),
-        minutes=round(season.minutes),
-        heaviest=_kg(season.heaviest_kg),
-        worst_index=round(finite(season.worst_index), 3),
-        over=season.over,
-        worst=_lift(season.worst) if season.worst else None,
-    )
-
-
-def _stand(work: Work, everything: Whole) -> list[JudgedOut]:
-    body, standing = work.body, work.standing
-    low, high = body.bars_mm
-    steady = standing.tipping_deg >= practice("tipping").number
-    bars_right = low - 1 <= standing.bars_mm <= high + 1
-    right = right_stand_mm(work.a, everything, body)
-    found = [
-        JudgedOut(
-            words=text(
-                "Bars {bars} above the ground; your elbow is at {elbow}",
-                bars=mm(standing.bars_mm),
-                elbow=mm(body.elbow_mm),
-            ),
-            why="At elbow height or down to 100 mm lower."
-            if bars_right
-            else f"A stand of {right:.0f} mm would bring them there.",
-            good=bars_right,
-        ),
-        JudgedOut(
-            words=text(
-                "Hands at {drawn} when the deepest comb is drawn clear; your shoulder is at {shoulder}",
-                drawn=mm(standing.drawn_mm),
-                shoulder=mm(body.shoulder_mm),
-            ),
-            why="Under the shoulder."
-            if standing.drawn_mm <= body.shoulder_mm
-            else "Over the shoulder: lower the stand, or hang combs on a ledge half drawn.",
-            good=standing.drawn_mm <= body.shoulder_mm,
-        ),
-        JudgedOut(
-            words=text("Hive and stand tip over at {lean}", lean=deg(standing.tipping_deg)),
-            why="Stands against wind and a stumble."
-            if steady
-            else "Spread the legs, or lower the stand: wind or a stumble throws it.",
-            good=steady,
-        ),
-    ]
-    out, turn = work.place(_nearest_place(work))
-    reach = body.reach_mm + 100.0
-    found.append(
-        JudgedOut(
-            words=text(
-                "The middle comb’s load is {out} before your ankles, turned {turn}", out=mm(out), turn=deg(turn)
-            ),
-            why="Both hands equally far."
-            if turn == 0
-            else "One hand reaches past the other: standing where both reach alike spares the back.",
-            good=out <= reach and turn == 0,
-        )
-    )
-    handles = handles_of(work.a)
-    if handles is not None:
-        words = text(
-            "Carrying handles with {least} to {most} clear between them hold a drawn comb"
-            if handles.possible
-            else "Carrying handles can’t hold a drawn comb: it needs {least} clear between them, its bar "
-            "rests on {most} at most",
-            least=mm(handles.least_mm),
-            most=mm(handles.most_mm),
-        )
-        why = (
-            (
-                f"Let each handle {handles.recess_mm:.0f} mm into the end board."
-                if handles.recess_mm > 0.5
-                else "They go on the end board as it is."
+    def notes(self, context: Context) -> Iterable[str]:
+        handles = handles_of(context.main)
+        if handles is None:
+            return
+        if handles.possible:
+            let_in = f"; let each {handles.recess_mm:.0f} mm into the end board" if handles.recess_mm > 0.5 else ""
+            yield (
+                f"Carrying handles with {handles.least_mm:.0f} to {handles.most_mm:.0f} mm clear between them hold a "
+                f"drawn comb{let_in}."
             )
-            if handles.possible
-            else "The comb is too wide for its bar to be hung up so."
-        )
-        found.append(JudgedOut(words=words, why=why, good=handles.possible))
-        ledge = text(
-            "A ledge or rail beside the hive at {bars} takes a comb while you look at the next",
-            bars=mm(work.standing.bars_mm),
-        )
-        found.append(
-            JudgedOut(
-                words=ledge,
-                why="As high as the bars, so that nothing is put down on the ground or lifted twice.",
-                good=True,
-            )
-        )
-    return found
-
-
-def _loads(hive: Hive, work: Work, everything: Whole, lifting: Lifting) -> list[JudgedOut]:
-    found: list[JudgedOut] = []
-    for load in comb_loads(work.a):
-        kg = load.by_contents["honey"]
-        found.append(
-            JudgedOut(
-                words=text(
-                    f"{load.name}: empty {{empty}}, brood {{brood}}, full of honey {{honey}}",
-                    empty=_kg(load.by_contents["empty"]),
-                    brood=_kg(load.by_contents["brood"]),
-                    honey=_kg(kg),
-                ),
-                why="With its bees, wood and wax.",
-                good=kg <= practice("comb_to_lift").number,
-            )
-        )
-    lid = lid_of(everything, lifting)
-    if lid.hinge == "lift-off":
-        found.append(
-            JudgedOut(
-                words=text("Lid, lifted off: {kg}", kg=_kg(lid.kg)),
-                why=f"{people(lid.kg)} to lift it.",
-                good=lid.kg <= practice("lid_to_lift").number,
-            )
-        )
-    else:
-        steps = ", ".join(f"{lid.force_n(angle):.0f} N at {angle}°" for angle in (0, 30, 60))
-        found.append(
-            JudgedOut(
-                words=text(
-                    f"Lid of {{kg}}, hinged on the {lid.hinge.replace('-', ' ')}: at its far edge {steps}",
-                    kg=_kg(lid.kg),
-                ),
-                why=f"A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop against the wind.",
-                good=lid.force_n(0) <= practice("lid_force").number,
-            )
-        )
-    for block in everything.boxes:
-        if block.is_super:
-            found.append(_super(hive, work, everything, block.z[1]))
-            break
-    found.append(
-        JudgedOut(
-            words=text(
-                "The whole hive: {empty} empty, {full} with every comb full",
-                empty=_kg(everything.empty_kg),
-                full=_kg(everything.full_kg),
-            ),
-            why=f"{people(everything.empty_kg)} to carry it empty, {people(everything.full_kg)} full: best "
-            "moved empty.",
-            good=everything.full_kg <= practice("hive_to_move").number,
-        )
-    )
-    for stack in everything.stacks:
-        if len(stack.boxes) > 1:
-            found.append(
-                JudgedOut(
-                    words=text(f"The stack “{stack.name}” tips at {{lean}}", lean=deg(stack.tipping_deg)),
-                    why="Strap stacks over the winter.",
-                    good=stack.tipping_deg >= practice("tipping").number,
-                )
-            )
-    return found
-
-
-def _super(hive: Hive, work: Work, everything: Whole, top_mm: float) -> JudgedOut:
-    each = hive.supers[0]
-    kind = hive.comb_type(each.comb_type)
-    box = stack_box(getattr(kind, "standard", ""))
-    kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * practice("super_frame").number
-    height = (hive.stand.height_mm if hive.stand else 0.0) + top_mm - 60.0
-    m = multipliers(LiftAt(work.place(work.a.run_mm / 2)[0], max(height, 0.0), 300.0, 45.0), work.lifting.grip, 0.2, 1)
-    index = finite(lifting_index(kg, m.recommended_kg))
-    return JudgedOut(
-        words=text(
-            "A super full of honey: {kg}, its holds {height} above the ground; index {index}",
-            kg=_kg(kg),
-            height=mm(height),
-            index=Quantity(value=index, unit="part"),
-        ),
-        why="Over 1 it is too much for some backs, over 3 for most: take it frame by frame, or with somebody.",
-        good=index <= 1.0,
-    )
+        yield "A ledge or rail beside the hive, as high as the bars, takes a comb while you look at the next."
 
 
 def _kg(value: float) -> Quantity:
     return Quantity(value=value, unit="kg")
+
+
+def _index(value: float) -> Quantity:
+    return Quantity(value=value, unit="part")
+
+
+def _metric(
+    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source, gloss: str = ""
+) -> Metric:
+    amount, working = found
+    return Metric(
+        key=f"lifting.{key}",
+        value=amount,
+        unit=unit,
+        label=label,
+        group=group,
+        working=working,
+        source=source,
+        gloss=gloss,
+        headline=True,
+    )
+
+
+def _stand_metrics(context: Context) -> Iterator[Metric]:
+    work = context.once(work_in)
+    body, standing, lifting = work.body, work.standing, work.lifting
+    tall = given("h", "you", mm(lifting.height_mm))
+    measured = read_off("as you measured it")
+    elbow = (
+        (body.elbow_mm, measured)
+        if lifting.elbow_mm
+        else computed("e = h·p", tall, given("p", "part of the height", _index(value("elbow"))))
+    )
+    shoulder = computed("s = h·p", tall, given("p", "part of the height", _index(value("shoulder"))))
+    drawn = computed(
+        "d = b + k + c",
+        given("b", "bars above the ground", mm(standing.bars_mm)),
+        given("k", "the deepest comb below its bar", mm(standing.drawn_mm - standing.bars_mm - value("drawn_clear"))),
+        given("c", "drawn clear by", mm(value("drawn_clear"))),
+    )
+    out, turn = work.place(middle_place(work))
+    bars, lean = read_off("the hive on its stand"), read_off("the hive on its feet, its weight in its middle")
+    hands = read_off("you before the hive, at the comb in the middle of the nest")
+    yield _metric("bars_mm", "Bars above the ground", _STAND, "mm", (standing.bars_mm, bars), GEOMETRY)
+    yield _metric("elbow_mm", "Your elbow", _STAND, "mm", elbow, _BODY)
+    yield _metric("drawn_mm", "Hands, the deepest comb drawn clear", _STAND, "mm", drawn, GEOMETRY)
+    yield _metric("shoulder_mm", "Your shoulder", _STAND, "mm", shoulder, _BODY)
+    yield _metric("tipping_deg", "Hive and stand tip over at", _STAND, "deg", (standing.tipping_deg, lean), GEOMETRY)
+    yield _metric("out_mm", "Middle comb before your ankles", _STAND, "mm", (out, hands), GEOMETRY)
+    yield _metric("turn_deg", "Turned to it by", _STAND, "deg", (turn, hands), COMMON)
+
+
+def _season_metrics(season: SeasonOfLifts, prefix: str, group: str) -> Iterator[Metric]:
+    visits = simulated(
+        "every visit of the year’s plan that is warm enough, each comb out and back, as full as the plan has it",
+        check=text("{visits} visits, {lifts} lifts", visits=count(len(season.tasks)), lifts=count(season.count)),
+    )
+    rows: tuple[tuple[str, str, Unit, float], ...] = (
+        ("visits", "Visits", "count", float(len(season.tasks))),
+        ("count", "Lifts", "count", float(season.count)),
+        ("total_kg", "Lifted in all", "kg", season.total_kg),
+        ("minutes", "Minutes open", "count", season.minutes),
+        ("heaviest_kg", "Heaviest", "kg", season.heaviest_kg),
+        ("over", "Lifts over an index of 1", "count", float(season.over)),
+    )
+    for key, label, unit, amount in rows:
+        yield _metric(f"{prefix}{key}", label, group, unit, (amount, visits), COMMON)
+    worst = season.worst
+    found = _index_of(worst) if worst else (0.0, read_off("no comb is lifted"))
+    gloss = "Load over what is recommended: over 1 too much for some backs, over 3 for most."
+    yield _metric(f"{prefix}worst_index", "Worst index", group, "part", found, _EQUATION, gloss)
+
+
+def _index_of(lift: Lift) -> tuple[float, Working]:
+    """A lift's index with its six multipliers."""
+    m = lift.at_worst
+    if m.recommended_kg <= 0:
+        return finite(lift.index), read_off("a lift that the equation’s tables don’t allow at all")
+    parts = (
+        ("H", "how far out", m.horizontal),
+        ("V", "how high", m.vertical),
+        ("D", "how far moved", m.distance),
+        ("A", "turned", m.asymmetric),
+        ("F", "how often", m.frequency),
+        ("C", "hold", m.coupling),
+    )
+    inputs = [given(symbol, name, _index(factor)) for symbol, name, factor in parts]
+    load, constant = given("L", "load", _kg(lift.load_kg)), given("K", "load constant", _kg(LOAD_CONSTANT_KG))
+    if lift.cap_kg is None:
+        return computed("i = L / (K·H·V·D·A·F·C)", load, constant, *inputs)
+    own = given("M", "your own limit", _kg(lift.cap_kg))
+    return computed("i = L / min(K·H·V·D·A·F·C, M)", load, constant, *inputs, own)
+
+
+def _lifts_table(context: Context) -> Table:
+    """The worst few of an inspection here, and of the stack's fullest visit."""
+
+    def worst(lifts: Iterable[Lift], most: int) -> list[Lift]:
+        return sorted(lifts, key=lambda lift: -finite(lift.index))[:most]
+
+    tasks, there = context.once(tasks_in), context.once(there_in)
+    fullest = max(there.tasks, key=lambda task: task.total_kg, default=None)
+    lines = []
+    for lift in [
+        *(worst(tasks[-1].lifts, _MOST_HERE) if tasks else []),
+        *(worst(fullest.lifts, _MOST_THERE) if fullest else []),
+    ]:
+        index, working = _index_of(lift)
+        at = lift.start
+        cells = (text(lift.name), _kg(lift.load_kg), _kg(lift.recommended_kg), _index(index))
+        how = f"Hands {at.out_mm:.0f} mm out, {at.height_mm:.0f} mm high, turned {at.turn_deg:.0f}°."
+        lines.append(Line(cells=cells, why=how, working=working, good=not lift.is_over))
+    columns = ("Lift", "load", "limit", "index")
+    return Table(key="lifts", title="Lifts against their limit", columns=columns, lines=tuple(lines))
+
+
+def _tasks_table(context: Context) -> Table:
+    lines = tuple(
+        Line(
+            cells=(
+                text(task.name),
+                count(task.count),
+                _kg(task.total_kg),
+                count(task.minutes),
+                count(task.open_combs),
+                _index(finite(task.worst_index)),
+            )
+        )
+        for task in context.once(tasks_in)
+    )
+    columns = ("Task", "lifts", "in all", "minutes", "combs open", "worst index")
+    return Table(key="tasks", title="On one visit", columns=columns, lines=lines)
+
+
+def _legs_table(context: Context) -> Table:
+    legs = context.once(work_in).standing.legs
+    lines = tuple(Line(cells=(text(leg.name), mm(leg.length_mm), deg(leg.bevel_deg))) for leg in legs)
+    return Table(key="legs", title="Legs", columns=("Leg", "long", "bevel"), lines=lines)
+
+
+def _combs_table(context: Context) -> Table:
+    lines = tuple(
+        Line(
+            cells=(
+                text(load.name),
+                _kg(load.by_contents["empty"]),
+                _kg(load.by_contents["brood"]),
+                _kg(load.by_contents["honey"]),
+            ),
+            why="With its bees, wood and wax.",
+        )
+        for load in comb_loads(context.main)
+    )
+    return Table(key="combs", title="A comb weighs", columns=("Comb", "empty", "brood", "full of honey"), lines=lines)
+
+
+def _loads_table(context: Context) -> Table:
+    return Table(key="loads", title="Other loads", columns=("Load", "weighs"), lines=tuple(_loads(context)))
+
+
+def _loads(context: Context) -> Iterator[Line]:
+    lid, whole, full = context.once(lid_in), context.whole, context.once(super_in)
+    if lid.hinge == "lift-off":
+        yield Line(cells=(text("Lid, lifted off"), _kg(lid.kg)), why=f"{people(lid.kg)} to lift it.")
+    else:
+        steps = ", ".join(f"{lid.force_n(angle):.0f} N at {angle}°" for angle in (0, 30, 60))
+        why = (
+            f"At its far edge {steps}. A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop "
+            "against the wind."
+        )
+        yield Line(cells=(text(f"Lid, hinged on the {lid.hinge.replace('-', ' ')}"), _kg(lid.kg)), why=why)
+    if full is not None:
+        words = text("A super full of honey, its holds {hold} above the ground", hold=mm(full.hold_mm))
+        yield Line(cells=(words, _kg(full.kg)), why=f"Index {full.index:.2f}.")
+    empty, honey = whole.empty_kg, whole.full_kg
+    yield Line(cells=(text("The whole hive, empty"), _kg(empty)), why=f"{people(empty)} to carry it.")
+    yield Line(cells=(text("The whole hive, every comb full"), _kg(honey)), why=f"{people(honey)} to carry it.")
+
+
+def _candidates(context: Context) -> Iterator[Candidate]:
+    """Changes that may lower the worst lift."""
+    work, hive = context.once(work_in), context.hive
+    right, stand = right_stand(context), hive.stand or Stand()
+    if abs(right - stand.height_mm) > _STAND_OFF_MM:
+        words = text("A stand of {high}, so that the bars lie just below the elbow", high=mm(right))
+        yield Candidate(words, right_stand_edits(context))
+    for stands, words_ in STANDS_WORDS.items():
+        if stands != work.lifting.stands:
+            yield Candidate(text(words_), (SetField(path="/lifting/stands", text=stands),))
+    if work.lifting.grip != "good":
+        words = text("A frame grip or handled bars: a good hold")
+        yield Candidate(words, (SetField(path="/lifting/grip", text="good"),))
+    chamber, box = context.main.chamber, context.main.box
+    turned = chamber.model_copy(update={"combs": "along" if chamber.combs == "across" else "across"})
+    if chamber.axis == "lying" and abs(run_length_mm(turned) - run_length_mm(chamber)) < _SAME_LENGTH_MM:
+        way = "along the hive" if turned.combs == "along" else "across the hive"
+        turn = SetField(path=f"/chambers/{box}/combs", text=turned.combs)
+        yield Candidate(text(f"Turn the combs: {way}"), (turn,))
+
+
+def _lowers(now: float, after: Context) -> Gain | None:
+    season = after.once(here_in)
+    worst = finite(season.worst_index)
+    if now - worst <= _LEAST_GAIN:
+        return None
+    words = text(
+        "worst index {index} instead of {now}, {over} lifts over 1",
+        index=_index(worst),
+        now=_index(now),
+        over=count(season.over),
+    )
+    return Gain(now - worst, words)

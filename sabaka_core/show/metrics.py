@@ -20,7 +20,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import FROM_MEMORY
 from sabaka_core.hive.materials import density as density_of
 from sabaka_core.hive.whole import Whole
-from sabaka_core.kit.metrics import Group, Input, Metric, Working
+from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import opening_area_mm2
 from sabaka_core.run.volumes import trough_area_mm2
@@ -55,7 +55,7 @@ def _metric(
     caution: str = "",
     headline: bool = False,
 ) -> Metric:
-    groups: dict[str, Group] = {
+    groups: dict[str, str] = {
         "section": "Section",
         "cavity": "Cavity",
         "comb": "Comb",

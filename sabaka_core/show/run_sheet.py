@@ -222,7 +222,7 @@ def _followers(a: Analysis) -> Iterator[Fact]:
                 foot=mm(foot),
                 high=mm(height),
                 thick=mm(board.thickness_mm),
-            ),
+            )
         )
         stands = board.foot_gap_mm == 0
         yield Fact(

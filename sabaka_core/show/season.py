@@ -1,266 +1,268 @@
-"""A season's plan for readers: weeks, visits, warnings, charts, and how large the hive has to be."""
+"""The year's plan as a study: weeks, visits, charts, what goes wrong, and how large the hive has to be."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
 from math import ceil
 
-from pydantic import Field
-
 from sabaka_core.base.dates import iso, short
-from sabaka_core.base.quantity import Quantity, Text, Value, litres, mm, text
+from sabaka_core.base.quantity import Quantity, Text, Unit, count, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY, Source
+from sabaka_core.base.units import parse_length
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.season import Season
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.drawing.season import bees_chart, combs_chart
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.openings import follow_nest, nest_entrances
-from sabaka_core.hive.analysis import Analysis, analyse, main_box
+from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
 from sabaka_core.kit.drawing import Drawing
-from sabaka_core.season.plan import START_WORDS, Plan, Step, plan_of
+from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.metrics import Metric, Working
+from sabaka_core.kit.working import computed, given, simulated
+from sabaka_core.season.plan import START_WORDS, WEEK, Plan, balance_kg, year_in
 from sabaka_core.season.weather import place_of
+from sabaka_core.show.forms.season import season_forms
+from sabaka_core.show.study import Study
 
-WEEK = 7
-
-
-class StepOut(Value):
-    """One thing to do, and why."""
-
-    kind: str
-    words: str
-    why: str
-
-
-class VisitOut(Value):
-    """A day to go to the hive."""
-
-    day: str
-    label: str
-    week: int
-    combs: int
-    steps: tuple[StepOut, ...]
+_MODEL = Source(
+    mark="published", note="Khoury, Myerscough and Barron 2011, quoted from memory, with additions named in the ledger"
+)
+_YEAR, _SIZE = "The year", "How big must it be?"
+# Honey left on when it is taken in time, and combs more for comfort: common practice.
+_LEFT_IN_TIME, _COMFORT = 3.0, 2
 
 
-class WarnedOut(Value):
-    """Something going wrong over some weeks."""
+class SeasonStudy(Study):
+    """The plan of a hive's season, its settings as the design has them or the usual ones."""
 
-    code: str
-    first: str
-    last: str
-    label: str
-    week: int
-    words: str
-    why: str
+    name = "season"
+    momentary = frozenset({"rod"})
+    agenda_title = "Visits"
+    papers = (Paper(label="Season card (PDF)", name="season-card"),)
 
+    def lead(self, context: Context) -> Text:
+        plan = context.once(year_in)
+        return text(f"{place_of(plan.season)}; {START_WORDS[plan.season.start]}, {short(plan.days[0].day)}.")
 
-class WeekOut(Value):
-    """One week: how the colony stands on its last evening, and where the followers do."""
+    def metrics(self, context: Context) -> Iterable[Metric]:
+        plan = context.once(year_in)
+        yield from _year_metrics(plan)
+        yield from _size_metrics(plan, context.main)
 
-    week: int
-    day: str
-    label: str
-    temperature_c: float
-    flow: float
-    bees: float
-    brood_cells: float
-    honey_kg: float
-    brood_combs: float
-    pollen_combs: float
-    honey_combs: float
-    need_combs: float
-    covered_combs: float
-    given_combs: int
-    near_mm: float
-    far_mm: float
-    last_comb: int
-    open_entrances: tuple[int, ...]
-    chart_x: float
+    def moments(self, context: Context, at: int | None) -> Moments:
+        plan = context.once(year_in)
+        evenings = [_evening(week) for week in range(_weeks(plan))]
+        days = [plan.days[index].day for index in evenings]
+        return Moments(
+            label="Week of the plan",
+            names=tuple(map(short, days)),
+            at=min(max(at or 0, 0), len(days) - 1),
+            table="weeks",
+            days=tuple(map(iso, days)),
+            places=tuple(map(float, evenings)),
+        )
 
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        yield _weeks_table(context)
 
-class SizeOut(Value):
-    """How large a hive this place and queen ask for."""
+    def agenda(self, context: Context) -> Iterable[Occasion]:
+        return _visits(context.once(year_in))
 
-    words: Text
-    combs: int
-    length: Quantity
-    room: Quantity
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        plan = context.once(year_in)
+        yield rod_of_week(context, asked.shown)
+        yield combs_chart(plan, _other(plan, context.main, asked))
+        yield bees_chart(plan)
 
-
-class SeasonReport(Value):
-    """A year's plan of one hive."""
-
-    place: str
-    start: str
-    moves: bool
-    saying: str
-    capacity: int
-    season: Season
-    summary: tuple[Text, ...]
-    sizes: tuple[SizeOut, ...]
-    weeks: tuple[WeekOut, ...]
-    visits: tuple[VisitOut, ...]
-    warnings: tuple[WarnedOut, ...]
-    charts: dict[str, Drawing] = Field(default={})
+    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+        return season_forms(context.main)
 
 
-def season_report(hive: Hive, other_mm: float | None = None) -> SeasonReport:
-    """The plan of a hive's season, its settings as the design has them or the usual ones.
+def _q(value: float, unit: Unit) -> Quantity:
+    return Quantity(value=value, unit=unit)
 
-    Args:
-        other_mm: another length of the run, to hold the need against.
-    Raises:
-        ParameterError: a setting of the season can't be used; the field is named.
-    """
-    a = analyse(hive, main_box(hive))
-    season = hive.season or Season()
-    plan = plan_of(a, season)
-    last = plan.days[-1]
-    first = plan.days[0].day
-    other = None if other_mm is None else _combs_in(plan, a, other_mm)
-    return SeasonReport(
-        place=place_of(season),
-        start=f"{START_WORDS[season.start]}, {short(first)}",
-        moves=plan.nest.moves,
-        saying=_saying(plan),
-        capacity=plan.nest.capacity,
-        season=season,
-        summary=(
-            text("Most bees: {bees}", bees=Quantity(value=max(r.bees for r in plan.days), unit="count")),
-            text(
-                "Most combs needed: {combs} of {have}",
-                combs=_count(ceil(plan.peak_combs)),
-                have=_count(plan.nest.capacity),
-            ),
-            text("Honey to take: {kg}", kg=Quantity(value=last.taken_kg, unit="kg")),
-            text("To feed: {kg}", kg=Quantity(value=last.fed_kg, unit="kg")),
-            text("To leave for the winter: {kg}", kg=Quantity(value=plan.reserve_kg, unit="kg")),
-        ),
-        sizes=tuple(_sizes(plan, a)),
-        weeks=tuple(_week(plan, a, index) for index in range(len(plan.days) // WEEK)),
-        visits=tuple(
-            VisitOut(
-                day=iso(v.day),
-                label=short(v.day),
-                week=min((v.day - first) // WEEK, len(plan.days) // WEEK - 1),
-                combs=v.given,
-                steps=tuple(_step(s) for s in v.steps),
-            )
-            for v in plan.visits
-            if v.steps
-        ),
-        warnings=tuple(
-            WarnedOut(
-                code=w.code,
-                first=iso(w.first),
-                last=iso(w.last),
-                label=f"{short(w.first)} to {short(w.last)}",
-                week=min((w.first - first) // WEEK, len(plan.days) // WEEK - 1),
-                words=w.words,
-                why=w.why,
-            )
-            for w in plan.warnings
-        ),
-        charts={"combs": combs_chart(plan, other), "bees": bees_chart(plan)},
+
+def _weeks(plan: Plan) -> int:
+    return len(plan.days) // WEEK
+
+
+def _evening(week: int) -> int:
+    """Index of a week's last day."""
+    return week * WEEK + WEEK - 1
+
+
+def _metric(
+    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source = _MODEL, gloss: str = ""
+) -> Metric:
+    value, working = found
+    return Metric(
+        key=f"season.{key}",
+        value=value,
+        unit=unit,
+        label=label,
+        group=group,
+        working=working,
+        source=source,
+        gloss=gloss,
+        headline=True,
     )
 
 
-def season_rod(hive: Hive, week: int) -> Drawing:
+def _year_metrics(plan: Plan) -> Iterator[Metric]:
+    first, last = plan.days[0], plan.days[-1]
+    start = first.honey_kg + first.eaten_kg + first.taken_kg - first.ripened_kg - first.fed_kg
+    kept = text(
+        "honey in, fed, eaten and taken add up to what is left, but for {kg}",
+        kg=_q(round(abs(balance_kg(plan.days, start)), 6), "kg"),
+    )
+    days = given("n", "days", count(len(plan.days)))
+    model = simulated("the colony day by day, each visit doing what the plan says", days, check=kept)
+    reserve = simulated(
+        "what 14,000 bees eat from the end of the last flow to the next, reckoned backward, a quarter more",
+        check=text("left at the year’s end: {left}", left=_q(last.honey_kg, "kg")),
+    )
+    most = max(row.bees for row in plan.days)
+    yield _metric("most_bees", "Most bees", _YEAR, "count", (most, model))
+    yield _metric("most_combs", "Most combs needed", _YEAR, "count", (float(ceil(plan.peak_combs)), model))
+    yield _metric(
+        "capacity", "Combs that go in", _YEAR, "count", (float(plan.nest.capacity), _capacity(plan)), GEOMETRY
+    )
+    yield _metric("taken_kg", "Honey to take", _YEAR, "kg", (last.taken_kg, model))
+    yield _metric("fed_kg", "To feed", _YEAR, "kg", (last.fed_kg, model))
+    yield _metric("reserve_kg", "To leave for the winter", _YEAR, "kg", (plan.reserve_kg, reserve), COMMON)
+
+
+def _capacity(plan: Plan) -> Working:
+    run = given("L", "the run", mm(plan.nest.a.run_mm))
+    return Working(kind="read off", formula="combs in order till the run is full, a feeder’s room kept", inputs=(run,))
+
+
+def _size_metrics(plan: Plan, a: Analysis) -> Iterator[Metric]:
+    """The least and the comfortable hive, from what the colony fills when honey is taken in time, or left."""
+    rows, comb = plan.days, plan.nest.sizes
+    cover = max(row.need.covered for row in rows)
+    in_time = max(
+        row.need.brood + row.need.pollen + row.need.nectar + min(row.need.honey, _LEFT_IN_TIME) for row in rows
+    )
+    left = max(row.need.combs + row.taken_kg / comb.honey_kg for row in rows)
+    least = computed(
+        "n = ceil(max(c, f))",
+        given("c", "combs that bees cover at most", _q(cover, "number")),
+        given("f", "combs filled, three of honey left on", _q(in_time, "number")),
+    )
+    comfort = computed(
+        "n = max(ceil(f) + s, l + s)",
+        given("f", "combs filled when all honey is left on", _q(left, "number")),
+        given("s", "to spare", count(_COMFORT)),
+        given("l", "the least", count(least[0])),
+    )
+    for key, words, (combs, working) in (
+        ("least", "Least, honey taken in time", least),
+        ("comfortable", "Comfortable, all of it left on", comfort),
+    ):
+        yield _metric(f"{key}_combs", words, _SIZE, "count", (combs, working))
+        boards = sum(b.thickness_mm for b in (plan.nest.near_board, plan.nest.far_board) if b)
+        long = computed(
+            "L = n·d + f",
+            given("n", "combs", count(combs)),
+            given("d", "spacing", mm(a.main_spacing_mm)),
+            given("f", "followers", mm(boards)),
+        )
+        across = given("A", "the cavity across, on the mean", _q(a.cavity.volume_mm3 / a.run_mm / 100, "cm2"))
+        room = computed("V = A·L / 10000", across, given("L", "long", mm(long[0])))
+        yield _metric(f"{key}_mm", "so long", _SIZE, "mm", long, GEOMETRY)
+        yield _metric(f"{key}_l", "holding", _SIZE, "L", room, GEOMETRY)
+
+
+def _weeks_table(context: Context) -> Table:
+    columns = (
+        "Week to",
+        "bees",
+        "combs needed",
+        "given",
+        "honey",
+        "near follower",
+        "far follower",
+        "entrances open",
+        "brood",
+        "covered",
+        "outside",
+    )
+    plan = context.once(year_in)
+    lines = tuple(_week(plan, context.main, week) for week in range(_weeks(plan)))
+    return Table(key="weeks", title="Week by week", columns=columns, lines=lines, folded=True)
+
+
+def _week(plan: Plan, a: Analysis, week: int) -> Line:
+    index = _evening(week)
+    row, standing, moves = plan.days[index], plan.standing(index), plan.nest.moves
+    run = a.chamber.model_copy(update={"run": standing.run})
+    moved = with_chamber(a.hive, a.box, run) if moves else a.hive
+    near, far = (standing.near_mm, standing.far_mm) if moves else (a.layout.nest_start_mm, a.layout.nest_end_mm)
+    open_ = ", ".join(str(i + 1) for i in nest_entrances(moved, a.box))
+    return Line(
+        cells=(
+            text(short(row.day)),
+            count(row.bees),
+            _q(round(row.need.combs, 1), "number"),
+            count(round(row.given)),
+            _q(row.honey_kg, "kg"),
+            mm(near),
+            text(f"{{far}}, after comb {standing.last}" if moves else "{far}", far=mm(far)),
+            text(open_),
+            _q(round(row.need.brood, 1), "number"),
+            _q(round(row.need.covered, 1), "number"),
+            _q(row.temperature_c, "C"),
+        )
+    )
+
+
+def _visits(plan: Plan) -> Iterator[Occasion]:
+    first, last = plan.days[0].day, _weeks(plan) - 1
+    for visit in plan.visits:
+        if visit.steps:
+            week = min((visit.day - first) // WEEK, last)
+            yield Occasion(
+                label=short(visit.day),
+                day=iso(visit.day),
+                at=week,
+                doings=tuple(
+                    Doing(id=each.kind, words=_words(plan, week, each.kind, each.words), why=each.why)
+                    for each in visit.steps
+                ),
+            )
+
+
+def _words(plan: Plan, week: int, kind: str, words: str) -> Text:
+    """What to do; where combs are added or taken out, where the follower then stands."""
+    if kind not in ("add", "contract") or (plan.nest.near_board is None and plan.nest.far_board is None):
+        return text(words)
+    standing = plan.standing(_evening(week))
+    return text(f"{words} Follower at {{far}}, after comb {standing.last}.", far=mm(standing.far_mm))
+
+
+def rod_of_week(context: Context, week: int) -> Drawing:
     """The rod as it should stand at the end of a week of the plan."""
-    box = main_box(hive)
-    a = analyse(hive, box)
-    plan = plan_of(a, hive.season or Season())
+    plan = context.once(year_in)
     if not plan.nest.moves:
-        return rod_drawing(a)
-    index = min(max(week, 0), len(plan.days) // WEEK - 1) * WEEK + WEEK - 1
-    return rod_drawing(analyse(hive_on(plan, hive, index), box)).model_copy(update={"handles": ()})
+        return rod_drawing(context.main)
+    moved = hive_on(plan, context.hive, _evening(min(max(week, 0), _weeks(plan) - 1)))
+    return rod_drawing(analyse(moved, context.main.box)).model_copy(update={"handles": ()})
 
 
 def hive_on(plan: Plan, hive: Hive, index: int) -> Hive:
     """The hive as the plan has it on the evening of a day: its run moved, its entrances opened and plugged."""
     box = plan.nest.a.box
-    standing = plan.standing(index)
-    chamber = hive.chambers[box].model_copy(update={"run": standing.run})
+    chamber = hive.chambers[box].model_copy(update={"run": plan.standing(index).run})
     return follow_nest(with_chamber(hive, box, chamber), box)
 
 
-def _week(plan: Plan, a: Analysis, number: int) -> WeekOut:
-    index = number * WEEK + WEEK - 1
-    row, standing = plan.days[index], plan.standing(index)
-    moved = (
-        with_chamber(a.hive, a.box, a.chamber.model_copy(update={"run": standing.run})) if plan.nest.moves else a.hive
-    )
-    return WeekOut(
-        week=number,
-        day=iso(row.day),
-        label=short(row.day),
-        temperature_c=round(row.temperature_c, 1),
-        flow=row.flow,
-        bees=row.bees,
-        brood_cells=row.brood_cells,
-        honey_kg=row.honey_kg,
-        brood_combs=row.need.brood,
-        pollen_combs=row.need.pollen,
-        honey_combs=row.need.honey + row.need.nectar,
-        need_combs=row.need.combs,
-        covered_combs=row.need.covered,
-        given_combs=round(row.given),
-        near_mm=standing.near_mm if plan.nest.moves else a.layout.nest_start_mm,
-        far_mm=standing.far_mm if plan.nest.moves else a.layout.nest_end_mm,
-        last_comb=standing.last,
-        open_entrances=tuple(i + 1 for i in nest_entrances(moved, a.box)),
-        chart_x=index,
-    )
-
-
-def _step(step: Step) -> StepOut:
-    return StepOut(kind=step.kind, words=step.words, why=step.why)
-
-
-def _saying(plan: Plan) -> str:
-    if not plan.nest.moves:
-        return (
-            "Its combs are fixed: the plan shows what the colony needs against what the cavity holds, "
-            "and moves nothing."
-        )
-    if plan.nest.near_board is None and plan.nest.far_board is None:
-        return "This run has no follower, so the plan counts combs; put one in to see where it stands."
-    return ""
-
-
-def _sizes(plan: Plan, a: Analysis) -> list[SizeOut]:
-    """The least and the comfortable hive, from what the colony fills when honey is taken in time, or left."""
-    cover = max(row.need.covered for row in plan.days)
-    in_time = max(row.need.brood + row.need.pollen + row.need.nectar + min(row.need.honey, 3.0) for row in plan.days)
-    least = ceil(max(cover, in_time))
-    left = max(row.need.combs + row.taken_kg / plan.nest.sizes.honey_kg for row in plan.days)
-    comfortable = max(ceil(left) + 2, least + 2)
-    return [
-        _size("Least, with honey taken in time", least, plan, a),
-        _size("Comfortable, with all of it left on", comfortable, plan, a),
-    ]
-
-
-def _size(words: str, combs: int, plan: Plan, a: Analysis) -> SizeOut:
-    spacing = a.main_spacing_mm
+def _other(plan: Plan, a: Analysis, asked: Asked) -> int | None:
+    """How many combs a run of another length, as it was typed, takes."""
+    if not asked.typed.strip():
+        return None
+    length = parse_length(asked.typed, asked.units, "other")
     boards = sum(b.thickness_mm for b in (plan.nest.near_board, plan.nest.far_board) if b)
-    length = combs * spacing + boards
-    room = a.cavity.volume_mm3 / a.run_mm * length / 1e6
-    return SizeOut(
-        words=text(
-            f"{words}: {{combs}} combs, {{length}} long, {{room}}",
-            combs=_count(combs),
-            length=mm(length),
-            room=litres(room),
-        ),
-        combs=combs,
-        length=mm(length),
-        room=litres(room),
-    )
-
-
-def _combs_in(plan: Plan, a: Analysis, length_mm: float) -> int:
-    boards = sum(b.thickness_mm for b in (plan.nest.near_board, plan.nest.far_board) if b)
-    return max(int((length_mm - boards) // a.main_spacing_mm), 0)
-
-
-def _count(value: float) -> Quantity:
-    return Quantity(value=value, unit="count")
+    return max(int((length - boards) // a.main_spacing_mm), 0)

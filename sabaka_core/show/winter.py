@@ -1,428 +1,387 @@
-"""The winter for readers: nest, heat by part and month, moisture, savings, other walls, the summer's sun."""
+"""The winter as a study: heat by part and month, the nest, what would save, other walls, the summer’s sun."""
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Iterable, Iterator
+from functools import partial
 
 from sabaka_core.base.dates import MONTHS
 from sabaka_core.base.quantity import Quantity, Text, Unit, Value, count, mm, text
+from sabaka_core.base.sources import GEOMETRY, Source
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.wintering import Wintering
+from sabaka_core.document.run import Follower, Gap
 from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_drawing
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.edits.fields import SetField
+from sabaka_core.findings.improve import Candidate, Gain, improved
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Line, Moments, Paper, Table
 from sabaka_core.kit.drawing import Drawing
-from sabaka_core.kit.metrics import Input, Working
-from sabaka_core.kit.tables import practice
-from sabaka_core.season.plan import plan_of
+from sabaka_core.kit.findings import Mend
+from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.metrics import Input, Metric, Working
+from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.season.weather import place_of
-from sabaka_core.winter.heat import Winter, settings_of, winter_of
-from sabaka_core.winter.improve import other_walls, savings, wet_days
-from sabaka_core.winter.nest import WinterNest, nest_of
+from sabaka_core.show.forms.winter import winter_forms
+from sabaka_core.show.study import Study
+from sabaka_core.winter.asked import nest_in, summer_in, winter_in
+from sabaka_core.winter.edits import CladWalls, InsulateTop, insulating_mm
+from sabaka_core.winter.heat import DAY_S, Winter, settings_of
 from sabaka_core.winter.physics import Shell
-from sabaka_core.winter.summer import SummerDay, summer_of
+from sabaka_core.winter.walls import WALLS, with_walls
 
-NO_WINTER_DAYS = 20
-CAUTIONS = (
-    "A model’s figures from values told from memory: heft the hive, and trust your hands and your "
-    "neighbours’ winters first.",
-    "Foam and cork inside get chewed: no bare insulation within the bees’ reach.",
-)
-
-
-class HeatPartOut(Value):
-    """A face of the shell."""
-
-    name: str
-    ua: float
-    u: float
-    heat_w: float
-    wet_days: int
-    working: Working
+_MEMORY = Source(mark="from memory", note="constants in data/winter.toml")
+_WINTER, _NEST, _SUN = "The winter", "Nest", "Sun on the roof"
+_LEAST_SAVED_KG = 0.01
+# Gaps narrower than this hold no filling.
+_LEAST_GAP_MM = 20.0
 
 
-class MonthOut(Value):
-    """A month of the winter."""
+class Month(Value):
+    """A month of the winter: means, and sums over its days in cluster."""
 
-    name: str
     out_c: float
     in_c: float
     heat_w: float
-    honey: Quantity
+    honey_kg: float
     humidity: float
     wet_days: int
-    clustered: int
 
 
-class CombOut(Value):
-    """A comb of the winter run."""
+class WinterStudy(Study):
+    """The winter of a hive, its place from the season, its ways as the design has them or the usual ones."""
 
-    number: int
-    contents: str
-    honey: Quantity
-    band: Quantity
-    verdict: str
-    why: str
-
-
-class SavingOut(Value):
-    """A change and what it saves."""
-
-    label: str
-    edit: dict[str, Any]
-    saves: Quantity
-    honey: Quantity
-    wet_days: int
-
-
-class WallsOut(Value):
-    """The same hive in other walls."""
-
-    name: str
-    ua: float
-    honey: Quantity
-    wet_days: int
-
-
-class WinterFinding(Value):
-    """Something about the winter that is wrong, or worth knowing."""
-
-    code: str
-    severity: str
-    words: Text
-    why: str
-
-
-class WinterReport(Value):
-    """All of it for one design."""
-
-    place: str
-    wintering: Wintering
-    combs: int
-    days: int
-    summary: tuple[Text, ...]
-    nest: tuple[Text, ...]
-    bands: tuple[CombOut, ...]
-    month: int
-    parts: tuple[HeatPartOut, ...]
-    months: tuple[MonthOut, ...]
-    findings: tuple[WinterFinding, ...]
-    savings: tuple[SavingOut, ...]
-    walls: tuple[WallsOut, ...]
-    summer: tuple[Text, ...]
-    assumptions: tuple[str, ...]
-    cautions: tuple[str, ...]
-    section: Drawing
-    comb_drawing: Drawing
-    year: Drawing
-
-
-def winter_report(hive: Hive, month: int | None = None) -> WinterReport:
-    """The winter of a hive, its place from the season, its ways as the design has them or the usual ones.
-
-    Args:
-        month: which month the section shows, from 0; the coldest when none is named.
-    Raises:
-        ParameterError: a setting can't be used; the field is named.
-    """
-    box = main_box(hive)
-    a = analyse(hive, box)
-    season, wintering = settings_of(hive)
-    plan = plan_of(a, season)
-    winter = winter_of(a, season, wintering, plan.winter_combs)
-    nest = nest_of(winter, plan)
-    months = tuple(_month(winter, number) for number in range(12))
-    shown = min(range(12), key=lambda i: months[i].out_c) if month is None else month % 12
-    now = months[shown]
-    parts = _parts(winter, now)
-    summer = summer_of(winter)
-    return WinterReport(
-        place=place_of(season),
-        wintering=wintering,
-        combs=winter.run.combs,
-        days=nest.days,
-        summary=(
-            text("Clustered on {days} days", days=count(nest.days)),
-            text("Honey burnt over the winter: {kg}", kg=_kg(winter.honey_kg)),
-            text("Honey in it: {kg}", kg=_kg(nest.present_kg)),
-            text("Heat on a winter day: {watts}", watts=_q(_mean_w(winter), "W")),
-            text("Walls and air let through {ua}", ua=_q(winter.ua, "W/K")),
-            text(
-                "Mean humidity inside {rh}, to aim at {aim}",
-                rh=_q(winter.humidity, "%"),
-                aim=_q(winter.c["humidity_aim"], "%"),
-            ),
-        ),
-        nest=tuple(_nest(winter, nest)),
-        bands=tuple(
-            CombOut(
-                number=b.number,
-                contents=b.contents,
-                honey=_kg(b.honey_kg),
-                band=mm(b.band_mm),
-                verdict=b.verdict,
-                why=b.why,
-            )
-            for b in nest.combs
-        ),
-        month=shown,
-        parts=parts,
-        months=months,
-        findings=tuple(_findings(winter, nest, summer)),
-        savings=tuple(
-            SavingOut(label=s.label, edit=s.edit, saves=_kg(s.saves_kg), honey=_kg(s.honey_kg), wet_days=s.wet_days)
-            for s in savings(hive, box, season, wintering, plan.winter_combs, winter)
-        ),
-        walls=tuple(
-            WallsOut(name=o.name, ua=round(o.ua, 2), honey=_kg(o.honey_kg), wet_days=o.wet_days)
-            for o in other_walls(a, season, wintering, plan.winter_combs)
-        ),
-        summer=tuple(_summer(summer)),
-        assumptions=tuple(_assumptions(winter)),
-        cautions=CAUTIONS,
-        section=heat_drawing(winter, {p.name: p.heat_w for p in parts}, MONTHS[shown]),
-        comb_drawing=bands_drawing(winter, nest),
-        year=year_drawing(winter),
+    name = "winter"
+    momentary = frozenset({"parts", "winter-section"})
+    papers = (Paper(label="Winter card (PDF)", name="winter-card"),)
+    cautions = (
+        "A model’s figures from values told from memory: heft the hive, and trust your hands and your neighbours’ "
+        "winters first.",
+        "Foam and cork inside get chewed: no bare insulation within the bees’ reach.",
     )
 
+    def lead(self, context: Context) -> Text:
+        season, _ = settings_of(context.hive)
+        return text(
+            f"{place_of(season)}; {{combs}} combs, {{days}} days in cluster.",
+            combs=count(context.once(winter_in).run.combs),
+            days=count(context.once(nest_in).days),
+        )
 
-def _kg(value: float) -> Quantity:
-    return Quantity(value=value, unit="kg")
+    def metrics(self, context: Context) -> Iterable[Metric]:
+        yield from _winter_metrics(context)
+        yield from _nest_metrics(context)
+        yield from _sun_metrics(context)
+
+    def moments(self, context: Context, at: int | None) -> Moments:
+        months = context.once(_months)
+        coldest = min(range(12), key=lambda i: months[i].out_c)
+        return Moments(label="Month", names=MONTHS, at=coldest if at is None else at % 12, table="months")
+
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        yield _months_table(context.once(_months))
+        yield _parts_table(context.once(winter_in), context.once(_months)[asked.shown], MONTHS[asked.shown])
+        yield _combs_table(context)
+        yield _walls_table(context)
+
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        winter, month = context.once(winter_in), context.once(_months)[asked.shown]
+        heats = winter.part_w(month.out_c, month.in_c)
+        names = [*(face.name for face in winter.shell.faces), "Air"]
+        yield heat_drawing(winter, dict(zip(names, heats, strict=True)), MONTHS[asked.shown])
+        yield bands_drawing(winter, context.once(nest_in))
+        yield year_drawing(winter)
+
+    def helps(self, context: Context) -> tuple[Mend, ...]:
+        return improved(context, self.name, _candidates(context), partial(_saves, context.once(winter_in).honey_kg))
+
+    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+        return winter_forms(context.main)
+
+    def notes(self, context: Context) -> Iterable[str]:
+        return _assumptions(context.once(winter_in))
 
 
 def _q(value: float, unit: Unit) -> Quantity:
     return Quantity(value=value, unit=unit)
 
 
-def _mean_w(winter: Winter) -> float:
-    days = winter.clustered or winter.days
-    return sum(day.heat_w for day in days) / len(days)
+def _kg(value: float) -> Quantity:
+    return _q(value, "kg")
 
 
-def _month(winter: Winter, number: int) -> MonthOut:
-    days = winter.month(number)
-    n = len(days)
-    return MonthOut(
-        name=MONTHS[number],
-        out_c=round(sum(d.out_c for d in days) / n, 1),
-        in_c=round(sum(d.in_c for d in days) / n, 1),
-        heat_w=round(sum(d.heat_w for d in days) / n, 2),
-        honey=_kg(sum(d.honey_kg for d in days if d.clustered)),
-        humidity=round(sum(d.humidity for d in days) / n, 1),
-        wet_days=sum(bool(d.wet) for d in days if d.clustered),
-        clustered=sum(d.clustered for d in days),
+def _metric(
+    key: str,
+    label: str,
+    group: str,
+    unit: Unit,
+    found: tuple[float, Working],
+    source: Source = _MEMORY,
+    gloss: str = "",
+) -> Metric:
+    value, working = found
+    return Metric(
+        key=f"winter.{key}",
+        value=value,
+        unit=unit,
+        label=label,
+        group=group,
+        working=working,
+        source=source,
+        gloss=gloss,
+        headline=True,
     )
 
 
-def _parts(winter: Winter, month: MonthOut) -> tuple[HeatPartOut, ...]:
-    heats = winter.part_w(month.out_c, month.in_c)
-    warm = (_in("Ti", "inside, mean of the month", _q(month.in_c, "C")), _in("To", "outside", _q(month.out_c, "C")))
-    rows = [
-        HeatPartOut(
-            name=face.name,
-            ua=round(ua, 3),
-            u=round(face.u, 3),
-            heat_w=round(heat, 2),
-            wet_days=winter.wet_days(i),
-            working=Working(formula=_THROUGH, inputs=(*_of_face(winter.shell, i), *warm)),
+def _winter_metrics(context: Context) -> Iterator[Metric]:
+    winter, nest = context.once(winter_in), context.once(nest_in)
+    c, days = winter.c, winter.clustered or winter.days
+    mean = sum(day.heat_w for day in days) / len(days)
+    limit, walls, air = (
+        given("Tc", "bees cluster below", _q(c["clusters_below"], "C")),
+        winter.shell.ua,
+        winter.vent_w_k,
+    )
+    clusters = simulated(
+        "days of the year whose mean outside lies under Tc", limit, check=text("of {all}", all=count(len(winter.days)))
+    )
+    heat = simulated(
+        "mean over the days in cluster of the greater of the bees’ rest and (shell − outside) / (1/(h·A) + 1/UA)",
+        given("h", "film of the cluster", _q(c["cluster_film"], "W/m2K")),
+        given("A", "its surface", _q(1e4 * winter.cluster.area, "cm2")),
+        given("UA", "walls and air let through", _q(winter.ua, "W/K")),
+        check=text("what the honey gives: {mj} MJ", mj=_q(winter.honey_kg * c["honey_mj"], "number")),
+    )
+    honey = computed(
+        f"m = Q·n·{DAY_S:.0f} / (e·1000000)",
+        given("Q", "heat on a winter day", _q(mean, "W")),
+        given("n", "days in cluster", count(nest.days)),
+        given("e", "MJ that a kilogram of honey gives", _q(c["honey_mj"], "number")),
+    )
+    stores = simulated(
+        "honey in the hive on the day it is made ready, in the year’s plan",
+        check=text("eaten over the winter: {kg}", kg=_kg(winter.honey_kg)),
+    )
+    through = computed(
+        "UA = W + G", given("W", "walls, floor and top", _q(walls, "W/K")), given("G", "air", _q(air, "W/K"))
+    )
+    damp = simulated(
+        "mean over the days in cluster of the water that the bees give off in the air let through, against what air of "
+        "that warmth can hold",
+        given("V", "heat that goes with the air", _q(air, "W/K")),
+        check=text("to aim at: {aim}", aim=_q(c["humidity_aim"], "%")),
+    )
+    yield _metric("days", "Clustered on", _WINTER, "count", (float(nest.days), clusters), gloss="Days of a year.")
+    yield _metric("honey_kg", "Honey burnt over the winter", _WINTER, "kg", honey)
+    yield _metric("stores_kg", "Honey in it", _WINTER, "kg", (nest.present_kg, stores))
+    yield _metric("heat_w", "Heat on a winter day", _WINTER, "W", (mean, heat))
+    yield _metric("ua_w_k", "Walls and air let through", _WINTER, "W/K", through)
+    yield _metric("humidity", "Mean humidity inside", _WINTER, "%", (winter.humidity, damp))
+
+
+def _nest_metrics(context: Context) -> Iterator[Metric]:
+    winter, nest = context.once(winter_in), context.once(nest_in)
+    c, cluster = winter.c, winter.cluster
+    band = computed(
+        "b = n·c", given("n", "days in cluster", count(nest.days)), given("c", "climbed a day", mm(c["climb"]))
+    )
+    least = computed(
+        "d = b + k", given("b", "band of honey", mm(nest.band_mm)), given("k", "the cluster’s own", mm(nest.cluster_mm))
+    )
+    ball = read_off(
+        "the spheroid that holds the bees between comb, walls and followers",
+        given("n", "bees", count(winter.wintering.bees)),
+        given("v", "mL a bee", _q(c["bee_ml"], "number")),
+    )
+    more = computed(
+        "p = (S / B − 1)·100",
+        given("S", "the cluster’s surface", _q(1e4 * cluster.area, "cm2")),
+        given("B", "a ball’s as large", _q(1e4 * cluster.sphere_area, "cm2")),
+    )
+    comb = read_off("the comb of the carrier that most brood hangs on")
+    eaten = "Band of honey the cluster eats climbing"
+    yield _metric("band_mm", eaten, _NEST, "mm", band, gloss="Honey that has to stand above it, in depth of comb.")
+    yield _metric("least_comb_mm", "Comb it needs to climb", _NEST, "mm", least)
+    yield _metric("comb_mm", "Comb here is deep", _NEST, "mm", (nest.comb_mm, comb), GEOMETRY)
+    yield _metric("unbroken_mm", "Of it unbroken", _NEST, "mm", (nest.unbroken_mm, comb), GEOMETRY)
+    yield _metric("across_mm", "Cluster, across", _NEST, "mm", (2000 * cluster.across, ball))
+    yield _metric("tall_mm", "Cluster, tall", _NEST, "mm", (2000 * cluster.upright, ball))
+    yield _metric("more", "More surface than a ball", _NEST, "%", more, GEOMETRY)
+
+
+def _sun_metrics(context: Context) -> Iterator[Metric]:
+    winter, day = context.once(winter_in), context.once(summer_in)
+    c = winter.c
+    top = next(face for face in winter.shell.faces if face.name == "Top")
+    afternoon = computed(
+        "Ta = Tm + d",
+        given("Tm", "mean of the warmest month", _q(day.air_c - c["hot_day"], "C")),
+        given("d", "a hot afternoon above it", _q(c["hot_day"], "C")),
+    )
+    roof = computed(
+        "Tr = Ta + a·I / h",
+        given("Ta", "air", _q(day.air_c, "C")),
+        given("a", "part of the sun that the roof takes", _q(c["roof_takes"], "part")),
+        given("I", "sun, watts on a square metre", _q(c["sun"], "number")),
+        given("h", "film of the roof", _q(c["roof_film"], "W/m2K")),
+    )
+    heat = computed(
+        "Q = U·A / 10000·(Tr − N)",
+        given("U", "the top lets through", _q(top.u, "W/m2K")),
+        given("A", "its inside area", _q(1e4 * top.area, "cm2")),
+        given("Tr", "sunlit roof", _q(day.roof_c, "C")),
+        given("N", "nest", _q(day.nest_c, "C")),
+    )
+    under = computed(
+        "Tu = N + U·(Tr − N)·r",
+        *(each for each in heat[1].inputs if each.symbol != "A"),
+        given("r", "resistance of the inside surface", _q(c["rsi_down"], "number")),
+    )
+    yield _metric("hot_c", "Air on a hot afternoon", _SUN, "C", afternoon)
+    yield _metric("roof_c", "Roof in the sun", _SUN, "C", roof, gloss="Sol-air temperature.")
+    yield _metric("under_c", "Under the top", _SUN, "C", under, gloss="Comb slumps where it is too warm.")
+    yield _metric("sun_w", "Heat that comes in through it", _SUN, "W", heat)
+
+
+def _months(context: Context) -> tuple[Month, ...]:
+    winter, found = context.once(winter_in), []
+    for number in range(12):
+        days = winter.month(number)
+        cold = [day for day in days if day.clustered]
+        found.append(
+            Month(
+                out_c=sum(day.out_c for day in days) / len(days),
+                in_c=sum(day.in_c for day in days) / len(days),
+                heat_w=sum(day.heat_w for day in days) / len(days),
+                honey_kg=sum(day.honey_kg for day in cold),
+                humidity=sum(day.humidity for day in days) / len(days),
+                wet_days=sum(bool(day.wet) for day in cold),
+            )
         )
-        for i, (face, ua, heat) in enumerate(zip(winter.shell.faces, winter.shell.by_face, heats, strict=False))
-    ]
-    through_air = Working(
-        formula="Q = G·(Ti − To)", inputs=(_in("G", "air let through", _q(winter.vent_w_k, "W/K")), *warm)
+    return tuple(found)
+
+
+def _months_table(months: tuple[Month, ...]) -> Table:
+    return Table(
+        key="months",
+        title="Month by month",
+        columns=("Month", "outside", "air round the cluster", "heat", "honey", "humidity", "wet days"),
+        lines=tuple(
+            Line(
+                cells=(
+                    text(name),
+                    _q(month.out_c, "C"),
+                    _q(month.in_c, "C"),
+                    _q(month.heat_w, "W"),
+                    _kg(month.honey_kg),
+                    _q(month.humidity, "%"),
+                    count(month.wet_days),
+                )
+            )
+            for name, month in zip(MONTHS, months, strict=True)
+        ),
+        folded=True,
     )
-    air = HeatPartOut(
-        name="Air", ua=round(winter.vent_w_k, 3), u=0.0, heat_w=round(heats[-1], 2), wet_days=0, working=through_air
-    )
-    return (*rows, air)
+
+
+def _parts_table(winter: Winter, month: Month, name: str) -> Table:
+    warm = (given("Ti", "inside, mean of the month", _q(month.in_c, "C")), given("To", "outside", _q(month.out_c, "C")))
+    lines = []
+    for index, (face, ua) in enumerate(zip(winter.shell.faces, winter.shell.by_face, strict=True)):
+        heat, working = computed(_THROUGH, *_of_face(winter.shell, index), *warm)
+        cells = (text(face.name), _q(ua, "W/K"), _q(heat, "W"), count(winter.wet_days(index)))
+        lines.append(Line(cells=cells, working=working))
+    heat, working = computed("Q = G·(Ti − To)", given("G", "air let through", _q(winter.vent_w_k, "W/K")), *warm)
+    lines.append(Line(cells=(text("Air"), _q(winter.vent_w_k, "W/K"), _q(heat, "W"), text("")), working=working))
+    columns = ("Part", "lets through", "heat", "wet days")
+    return Table(key="parts", title=f"Heat by part, {name}", columns=columns, lines=tuple(lines))
 
 
 # Edges and corners are shared by the faces that meet there: half of 0.54 a side, a third of 0.15.
-_THROUGH = "Q = (U·A + 0.27·U·t·e + 0.05·U·t²·k)·(Ti − To), A in m², t and e in m"
+_THROUGH = "Q = U·(A/10000 + 0.27·t·e/1000000 + 0.05·t²·k/1000000)·(Ti − To)"
 
 
 def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
     face = shell.faces[at]
     edges = sum(long for i, j, long in shell.edges if at in (i, j))
-    corners = sum(at in corner for corner in shell.corners)
     return (
-        _in("U", "lets through, with both surfaces", _q(face.u, "W/m2K")),
-        _in("A", "inside area", _q(1e4 * face.area, "cm2")),
-        _in("t", "thick", mm(1000 * face.thick)),
-        _in("e", "edges where it meets others", mm(1000 * edges)),
-        _in("k", "corners", count(corners)),
+        given("U", "lets through, with both surfaces", _q(face.u, "W/m2K")),
+        given("A", "inside area", _q(1e4 * face.area, "cm2")),
+        given("t", "thick", mm(1000 * face.thick)),
+        given("e", "edges where it meets others", mm(1000 * edges)),
+        given("k", "corners", count(sum(at in corner for corner in shell.corners))),
     )
 
 
-def _in(symbol: str, name: str, quantity: Quantity) -> Input:
-    return Input(symbol=symbol, name=name, quantity=quantity)
-
-
-def _nest(winter: Winter, nest: WinterNest) -> list[Text]:
-    cluster = winter.cluster
-    found = [
-        text(
-            "Band of honey the cluster eats climbing: {band}; with the cluster’s own {cluster}, {least} of comb",
-            band=mm(nest.band_mm),
-            cluster=mm(nest.cluster_mm),
-            least=mm(nest.least_comb_mm),
-        ),
-        text(
-            "Comb here is {comb} deep, {unbroken} of it unbroken", comb=mm(nest.comb_mm), unbroken=mm(nest.unbroken_mm)
-        ),
-    ]
-    if not nest.climbs:
-        found.append(
-            text(
-                "It can’t climb all winter: it winters at one end with its stores on one side, and the run "
-                "of stores is the measure"
-            )
-        )
-    if nest.gap_mm > 0:
-        found.append(text("A gap of {gap} breaks the climb", gap=mm(nest.gap_mm)))
-    shape = "round" if abs(cluster.ratio - 1) < 0.02 else "flattened" if cluster.ratio < 1 else "drawn tall"
-    found.append(
-        text(
-            f"The cluster is {shape}, {{across}} across and {{tall}} tall: {cluster.more * 100:.1f} % more "
-            "surface than a ball",
-            across=mm(2000 * cluster.across),
-            tall=mm(2000 * cluster.upright),
-        )
+def _combs_table(context: Context) -> Table:
+    lines = tuple(
+        Line(cells=(count(comb.number), text(comb.verdict), _kg(comb.honey_kg), mm(comb.band_mm)), why=comb.why)
+        for comb in context.once(nest_in).combs
     )
-    return found
+    columns = ("Comb", "to do", "honey", "band")
+    return Table(key="combs", title="Comb by comb", columns=columns, lines=lines, folded=True)
 
 
-def _findings(winter: Winter, nest: WinterNest, summer: SummerDay) -> list[WinterFinding]:
-    found: list[WinterFinding] = []
-
-    def say(code: str, severity: str, words: Text, why: str) -> None:
-        found.append(WinterFinding(code=code, severity=severity, words=words, why=why))
-
-    if nest.days < NO_WINTER_DAYS:
-        say(
-            "no-winter",
-            "note",
-            text("{days} days on which bees cluster: there is no winter here", days=count(nest.days)),
-            "Look at the sun on the roof, at shade, water and pests instead; leave the run as it is and mind a dearth.",
-        )
-        if summer.softens:
-            say(
-                "comb-softens",
-                "error",
-                text("On a hot afternoon the top’s underside reaches {t}", t=_q(summer.under_c, "C")),
-                "Comb slumps: insulate the top, or give shade.",
-            )
-        return found
-    whole, bare_month = practice("winter_whole"), practice("winter_month")
-    low, high = whole.span
-    if not whole.holds(winter.honey_kg):
-        say(
-            "out-of-range",
-            "warning",
-            text(
-                "{kg} of honey over the winter is outside {low} to {high}",
-                kg=_kg(winter.honey_kg),
-                low=_kg(low),
-                high=_kg(high),
-            ),
-            whole.why,
-        )
-    bare = [day for day in winter.clustered if not day.brooding]
-    if bare:
-        month = sum(day.honey_kg for day in bare) / len(bare) * 30
-        if not bare_month.holds(month):
-            low, high = bare_month.span
-            say(
-                "month-out-of-range",
-                "warning",
-                text(
-                    "{kg} in a broodless month is outside {low} to {high}", kg=_kg(month), low=_kg(low), high=_kg(high)
-                ),
-                bare_month.why,
-            )
-    if nest.present_kg < winter.honey_kg:
-        say(
-            "stores-short",
-            "error",
-            text("Stores of {have} don’t last: {need} are burnt", have=_kg(nest.present_kg), need=_kg(winter.honey_kg)),
-            "Feed in autumn, or take less honey: colonies starve in early spring.",
-        )
-    wet = wet_days(winter)
-    if wet > nest.days / 4:
-        worst = max(range(len(winter.shell.faces)), key=winter.wet_days)
-        face = winter.shell.faces[worst]
-        top = face.name == "Top"
-        say(
-            "wets",
-            "error" if top else "warning",
-            text(f"Water condenses on {wet} days, most on the {face.name.lower()}"),
-            "Over the cluster it drips on the bees."
-            if top
-            else "On walls and floor it mostly runs off; a warm top and a dry floor keep the nest dry.",
-        )
-    if winter.humidity > winter.c["humidity_aim"] + 15:
-        say(
-            "damp",
-            "warning",
-            text("Mean humidity is {rh}", rh=_q(winter.humidity, "%")),
-            "Over 90 % combs mould: warmer walls, a smaller run, or more air.",
-        )
-    if nest.gap_mm > 0 and nest.climbs:
-        say(
-            "gap-breaks-climb",
-            "note",
-            text("Bees must cross {gap} between combs", gap=mm(nest.gap_mm)),
-            "In deep cold a small cluster doesn’t: it starves under full comb.",
-        )
-    if summer.softens:
-        say(
-            "comb-softens",
-            "warning",
-            text("On a hot afternoon the top’s underside reaches {t}", t=_q(summer.under_c, "C")),
-            "Comb slumps: insulate the top, or give shade.",
-        )
-    return found
+def _walls_table(context: Context) -> Table:
+    lines = []
+    for name, layers in WALLS.items():
+        other = Context(with_walls(context.hive, context.main.box, layers)).once(winter_in)
+        wet = sum(bool(day.wet) for day in other.clustered)
+        lines.append(Line(cells=(text(name), _kg(other.honey_kg), count(wet))))
+    return Table(key="walls", title="In other walls", columns=("Walls", "honey", "wet days"), lines=tuple(lines))
 
 
-def _summer(day: SummerDay) -> list[Text]:
-    return [
-        text(
-            "On a hot afternoon of {air} the roof in the sun reaches {roof}",
-            air=_q(day.air_c, "C"),
-            roof=_q(day.roof_c, "C"),
-        ),
-        text(
-            "The top’s underside reaches {under}; {heat} come in through it",
-            under=_q(day.under_c, "C"),
-            heat=_q(day.heat_w, "W"),
-        ),
-        text("Comb softens." if day.softens else "Comb holds."),
-    ]
+def _candidates(context: Context) -> Iterator[Candidate]:
+    """Changes that may save honey."""
+    hive, box = context.hive, context.main.box
+    for index, item in enumerate(hive.chambers[box].run.items):
+        at = f"/chambers/{box}/run/items/{index}"
+        if isinstance(item, Gap) and item.purpose != "straw" and item.length_mm > _LEAST_GAP_MM:
+            words = text("Fill the gap of {gap} with straw or chips", gap=mm(item.length_mm))
+            yield Candidate(words, (SetField(path=f"{at}/purpose", text="straw"),))
+        if isinstance(item, Follower) and not item.insulated:
+            words = text(f"Insulate the {item.side} follower, 20 mm of cork")
+            yield Candidate(words, (SetField(path=f"{at}/insulated", text="yes"),))
+    yield Candidate(_top_words(hive), (InsulateTop(),))
+    yield Candidate(text("Clad the walls with 20 mm of cork"), (CladWalls(),))
+    combs = context.once(winter_in).run.combs
+    if combs > 3 and any(isinstance(item, Follower) for item in hive.chambers[box].run.items):
+        fewer = SetField(path="/wintering/combs", text=str(combs - 1))
+        yield Candidate(text("Winter on {combs} combs", combs=count(combs - 1)), (fewer,))
+    if settings_of(hive)[1].school == "vented":
+        yield Candidate(text("Seal the top"), (SetField(path="/wintering/school", text="sealed"),))
 
 
-def _assumptions(winter: Winter) -> list[str]:
-    c = winter.c
-    found = [
-        f"Outside air is {winter.wintering.humidity:.0f} % humid; "
-        f"{'a vented top lets' if winter.wintering.school == 'vented' else 'a sealed top lets'} "
-        f"{c['flow_vented' if winter.wintering.school == 'vented' else 'flow_sealed']:.2f} L of air through "
-        "in a second.",
+def _top_words(hive: Hive) -> Text:
+    if insulating_mm(hive):
+        return text("Double the top’s insulation, to {thick}", thick=mm(2 * insulating_mm(hive)))
+    return text("Insulate the top with 40 mm of wood fibre")
+
+
+def _saves(now_kg: float, after: Context) -> Gain | None:
+    winter = after.once(winter_in)
+    saved = now_kg - winter.honey_kg
+    if saved <= _LEAST_SAVED_KG:
+        return None
+    wet = sum(bool(day.wet) for day in winter.clustered)
+    words = "saves {saved}: then {honey} over the winter, {wet} wet days"
+    return Gain(saved, text(words, saved=_kg(saved), honey=_kg(winter.honey_kg), wet=count(wet)))
+
+
+def _assumptions(winter: Winter) -> Iterator[str]:
+    c, vented = winter.c, winter.wintering.school == "vented"
+    air = c["flow_vented" if vented else "flow_sealed"]
+    yield (
+        f"Outside air is {winter.wintering.humidity:.0f} % humid; a {'vented' if vented else 'sealed'} top lets "
+        f"{air:.2f} L of air through in a second."
+    )
+    yield (
         f"The cluster’s shell is at {c['shell_broodless']:.0f} °C without brood; over brood, on "
-        f"{c['brood_share'] * 100:.0f} % of it, at {c['shell_brooding']:.1f} °C.",
-    ]
-    litter = winter.a.chamber.litter
-    if litter.kind == "deep":
-        kg = (
-            winter.a.litter_mm
-            / 1000
-            * winter.run.long_mm
-            / 1000
-            * winter.a.section.floor_mm
-            / 1000
-            * 100
-            * c["litter_water"]
-        )
-        found.append(
+        f"{c['brood_share'] * 100:.0f} % of it, at {c['shell_brooding']:.1f} °C."
+    )
+    if winter.a.chamber.litter.kind == "deep":
+        volume = winter.a.litter_mm * winter.run.long_mm * winter.a.section.floor_mm / 1e9
+        kg = volume * c["litter_density"] * c["litter_water"]
+        yield (
             f"The litter under the run can take up about {kg:.1f} kg of water, an assumption: "
             f"{c['litter_water'] * 100:.0f} % of its dry mass."
         )
-    return found

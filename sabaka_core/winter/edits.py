@@ -11,20 +11,26 @@ from sabaka_core.edits.closing import with_chamber
 from sabaka_core.hive.materials import conductivity
 
 # A layer that conducts less than so much insulates [W/mK]: wood lies above, all that is sold for it below.
-INSULATES = 0.1
+_INSULATES = 0.1
 _BOARD = Layer(material="softwood", thickness_mm=20.0)
 _WOOL = Layer(material="wood fibre", thickness_mm=40.0)
 _CORK = Layer(material="cork", thickness_mm=20.0)
 
 
+def insulating_mm(hive: Hive) -> float:
+    """Thickness of what insulates the top [mm]."""
+    layers = hive.roof.layers if hive.roof else ()
+    return sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < _INSULATES)
+
+
 def doubled_top(hive: Hive) -> tuple[Layer, ...]:
     """The roof's layers with its insulation doubled, or 40 mm of wood fibre where it has none."""
     layers = hive.roof.layers if hive.roof is not None and hive.roof.layers else (_BOARD,)
-    if all(conductivity(layer.material) >= INSULATES for layer in layers):
+    if all(conductivity(layer.material) >= _INSULATES for layer in layers):
         return (_WOOL, *layers)
     return tuple(
         layer.model_copy(update={"thickness_mm": min(layer.thickness_mm * 2, 500.0)})
-        if conductivity(layer.material) < INSULATES
+        if conductivity(layer.material) < _INSULATES
         else layer
         for layer in layers
     )

@@ -6,13 +6,12 @@ from dataclasses import dataclass
 
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 
-NEST_C = 35.0
-
 
 @dataclass(frozen=True)
 class SummerDay:
-    """A hot afternoon: air, sunlit roof and the underside of the top [°C]; heat coming in through it [W]."""
+    """A hot afternoon: nest, air, sunlit roof and the underside of the top [°C]; heat coming in through it [W]."""
 
+    nest_c: float
     air_c: float
     roof_c: float
     under_c: float
@@ -28,9 +27,10 @@ def summer_of(winter: Winter) -> SummerDay:
     c = winter.c
     months = [sum(day.out_c for day in winter.month(i)) / MONTH_DAYS[i] for i in range(12)]
     air = max(months) + c["hot_day"]
+    nest = c["nest"]
     roof = air + c["roof_takes"] * c["sun"] / c["roof_film"]
     top = next(face for face in winter.shell.faces if face.name == "Top")
     # Heat comes down through the top, so that its inside surface resists as a floor's does.
-    flow = top.u * (roof - NEST_C)
-    under = NEST_C + flow * c["rsi_down"]
-    return SummerDay(air, roof, under, flow * top.area, under > c["comb_softens"])
+    flow = top.u * (roof - nest)
+    under = nest + flow * c["rsi_down"]
+    return SummerDay(nest, air, roof, under, flow * top.area, under > c["comb_softens"])

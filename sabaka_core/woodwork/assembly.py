@@ -79,11 +79,7 @@ def parts_of(hive: Whole) -> tuple[Part, ...]:
     for a in hive.chambers:
         mine = [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
         found += [replace(part, box=a.box) for part in mine]
-    found += [
-        *super_parts(hive),
-        *roof_parts(hive, found),
-        *stand_parts(hive.chambers[main_box(hive.hive)], hive),
-    ]
+    found += [*super_parts(hive), *roof_parts(hive, found), *stand_parts(hive.chambers[main_box(hive.hive)], hive)]
     return tuple(part for part in found if part.count > 0)
 
 

@@ -349,12 +349,7 @@ def _solve(
     prices = {stock[i].price for i, _ in usable if not stock[i].own}
     bound = min(_payable(max(result.bound - trifles, 0.0), prices), paid)
     group = Group(thick, wide, len(strips), paid, bound, paid <= bound + 1e-6)
-    return (
-        boards,
-        group,
-        [strips[i] for i in result.left_over],
-        [s for s in left if s.count is None or s.count > 0],
-    )
+    return (boards, group, [strips[i] for i in result.left_over], [s for s in left if s.count is None or s.count > 0])
 
 
 def _payable(bound: float, prices: set[float]) -> float:

@@ -368,9 +368,5 @@ def _file(body: bytes, kind: str, design: Design, ending: str) -> HttpResponse:
 
 def _revision(item: Revision, design: Design) -> RevisionOut:
     return RevisionOut(
-        number=item.number,
-        kind=item.kind,
-        label=item.label,
-        made_at=item.made_at,
-        current=item.number == design.head,
+        number=item.number, kind=item.kind, label=item.label, made_at=item.made_at, current=item.number == design.head
     )

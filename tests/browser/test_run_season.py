@@ -46,13 +46,13 @@ class RunAndSeason(BrowserCase):
         self.step("Season")
         visits = page.get_by_test_id("visits")
         expect(visits.locator("li").first).to_be_visible()
-        week = page.get_by_test_id("week")
+        week = page.get_by_test_id("moment")
         expect(week).to_have_text("7 Mar")
         board = page.locator("[data-drawing=rod] polygon.layer-follower").last
         at_first = board.get_attribute("points")
         page.get_by_role("slider", name="Week of the plan").fill("20")
         expect(week).to_have_text("25 Jul")
-        expect(page.get_by_test_id("week-reads")).to_contain_text("after comb")
+        expect(page.get_by_test_id("moment-reads")).to_contain_text("after comb")
         # The rod follows a moment after the reads.
         expect(board).not_to_have_attribute("points", at_first or "")
         then = board.get_attribute("points")
@@ -60,10 +60,10 @@ class RunAndSeason(BrowserCase):
         expect(week).to_have_text("21 Mar")
         expect(board).not_to_have_attribute("points", then or "")
 
-        before = page.get_by_test_id("week-reads").inner_text()
+        before = page.get_by_test_id("moment-reads").inner_text()
         page.get_by_role("slider", name="Week of the plan").fill("16")
         expect(week).to_have_text("27 Jun")
-        planned = page.get_by_test_id("week-reads").inner_text()
+        planned = page.get_by_test_id("moment-reads").inner_text()
         self.assertNotEqual(before, planned)
         page.get_by_role("tab", name="Seen").click()
         page.get_by_label("Day").fill("2026-05-20")
@@ -71,7 +71,7 @@ class RunAndSeason(BrowserCase):
             page.get_by_label(label).fill(number)
         page.get_by_role("button", name="Put it down").click()
         expect(page.get_by_test_id("seen")).to_contain_text("2026-05-20")
-        expect(page.get_by_test_id("week-reads")).not_to_have_text(planned)
+        expect(page.get_by_test_id("moment-reads")).not_to_have_text(planned)
         self.eventually(lambda: bool(Design.objects.get(name="Bowline").document.get("season", {}).get("seen")))
 
         with page.expect_download() as card:
@@ -107,7 +107,7 @@ class RunAndSeason(BrowserCase):
         page.get_by_role("radio", name="Tree-cavity hive").check()
         page.get_by_role("button", name="Begin").click()
         self.step("Season")
-        expect(page.locator("main")).to_contain_text("moves nothing")
+        expect(page.locator("[data-finding=plan-moves-nothing]")).to_contain_text("moves nothing")
 
     def test_a_second_colony_and_kept_states(self) -> None:
         page = self.page

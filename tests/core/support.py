@@ -6,7 +6,11 @@ import json
 from pathlib import Path
 from typing import Any
 
-from sabaka_core import Hive, validate_hive
+from sabaka_core import Hive, load_hive, validate_hive
+from sabaka_core.base.quantity import Quantity
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Chapter, Table
+from sabaka_core.show.study import chapter
 
 ROOT = Path(__file__).resolve().parents[2]
 EXAMPLES = ROOT / "examples"
@@ -39,3 +43,25 @@ def items(document: dict[str, Any]) -> list[dict[str, Any]]:
 
 def follower(document: dict[str, Any], side: str) -> dict[str, Any]:
     return next(i for i in items(document) if i["kind"] == "follower" and i["side"] == side)
+
+
+def opened(name: str, **changes: Any) -> Hive:
+    """An example as a design, some of its parts changed."""
+    return load_hive((EXAMPLES / f"{name}.json").read_bytes()).model_copy(update=changes)
+
+
+def said(design: Hive, study: str, at: int | None = None) -> Chapter:
+    """All that a study says of a design."""
+    return chapter(Context(design), study, Asked(at=at))
+
+
+def table_of(of: Chapter, key: str) -> Table:
+    """One table of a chapter."""
+    return next(each for each in of.tables if each.key == key)
+
+
+def column(of: Chapter, key: str, name: str) -> list[float]:
+    """The numbers of one column of a table, line by line; words and empty cells left out."""
+    table = table_of(of, key)
+    cells = (line.cells[table.columns.index(name)] for line in table.lines)
+    return [cell.value for cell in cells if isinstance(cell, Quantity)]

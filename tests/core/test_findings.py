@@ -161,15 +161,7 @@ CASES: list[tuple[str, str, Break, bool]] = [
     ("bar-too-weak", "warning", bars(thickness_mm=8), True),
     ("bar-too-short", "error", bars(length_mm=440), True),
     ("bar-too-long", "warning", bars(length_mm=500), True),
-    (
-        "bar-too-long",
-        "error",
-        all_of(
-            rebate(15),
-            bars(length_mm=460),
-        ),
-        True,
-    ),
+    ("bar-too-long", "error", all_of(rebate(15), bars(length_mm=460)), True),
     ("spacing-too-narrow", "error", bars(width_mm=29), True),
     ("spacing-odd", "warning", honey_wide, True),
     ("spacing-odd", "warning", choices(bees="african"), True),

@@ -28,6 +28,7 @@ from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.report import ALL_PARTS
 from tests.core.support import EXAMPLES, ROOT
+from tests.core.support import said as study
 from tests.mutated import STEPS, examples, validate_hive
 
 SHARED = json.loads((ROOT / "tests" / "fixtures" / "measures.json").read_text("utf-8"))
@@ -206,5 +207,5 @@ class Typed(TestCase):
         own = apply_edit(design, SetField(path="/lifting/lid_kg", text=""))
         assert own.lifting is not None
         self.assertIsNone(own.lifting.lid_kg)
-        forms = {f.path: f for group in build_report(lighter).forms for f in group.fields}
+        forms = {f.path: f for group in study(lighter, "lifting").forms for f in group.fields}
         self.assertEqual(said(getattr(forms["/lifting/limit_kg"], "quantity"), "in"), "26 lb")  # noqa: B009

@@ -7,9 +7,7 @@ from typing import Any
 from unittest import TestCase
 
 from sabaka_core import build_report
-from sabaka_core.show.lifting import lifting_report
-from sabaka_core.show.winter import winter_report
-from tests.core.support import EXAMPLES, example, hive
+from tests.core.support import EXAMPLES, column, example, hive, said
 
 _OTHER = {"near": "far", "far": "near", "near-end": "far-end", "far-end": "near-end"}
 LYING = sorted(file.stem for file in EXAMPLES.glob("*.json") if file.stem != "tree-cavity")
@@ -50,23 +48,22 @@ class EndForEnd(TestCase):
     def test_17_no_lift_changes(self) -> None:
         for name in LYING:
             with self.subTest(name):
-                here, there = (lifting_report(hive(d)) for d in (example(name), mirrored(example(name))))
-                for one, other in zip(here.tasks, there.tasks, strict=True):
-                    self.assertEqual((one.name, one.count), (other.name, other.count))
-                    self.assertAlmostEqual(one.total.value, other.total.value, places=9)
-                    assert one.worst is not None and other.worst is not None
-                    self.assertAlmostEqual(one.worst.index, other.worst.index, places=9)
-                self.assertAlmostEqual(here.here.worst_index, there.here.worst_index, places=6)
-                self.assertAlmostEqual(here.here.total.value, there.here.total.value, places=6)
+                here, there = (said(hive(d), "lifting") for d in (example(name), mirrored(example(name))))
+                for what in ("lifts", "in all", "worst index"):
+                    one, other = (column(each, "tasks", what) for each in (here, there))
+                    for mine, theirs in zip(one, other, strict=True):
+                        self.assertAlmostEqual(mine, theirs, places=9)
+                for key, metric in here.metrics.items():
+                    self.assertAlmostEqual(metric.value, there.metrics[key].value, places=6)
 
     def test_17_nor_heat_nor_honey(self) -> None:
         for name in LYING:
             with self.subTest(name):
-                here, there = (winter_report(hive(d)) for d in (example(name), mirrored(example(name))))
-                self.assertAlmostEqual(sum(p.ua for p in here.parts), sum(p.ua for p in there.parts), places=6)
-                self.assertAlmostEqual(
-                    sum(m.honey.value for m in here.months), sum(m.honey.value for m in there.months), places=6
-                )
+                here, there = (said(hive(d), "winter") for d in (example(name), mirrored(example(name))))
+                through, other = (sum(column(each, "parts", "lets through")) for each in (here, there))
+                self.assertAlmostEqual(through, other, places=6)
+                honey, other = (sum(column(each, "months", "honey")) for each in (here, there))
+                self.assertAlmostEqual(honey, other, places=6)
 
     def test_17_nor_room_nor_what_is_wrong(self) -> None:
         for name in ("bowline", "sloped-top-bar", "long-shallow"):

@@ -29,9 +29,7 @@ from sabaka_core.kit.tables import at_least, at_most, practice, table
 from sabaka_core.kit.ticks import ticks
 from sabaka_core.season.plan import plan_of
 from sabaka_core.show.combs import catalogue_cards
-from sabaka_core.show.season import season_report
-from sabaka_core.show.winter import winter_report
-from tests.core.support import chamber, example, follower, hive, items, sound
+from tests.core.support import chamber, example, follower, hive, items, said, sound
 from tests.core.test_findings import findings
 
 
@@ -221,9 +219,9 @@ class Scales(TestCase):
         for name in ("bowline", "granny", "sheepshank"):
             design = hive(example(name))
             slope = build_report(design, ("slope",)).drawings["slope"]
-            season = season_report(design).charts
-            year = winter_report(design).year
-            for chart in (slope, *season.values(), year):
+            drawn = said(design, "season").drawings
+            year = said(design, "winter").drawings["winter-year"]
+            for chart in (slope, drawn["season-combs"], drawn["season-bees"], year):
                 left = [s for s in chart.shapes if isinstance(s, Label) and s.anchor == "end" and s.text.values]
                 with self.subTest(name, chart=chart.name):
                     self.assertGreaterEqual(len(left), 2)

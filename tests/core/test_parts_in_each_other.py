@@ -19,7 +19,7 @@ from sabaka_core.base.quantity import mm, plain, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.chambers import Place
 from sabaka_core.findings import OVERLAP, RULES, find, find_all, find_overlaps, holds
-from sabaka_core.findings.registry import Draft, Proposal, on
+from sabaka_core.findings.registry import Draft, Proposal, Rule, on
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.findings import Finding
@@ -140,7 +140,7 @@ class InEachOther(TestCase):
                     proposals=lambda: (Proposal(text("Move it"), lambda: moved),),
                 )
 
-        with patch.dict(RULES, {"trial": trial}):
+        with patch.dict(RULES, {"trial": Rule("trial", "shape", chamber=trial)}):
             by_rules, tried = (next(f for f in each(whole(design)) if f.code == "trial") for each in (find, find_all))
         self.assertEqual([plain(m.label) for m in by_rules.mends], ["Move it"])
         self.assertEqual(tried.mends, ())

@@ -208,10 +208,7 @@ class Stands(TestCase):
         self.assertAlmostEqual(a.run_mm, 466.725)
 
     def test_what_cannot_stand_or_carry_is_named(self) -> None:
-        for change, field in (
-            ({"axis": "standing"}, "/chambers/0/axis"),
-            ({"combs": "along"}, "/chambers/0/combs"),
-        ):
+        for change, field in (({"axis": "standing"}, "/chambers/0/axis"), ({"combs": "along"}, "/chambers/0/combs")):
             document = sound()
             chamber(document).update(change)
             with self.subTest(field), self.assertRaises(ParameterError) as caught:

@@ -16,10 +16,13 @@ from scipy.integrate import solve_ivp
 
 from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
+from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
 from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.kit.tables import table
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.run.layout import lay_out
@@ -30,8 +33,9 @@ from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, f
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.plan import Plan, balance_kg, plan_of
 from sabaka_core.season.weather import YEAR, build, climates, weather_of
-from sabaka_core.show.season import hive_on, season_report, season_rod
-from tests.core.support import EXAMPLES
+from sabaka_core.show.season import hive_on
+from sabaka_core.show.study import chapter
+from tests.core.support import EXAMPLES, column, said, table_of
 
 ALL = frozenset({"seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"})
 
@@ -272,11 +276,10 @@ class Plans(TestCase):
         self.assertAlmostEqual(row.need.covered, 12.0, delta=1.0)
 
     def test_fixed_combs_get_need_against_capacity_and_no_moves(self) -> None:
-        report = season_report(opened("tree-cavity"))
-        self.assertFalse(report.moves)
-        self.assertIn("moves nothing", report.saying)
-        self.assertEqual({s.kind for v in report.visits for s in v.steps} - {"take"}, set())
-        self.assertEqual(season_rod(opened("tree-cavity"), 10).name, "rod")
+        report = said(opened("tree-cavity"), "season", 10)
+        self.assertIn("moves nothing", next(f.text.template for f in report.findings if f.code == "plan-moves-nothing"))
+        self.assertEqual({each.id for visit in report.agenda for each in visit.doings} - {"take"}, set())
+        self.assertEqual(report.drawings["rod"].name, "rod")
 
     def test_a_southern_year_turns_round(self) -> None:
         plan = planned(climate="southern-temperate", start_day="2026-09-01")
@@ -285,35 +288,53 @@ class Plans(TestCase):
         self.assertTrue(60 < peak < 240)
 
 
+def fars(report: Chapter) -> list[float]:
+    """Where the far follower stands each week [mm]."""
+    weeks = table_of(report, "weeks")
+    cells = [line.cells[weeks.columns.index("far follower")] for line in weeks.lines]
+    return [cell.values["far"].value for cell in cells if isinstance(cell, Text)]
+
+
 class Weeks(TestCase):
     def test_the_report_of_every_example(self) -> None:
         for file in sorted(EXAMPLES.glob("*.json")):
             with self.subTest(file.stem):
-                report = season_report(load_hive(file.read_bytes()))
-                self.assertEqual(len(report.weeks), 52)
-                self.assertEqual(set(report.charts), {"combs", "bees"})
-                for week in report.weeks:
-                    self.assertTrue(0 <= week.near_mm <= week.far_mm)
-                    self.assertTrue(week.given_combs >= 1)
+                report = said(load_hive(file.read_bytes()), "season")
+                weeks = table_of(report, "weeks")
+                self.assertEqual(len(weeks.lines), 52)
+                self.assertEqual(set(report.drawings), {"season-combs", "season-bees", "rod"})
+                for near, far in zip(column(report, "weeks", "near follower"), fars(report), strict=True):
+                    self.assertTrue(0 <= near <= far)
+                self.assertTrue(all(given >= 1 for given in column(report, "weeks", "given")))
 
     def test_entrances_of_a_week_lie_between_the_followers(self) -> None:
         design = opened("bowline")
-        for week in season_report(design).weeks[::6]:
-            for number in week.open_entrances:
-                entrance = design.chambers[0].entrances[number - 1]
-                self.assertTrue(week.near_mm <= entrance.at_mm <= week.far_mm)
+        report = said(design, "season")
+        weeks = table_of(report, "weeks")
+        at = weeks.columns.index("entrances open")
+        nears = column(report, "weeks", "near follower")
+        for line, near, far in list(zip(weeks.lines, nears, fars(report), strict=True))[::6]:
+            cell = line.cells[at]
+            assert isinstance(cell, Text)
+            for number in cell.template.split(", "):
+                entrance = design.chambers[0].entrances[int(number) - 1]
+                self.assertTrue(near <= entrance.at_mm <= far)
 
     def test_the_rod_of_a_week_stands_where_the_week_says(self) -> None:
-        design = opened("bowline")
-        report = season_report(design)
-        rod = season_rod(design, 20)
-        boards = [s for s in rod.shapes if s.kind == "polygon" and s.layer == "follower"]
-        self.assertAlmostEqual(min(x for x, _ in boards[-1].points), report.weeks[20].far_mm, delta=0.1)
+        report = said(opened("bowline"), "season", 20)
+        boards = [s for s in report.drawings["rod"].shapes if s.kind == "polygon" and s.layer == "follower"]
+        self.assertAlmostEqual(min(x for x, _ in boards[-1].points), fars(report)[20], delta=0.1)
+
+    def test_another_week_changes_the_rod_and_nothing_else(self) -> None:
+        context = Context(opened("bowline"))
+        moment = chapter(context, "season", Asked(parts=("moment",), at=20))
+        self.assertEqual((set(moment.drawings), moment.tables, moment.metrics), ({"rod"}, (), {}))
+        assert moment.moments is not None
+        self.assertEqual(moment.moments.at, 20)
 
     def test_another_length_is_drawn_beside(self) -> None:
-        words = [
-            s.text.template for s in season_report(opened("bowline"), 600.0).charts["combs"].shapes if s.kind == "label"
-        ]
+        found = chapter(Context(opened("bowline")), "season", Asked(typed="600"))
+        words = [s.text.template for s in found.drawings["season-combs"].shapes if s.kind == "label"]
         self.assertTrue(any("the other length holds" in w for w in words))
 
     def test_command_line(self) -> None:
@@ -323,7 +344,8 @@ class Weeks(TestCase):
                 main(["season", str(EXAMPLES / "bowline.json"), "--climate", "mountain", "--start", "2027-04-01"]), 0
             )
             printed = json.loads(out.getvalue())
-        self.assertEqual((printed["place"], printed["weeks"][0]["day"]), ("Mountain valley", "2027-04-07"))
+        self.assertIn("Mountain valley", printed["lead"]["template"])
+        self.assertEqual(printed["moments"]["days"][0], "2027-04-07")
         out = io.StringIO()
         with contextlib.redirect_stdout(out):
             self.assertEqual(main(["season", str(EXAMPLES / "bowline.json"), "--text"]), 0)

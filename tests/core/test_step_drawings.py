@@ -17,11 +17,9 @@ from sabaka_core.drawing.building import exploded_drawing, part_drawing
 from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.show.building import building_report
-from sabaka_core.show.lifting import lifting_report
 from sabaka_core.show.moving import moving_report, moving_rod
-from sabaka_core.show.winter import winter_report
 from sabaka_core.woodwork.assembly import parts_of_hive
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, column, said
 
 HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}
 # Curves over a year or a number of frames: only one of their axes is a length.
@@ -79,23 +77,27 @@ class Sound(TestCase):
         for name, hive in HIVES.items():
             for height in (1_450.0, 1_700.0, 2_000.0):
                 with self.subTest(name, height=height):
-                    report = lifting_report(hive.model_copy(update={"lifting": Lifting(height_mm=height)}))
-                    self.sound(report.figure, slack=400.0)
-                    tall = next(s for s in report.figure.shapes if isinstance(s, Dimension) and s.name == "Keeper")
+                    asked = hive.model_copy(update={"lifting": Lifting(height_mm=height)})
+                    figure = said(asked, "lifting").drawings["lift-figure"]
+                    self.sound(figure, slack=400.0)
+                    tall = next(s for s in figure.shapes if isinstance(s, Dimension) and s.name == "Keeper")
                     self.assertEqual(tall.quantity.value, height)
 
     def test_every_months_heat(self) -> None:
         for name, hive in HIVES.items():
             for month in (0, 6):
-                report = winter_report(hive, month)
+                report = said(hive, "winter", month)
                 with self.subTest(name, month=month):
-                    for drawing in (report.section, report.comb_drawing, report.year):
+                    for drawing in report.drawings.values():
                         self.sound(drawing, slack=60.0)
-                    drawn = [s for s in report.section.shapes if isinstance(s, Label) and "w" in s.text.values]
-                    self.assertEqual(len(drawn), len(report.parts))
-                    self.assertAlmostEqual(
-                        sum(s.text.values["w"].value for s in drawn), sum(p.heat_w for p in report.parts), places=6
-                    )
+                    drawn = [
+                        s
+                        for s in report.drawings["winter-section"].shapes
+                        if isinstance(s, Label) and "w" in s.text.values
+                    ]
+                    heats = column(report, "parts", "heat")
+                    self.assertEqual(len(drawn), len(heats))
+                    self.assertAlmostEqual(sum(s.text.values["w"].value for s in drawn), sum(heats), places=6)
 
     def test_parts_pulled_apart_and_laid_on_boards(self) -> None:
         for name, hive in HIVES.items():

@@ -30,11 +30,10 @@ from sabaka_core.season.daily import DailyWeather, read_daily
 from sabaka_core.season.edits import UseWeather
 from sabaka_core.season.packed import archive_of, opened_file, pack, rounded, sha_of, table_of, unpack
 from sabaka_core.season.weather import by_days
-from sabaka_core.show.season import season_report
-from sabaka_core.show.winter import winter_report
 from sabaka_core.woodwork.edits import SetStock
 from sabaka_core.woodwork.stock import read_stock
 from tests.core.support import EXAMPLES, hive, sound
+from tests.core.support import said as study
 
 
 def a_year(first: date = date(2023, 1, 1), days: int = 365) -> list[tuple[str, float, float]]:
@@ -165,16 +164,17 @@ class Weather(TestCase):
             season = io.StringIO()
             with contextlib.redirect_stdout(season):
                 main(["season", str(EXAMPLES / "bowline.json"), "--weather", str(file)])
-            self.assertEqual(json.loads(season.getvalue())["place"], f"{file.name}: 365 days, 2023-01-01 to 2023-12-31")
+            lead = json.loads(season.getvalue())["lead"]["template"]
+            self.assertTrue(lead.startswith(f"{file.name}: 365 days, 2023-01-01 to 2023-12-31; "), lead)
 
     def test_30_the_days_and_what_was_filled_are_said_till_a_mean_is_typed(self) -> None:
         rows = a_year()
         design = by_table(table(rows[:40] + rows[50:]))
         said = "365 days, 2023-01-01 to 2023-12-31, 10 of them filled"
-        self.assertIn(said, season_report(design).place)
-        self.assertIn(said, winter_report(design).place)
+        self.assertIn(said, study(design, "season").lead.template)
+        self.assertIn(said, study(design, "winter").lead.template)
         typed = apply_edit(design, SetField(path="/season/monthly_c/0", text="3"))
-        self.assertEqual(season_report(typed).place, "your own monthly means")
+        self.assertTrue(study(typed, "season").lead.template.startswith("your own monthly means;"))
 
     def test_30_months_are_as_long_as_they_are(self) -> None:
         self.assertEqual(sum(calendar.monthrange(2024, m)[1] for m in range(1, 13)), 366)
@@ -258,7 +258,7 @@ class Packed(TestCase):
         assert design.season is not None and design.season.weather is not None
         self.assertEqual(design.season.weather.name, "Saltmarsh mast")
         self.assertLess(len(hive_text(design)) - len(hive_text(hive(sound()))), 1_500)
-        self.assertIn("Saltmarsh mast: 365 days", season_report(design).place)
+        self.assertIn("Saltmarsh mast: 365 days", study(design, "season").lead.template)
         with self.assertRaisesRegex(ParameterError, "bring their table"):
             apply_edit(hive(sound()), UseWeather(name="x", sha="0" * 64))
 
@@ -304,4 +304,4 @@ class Packed(TestCase):
             out = io.StringIO()
             with contextlib.redirect_stdout(out):
                 main(["season", str(file)])
-            self.assertIn("mast: 365 days", json.loads(out.getvalue())["place"])
+            self.assertIn("mast: 365 days", json.loads(out.getvalue())["lead"]["template"])

@@ -128,8 +128,7 @@ class Round(TestCase):
         """Reference library: trimesh's revolved wall; the mean radius in the radial formula."""
         document = example("tree-cavity")
         chamber(document).update(
-            section={"kind": "circle", "diameter_mm": 360.0, "far_diameter_mm": 240.0},
-            length_mm=800.0,
+            section={"kind": "circle", "diameter_mm": 360.0, "far_diameter_mm": 240.0}, length_mm=800.0
         )
         chamber(document)["walls"]["sides"] = WOOD
         found = {f.name: f for f in shell(document).faces}

@@ -10,8 +10,7 @@ from unittest import TestCase
 from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
 from sabaka_core.kit.metrics import Working
-from sabaka_core.show.winter import winter_report
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, column, opened, said
 
 Inputs = dict[str, float]
 
@@ -23,7 +22,7 @@ def inputs(working: Working) -> Inputs:
 # Formula as printed → the same by a hand that has nothing but the inputs.
 BY_HAND: dict[str, dict[str, Callable[[Inputs], float]]] = {
     "section.slope_from_vertical_deg": {
-        "θ = atan((Wt − Wf) / 2H)": lambda i: degrees(atan((i["Wt"] - i["Wf"]) / 2 / i["H"])),
+        "θ = atan((Wt − Wf) / 2H)": lambda i: degrees(atan((i["Wt"] - i["Wf"]) / 2 / i["H"]))
     },
     "section.board_width_mm": {"s + t·tan |θ|": lambda i: i["s"] + i["t"] * tan(radians(abs(i["θ"])))},
     "cavity.whole_l": {"A × L": lambda i: i["A"] * 100 * i["L"] / 1e6},
@@ -34,7 +33,7 @@ BY_HAND: dict[str, dict[str, Callable[[Inputs], float]]] = {
         "⅔·w·h": lambda i: 2 / 3 * i["w"] * i["h"] / 100,
     },
     "comb.predicted_area_cm2": {
-        "A = F − C, the free comb without what lies beyond the limit": lambda i: i["F"] - i["C"],
+        "A = F − C, the free comb without what lies beyond the limit": lambda i: i["F"] - i["C"]
     },
 }
 
@@ -65,12 +64,16 @@ class Workings(TestCase):
         """Hand: the plane by its U-value, an edge 0.54 and a corner 0.15 of a wall's conductance, shared by
         those that meet."""
         for name in ("bowline", "tree-cavity", "deep-horizontal"):
-            for part in winter_report(load_hive((EXAMPLES / f"{name}.json").read_bytes())).parts:
-                i = inputs(part.working)
+            found = said(opened(name), "winter")
+            lines = next(table.lines for table in found.tables if table.key == "parts")
+            shown = zip(column(found, "parts", "lets through"), column(found, "parts", "heat"), strict=True)
+            for line, (through, heat) in zip(lines, shown, strict=True):
+                assert line.working is not None
+                i = inputs(line.working)
                 ua = i.get("G", 0.0)
                 if "U" in i:
                     t, e = i["t"] / 1000, i["e"] / 1000
                     ua = i["U"] * i["A"] / 1e4 + 0.54 / 2 * i["U"] * t * e + 0.15 / 3 * i["U"] * t * t * i["k"]
-                with self.subTest(name, part=part.name):
-                    self.assertAlmostEqual(ua, part.ua, delta=6e-4)
-                    self.assertAlmostEqual(ua * (i["Ti"] - i["To"]), part.heat_w, delta=0.006)
+                with self.subTest(name, part=line.cells[0]):
+                    self.assertAlmostEqual(ua, through, places=9)
+                    self.assertAlmostEqual(ua * (i["Ti"] - i["To"]), heat, places=9)

@@ -48,7 +48,8 @@ FLOORS: tuple[tuple[str, ...], ...] = (
 @cache
 def files(*endings: str) -> tuple[Path, ...]:
     """Files of the repository with one of these endings, generated ones left out."""
-    names = subprocess.run(["git", "ls-files"], cwd=ROOT, capture_output=True, text=True, check=True).stdout
+    command = ["git", "ls-files", "--cached", "--others", "--exclude-standard"]
+    names = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=True).stdout
     return tuple(
         ROOT / name
         for name in names.splitlines()
@@ -263,11 +264,11 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
 # Where it should be: one finding type and one mend type, none of all else. What isn't there yet stands here.
 WANTED = {"finding types": 1, "mend types": 1}
 CEILINGS: dict[str, int] = {
-    "files over 400 lines": 17,
+    "files over 400 lines": 16,
     "lines over 120 characters": 1,
-    "functions over 60 lines": 34,
-    "finding types": 6,
-    "mend types": 4,
+    "functions over 60 lines": 30,
+    "finding types": 3,
+    "mend types": 3,
 }
 
 

@@ -7,24 +7,13 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.show.forms.building import building_forms
 from sabaka_core.show.forms.hive import hive_forms
-from sabaka_core.show.forms.lifting import lifting_forms
 from sabaka_core.show.forms.moving import moving_forms
 from sabaka_core.show.forms.run import run_forms
-from sabaka_core.show.forms.season import season_forms
-from sabaka_core.show.forms.winter import winter_forms
 
 
 def forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """Every group of fields of a design."""
-    return (
-        *hive_forms(a),
-        *run_forms(a),
-        *season_forms(a),
-        *moving_forms(a),
-        *lifting_forms(a),
-        *winter_forms(a),
-        *building_forms(a),
-    )
+    return (*hive_forms(a), *run_forms(a), *moving_forms(a), *building_forms(a))
 
 
 __all__ = ["forms"]

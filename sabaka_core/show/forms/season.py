@@ -26,7 +26,7 @@ def _number(path: str, label: str, value: float, gloss: str = "", held: bool = T
 def _place(season: Season) -> FieldGroup:
     rows = climates()
     fields: list[FormField] = [
-        choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in rows.items())),
+        choice("/season/climate", "Climate", season.climate, *((key, row.name, "") for key, row in rows.items()))
     ]
     means = season.monthly_c or (rows[season.climate].means if season.climate in rows else ())
     if season.monthly_c:

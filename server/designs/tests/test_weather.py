@@ -69,8 +69,9 @@ class Weather(TestCase):
 
     def test_30_season_winter_and_their_cards_are_planned_by_them(self) -> None:
         document = self.use(self.bring()).json()["document"]
-        for path in ("/api/season/plan", "/api/judged/winter"):
-            self.assertIn("mast: 365 days", self.post(path, {"document": document}).json()["place"])
+        asked = {"winter": {}, "season": {}}
+        for chapter in self.post("/api/studies/", {"document": document, "asked": asked}).json()["chapters"].values():
+            self.assertIn("mast: 365 days", chapter["lead"]["template"])
         Design.objects.filter(pk=self.design.pk).update(document=document)
         for card in ("season-card", "winter-card"):
             self.assertEqual(self.client.get(f"/api/designs/{self.design.pk}/{card}").status_code, 200)
@@ -116,8 +117,8 @@ class Weather(TestCase):
     def test_30_without_the_days_the_means_of_the_design_stand(self) -> None:
         document = self.use(self.bring(5.0)).json()["document"]
         WeatherDays.objects.all().delete()
-        report = self.post("/api/season/plan", {"document": document}).json()
-        self.assertIn("mast: 365 days", report["place"])
+        answer = self.post("/api/studies/", {"document": document, "asked": {"season": {"parts": []}}}).json()
+        self.assertIn("mast: 365 days", answer["chapters"]["season"]["lead"]["template"])
         self.assertEqual(
             self.client.get(f"/api/designs/{self.design.pk}/file")["Content-Type"], "application/json; charset=utf-8"
         )

@@ -164,7 +164,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/plan": {
+    "/api/studies/": {
         parameters: {
             query?: never;
             header?: never;
@@ -174,30 +174,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Plan
-         * @description The plan of a year.
+         * Studies
+         * @description What the studies that are asked say of a design.
          */
-        post: operations["server_bench_season_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/season/rod": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Rod
-         * @description The rod as it should stand at the end of a week.
-         */
-        post: operations["server_bench_season_rod"];
+        post: operations["server_bench_studies_studies"];
         delete?: never;
         options?: never;
         head?: never;
@@ -282,46 +262,6 @@ export interface paths {
         get: operations["server_bench_moving_chart"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/judged/lift": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Lift
-         * @description Lifting at the hive, and at the stack it would replace.
-         */
-        post: operations["server_bench_judged_lift"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/judged/winter": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Winter
-         * @description The winter of the hive.
-         */
-        post: operations["server_bench_judged_winter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1048,11 +988,11 @@ export interface components {
         };
         /**
          * Drawing
-         * @description One drawing. Shapes are listed from the back to the front.
+         * @description One drawing. Shapes are listed from the back to the front; no two drawings of a hive have one name.
          */
         Drawing: {
             /** Name */
-            name: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod") | ("comb-front" | "comb-end" | "comb-above" | "season-combs" | "season-bees" | "move-over" | "move-way" | "move-box" | "move-plan" | "make-cost" | "lift-figure" | "build-exploded" | "build-boards" | "build-parts" | "winter-section" | "winter-combs" | "winter-year");
+            name: string;
             /** Title */
             title: string;
             extent: components["schemas"]["Box"];
@@ -1802,16 +1742,18 @@ export interface components {
         };
         /**
          * Finding
-         * @description Something wrong, or worth knowing.
+         * @description Something wrong, or worth knowing; ``step`` is the study that it belongs to.
          *
          *     ``number`` is what was measured and ``limit`` what it is held against; ``school`` names
-         *     the way of keeping the rule belongs to, when keepers differ.
+         *     the way of keeping the rule belongs to, when keepers differ; ``at`` the moment of the study that shows it.
          */
         Finding: {
             /** Id */
             id: string;
             /** Code */
             code: string;
+            /** Step */
+            step: string;
             /**
              * Severity
              * @enum {string}
@@ -1830,7 +1772,7 @@ export interface components {
              * @default
              */
             chamber: string;
-            place: components["schemas"]["Spot"];
+            place: components["schemas"]["Spot"] | null;
             number: components["schemas"]["Quantity"];
             limit: components["schemas"]["Text"];
             source: components["schemas"]["Source"];
@@ -1844,6 +1786,8 @@ export interface components {
              * @default
              */
             path: string;
+            /** At */
+            at: number | null;
             /**
              * Mends
              * @default []
@@ -2387,7 +2331,9 @@ export interface components {
         };
         /**
          * Mend
-         * @description A change of the document that cures a finding: an RFC 6902 patch.
+         * @description A change of the document that was tried: an RFC 6902 patch that cures a finding, or helps.
+         *
+         *     ``gives`` says what it was found to give.
          */
         Mend: {
             label: components["schemas"]["Text"];
@@ -2395,6 +2341,7 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             }[];
+            gives: components["schemas"]["Text"] | null;
         };
         /**
          * Metric
@@ -2414,11 +2361,8 @@ export interface components {
             unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "C" | "%" | "N";
             /** Label */
             label: string;
-            /**
-             * Group
-             * @enum {string}
-             */
-            group: "Section" | "Cavity" | "Comb" | "Frame" | "Run" | "Hive";
+            /** Group */
+            group: string;
             working: components["schemas"]["Working"];
             source: components["schemas"]["Source"];
             /**
@@ -3050,11 +2994,8 @@ export interface components {
          * @description Where on a drawing a finding shows.
          */
         Spot: {
-            /**
-             * Drawing
-             * @enum {string}
-             */
-            drawing: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
+            /** Drawing */
+            drawing: string;
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -3209,12 +3150,25 @@ export interface components {
         /**
          * Working
          * @description How a number came about.
+         *
+         *     ``formula`` is what is evaluated, or in words the model that was run or the solid it was read off; ``check`` is the
+         *     balance or bound that holds a simulated one.
          */
         Working: {
+            /**
+             * Kind
+             * @default told
+             * @enum {string}
+             */
+            kind: "computed" | "simulated" | "read off" | "told";
             /** Formula */
             formula: string;
-            /** Inputs */
+            /**
+             * Inputs
+             * @default []
+             */
             inputs: components["schemas"]["Input"][];
+            check: components["schemas"]["Text"] | null;
         };
         /**
          * AddBarType
@@ -3997,156 +3951,243 @@ export interface components {
             }[][];
         };
         /**
-         * SeasonReport
-         * @description A year's plan of one hive.
+         * Chapter
+         * @description What one study says: parts that weren’t asked for stay empty.
          */
-        SeasonReport: {
-            /** Place */
-            place: string;
-            /** Start */
-            start: string;
-            /** Moves */
-            moves: boolean;
-            /** Saying */
-            saying: string;
-            /** Capacity */
-            capacity: number;
-            season: components["schemas"]["Season"];
-            /** Summary */
-            summary: components["schemas"]["Text"][];
-            /** Sizes */
-            sizes: components["schemas"]["SizeOut"][];
-            /** Weeks */
-            weeks: components["schemas"]["WeekOut"][];
-            /** Visits */
-            visits: components["schemas"]["VisitOut"][];
-            /** Warnings */
-            warnings: components["schemas"]["WarnedOut"][];
+        Chapter: {
+            /** Study */
+            study: string;
+            lead: components["schemas"]["Text"];
             /**
-             * Charts
+             * Metrics
              * @default {}
              */
-            charts: {
-                [key: string]: components["schemas"]["Drawing"];
-            };
-        };
-        /**
-         * SizeOut
-         * @description How large a hive this place and queen ask for.
-         */
-        SizeOut: {
-            words: components["schemas"]["Text"];
-            /** Combs */
-            combs: number;
-            length: components["schemas"]["Quantity"];
-            room: components["schemas"]["Quantity"];
-        };
-        /**
-         * StepOut
-         * @description One thing to do, and why.
-         */
-        StepOut: {
-            /** Kind */
-            kind: string;
-            /** Words */
-            words: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * VisitOut
-         * @description A day to go to the hive.
-         */
-        VisitOut: {
-            /** Day */
-            day: string;
-            /** Label */
-            label: string;
-            /** Week */
-            week: number;
-            /** Combs */
-            combs: number;
-            /** Steps */
-            steps: components["schemas"]["StepOut"][];
-        };
-        /**
-         * WarnedOut
-         * @description Something going wrong over some weeks.
-         */
-        WarnedOut: {
-            /** Code */
-            code: string;
-            /** First */
-            first: string;
-            /** Last */
-            last: string;
-            /** Label */
-            label: string;
-            /** Week */
-            week: number;
-            /** Words */
-            words: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * WeekOut
-         * @description One week: how the colony stands on its last evening, and where the followers do.
-         */
-        WeekOut: {
-            /** Week */
-            week: number;
-            /** Day */
-            day: string;
-            /** Label */
-            label: string;
-            /** Temperature C */
-            temperature_c: number;
-            /** Flow */
-            flow: number;
-            /** Bees */
-            bees: number;
-            /** Brood Cells */
-            brood_cells: number;
-            /** Honey Kg */
-            honey_kg: number;
-            /** Brood Combs */
-            brood_combs: number;
-            /** Pollen Combs */
-            pollen_combs: number;
-            /** Honey Combs */
-            honey_combs: number;
-            /** Need Combs */
-            need_combs: number;
-            /** Covered Combs */
-            covered_combs: number;
-            /** Given Combs */
-            given_combs: number;
-            /** Near Mm */
-            near_mm: number;
-            /** Far Mm */
-            far_mm: number;
-            /** Last Comb */
-            last_comb: number;
-            /** Open Entrances */
-            open_entrances: number[];
-            /** Chart X */
-            chart_x: number;
-        };
-        /**
-         * SeasonIn
-         * @description A design; another length of its run to hold the need against, as it was typed, if wanted.
-         */
-        SeasonIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
+            metrics: {
+                [key: string]: components["schemas"]["Metric"];
             };
             /**
-             * Other
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Helps
+             * @default []
+             */
+            helps: components["schemas"]["Mend"][];
+            /**
+             * Tables
+             * @default []
+             */
+            tables: components["schemas"]["Table"][];
+            /**
+             * Agenda Title
              * @default
              */
-            other?: string;
+            agenda_title: string;
+            /**
+             * Agenda
+             * @default []
+             */
+            agenda: components["schemas"]["Occasion"][];
+            /**
+             * Drawings
+             * @default {}
+             */
+            drawings: {
+                [key: string]: components["schemas"]["Drawing"];
+            };
+            /**
+             * Forms
+             * @default []
+             */
+            forms: components["schemas"]["FieldGroup"][];
+            moments: components["schemas"]["Moments"] | null;
+            /**
+             * Papers
+             * @default []
+             */
+            papers: components["schemas"]["Paper"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+        };
+        /**
+         * Doing
+         * @description One thing to do, and why; ``done`` where it can be ticked off.
+         */
+        Doing: {
+            /** Id */
+            id: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            words: components["schemas"]["Text"];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Measure
+             * @default
+             */
+            measure: string;
+            /**
+             * Caution
+             * @default
+             */
+            caution: string;
+            /** Done */
+            done: boolean | null;
+        };
+        /**
+         * Line
+         * @description A line of a table, its name first. ``why`` explains it, ``working`` tells how its numbers came about.
+         *
+         *     ``good`` where there is a right and a wrong; ``edit`` is what choosing the line does, ``chosen`` whether it is.
+         */
+        Line: {
+            /** Cells */
+            cells: (components["schemas"]["Quantity"] | components["schemas"]["Text"])[];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            working: components["schemas"]["Working"] | null;
+            /** Good */
+            good: boolean | null;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Chosen
+             * @default false
+             */
+            chosen: boolean;
+        };
+        /**
+         * Moments
+         * @description What can be gone through, a month or a week at a time: their names, which one is shown, and the table of them.
+         *
+         *     Where they are days, ``days`` are those, and ``places`` where they stand on the charts.
+         */
+        Moments: {
+            /** Label */
+            label: string;
+            /** Names */
+            names: string[];
+            /** At */
+            at: number;
+            /**
+             * Table
+             * @default
+             */
+            table: string;
+            /**
+             * Days
+             * @default []
+             */
+            days: string[];
+            /**
+             * Places
+             * @default []
+             */
+            places: number[];
+        };
+        /**
+         * Occasion
+         * @description A day, or a stage of the work, with what is done on it; ``at`` is the moment that shows it.
+         */
+        Occasion: {
+            /** Label */
+            label: string;
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /** At */
+            at: number | null;
+            /** Doings */
+            doings: components["schemas"]["Doing"][];
+        };
+        /**
+         * Paper
+         * @description A file that can be made of it: what it is called, and its name at the design’s address.
+         */
+        Paper: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * StudiesOut
+         * @description What each of them says.
+         */
+        StudiesOut: {
+            /** Chapters */
+            chapters: {
+                [key: string]: components["schemas"]["Chapter"];
+            };
+        };
+        /**
+         * Table
+         * @description Numbers and words in columns; a ``folded`` one is opened by who wants it.
+         */
+        Table: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: string[];
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /**
+             * Folded
+             * @default false
+             */
+            folded: boolean;
+        };
+        /**
+         * Asked
+         * @description What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare.
+         */
+        Asked: {
+            /**
+             * Parts
+             * @default [
+             *       "metrics",
+             *       "findings",
+             *       "mends",
+             *       "helps",
+             *       "tables",
+             *       "agenda",
+             *       "drawings",
+             *       "forms"
+             *     ]
+             */
+            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment")[];
+            /** At */
+            at?: number | null;
+            /**
+             * Typed
+             * @default
+             */
+            typed?: string;
             /**
              * Units
              * @default mm
@@ -4155,16 +4196,20 @@ export interface components {
             units?: "mm" | "in";
         };
         /**
-         * WeekIn
-         * @description A design, and a week of its plan counted from 0.
+         * StudiesIn
+         * @description A design, and what is asked of which study. ``held`` is what the keeper said last: mends leave it alone.
          */
-        WeekIn: {
+        StudiesIn: {
             /** Document */
             document: {
                 [key: string]: unknown;
             };
-            /** Week */
-            week: number;
+            /** Asked */
+            asked: {
+                [key: string]: components["schemas"]["Asked"];
+            };
+            /** Held */
+            held?: string[] | null;
         };
         /**
          * WeatherOut
@@ -4495,286 +4540,6 @@ export interface components {
             name: string;
             /** Combs */
             combs: string;
-        };
-        /**
-         * ChangeOut
-         * @description A change, with what it does to the worst index.
-         */
-        ChangeOut: {
-            /** Label */
-            label: string;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            };
-            /** Index */
-            index: number;
-            /** Saved */
-            saved: number;
-        };
-        /**
-         * JudgedOut
-         * @description A size or load, and whether it is right.
-         */
-        JudgedOut: {
-            words: components["schemas"]["Text"];
-            /** Why */
-            why: string;
-            /** Good */
-            good: boolean;
-        };
-        /**
-         * LegOut
-         * @description A leg of the stand.
-         */
-        LegOut: {
-            /** Name */
-            name: string;
-            length: components["schemas"]["Quantity"];
-            bevel: components["schemas"]["Quantity"];
-        };
-        /**
-         * LiftOut
-         * @description A lift, or so many like ones.
-         */
-        LiftOut: {
-            /** Name */
-            name: string;
-            load: components["schemas"]["Quantity"];
-            limit: components["schemas"]["Quantity"];
-            /** Index */
-            index: number;
-            /** Over */
-            over: boolean;
-            /** Count */
-            count: number;
-            out: components["schemas"]["Quantity"];
-            height: components["schemas"]["Quantity"];
-            to_height: components["schemas"]["Quantity"];
-            turn: components["schemas"]["Quantity"];
-            /** Factors */
-            factors: number[];
-        };
-        /**
-         * LiftingReport
-         * @description All of it for one design.
-         */
-        LiftingReport: {
-            lifting: components["schemas"]["Lifting"];
-            /** Note */
-            note: string;
-            /** Stand */
-            stand: components["schemas"]["JudgedOut"][];
-            /** Legs */
-            legs: components["schemas"]["LegOut"][];
-            /** Tasks */
-            tasks: components["schemas"]["TaskOut"][];
-            here: components["schemas"]["SeasonLiftsOut"];
-            there: components["schemas"]["SeasonLiftsOut"] | null;
-            /** Lifts */
-            lifts: components["schemas"]["LiftOut"][];
-            /** Loads */
-            loads: components["schemas"]["JudgedOut"][];
-            /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
-            /** Cautions */
-            cautions: string[];
-            figure: components["schemas"]["Drawing"];
-        };
-        /**
-         * SeasonLiftsOut
-         * @description A season's lifts.
-         */
-        SeasonLiftsOut: {
-            /** Name */
-            name: string;
-            /** Visits */
-            visits: number;
-            /** Count */
-            count: number;
-            total: components["schemas"]["Quantity"];
-            /** Minutes */
-            minutes: number;
-            heaviest: components["schemas"]["Quantity"];
-            /** Worst Index */
-            worst_index: number;
-            /** Over */
-            over: number;
-            worst: components["schemas"]["LiftOut"] | null;
-        };
-        /**
-         * TaskOut
-         * @description A task of one visit.
-         */
-        TaskOut: {
-            /** Name */
-            name: string;
-            /** Count */
-            count: number;
-            total: components["schemas"]["Quantity"];
-            /** Minutes */
-            minutes: number;
-            /** Open Combs */
-            open_combs: number;
-            worst: components["schemas"]["LiftOut"] | null;
-        };
-        /**
-         * LiftIn
-         * @description A design, with its keeper.
-         */
-        LiftIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * CombOut
-         * @description A comb of the winter run.
-         */
-        CombOut: {
-            /** Number */
-            number: number;
-            /** Contents */
-            contents: string;
-            honey: components["schemas"]["Quantity"];
-            band: components["schemas"]["Quantity"];
-            /** Verdict */
-            verdict: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * HeatPartOut
-         * @description A face of the shell.
-         */
-        HeatPartOut: {
-            /** Name */
-            name: string;
-            /** Ua */
-            ua: number;
-            /** U */
-            u: number;
-            /** Heat W */
-            heat_w: number;
-            /** Wet Days */
-            wet_days: number;
-            working: components["schemas"]["Working"];
-        };
-        /**
-         * MonthOut
-         * @description A month of the winter.
-         */
-        MonthOut: {
-            /** Name */
-            name: string;
-            /** Out C */
-            out_c: number;
-            /** In C */
-            in_c: number;
-            /** Heat W */
-            heat_w: number;
-            honey: components["schemas"]["Quantity"];
-            /** Humidity */
-            humidity: number;
-            /** Wet Days */
-            wet_days: number;
-            /** Clustered */
-            clustered: number;
-        };
-        /**
-         * SavingOut
-         * @description A change and what it saves.
-         */
-        SavingOut: {
-            /** Label */
-            label: string;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            };
-            saves: components["schemas"]["Quantity"];
-            honey: components["schemas"]["Quantity"];
-            /** Wet Days */
-            wet_days: number;
-        };
-        /**
-         * WallsOut
-         * @description The same hive in other walls.
-         */
-        WallsOut: {
-            /** Name */
-            name: string;
-            /** Ua */
-            ua: number;
-            honey: components["schemas"]["Quantity"];
-            /** Wet Days */
-            wet_days: number;
-        };
-        /**
-         * WinterFinding
-         * @description Something about the winter that is wrong, or worth knowing.
-         */
-        WinterFinding: {
-            /** Code */
-            code: string;
-            /** Severity */
-            severity: string;
-            words: components["schemas"]["Text"];
-            /** Why */
-            why: string;
-        };
-        /**
-         * WinterReport
-         * @description All of it for one design.
-         */
-        WinterReport: {
-            /** Place */
-            place: string;
-            wintering: components["schemas"]["Wintering"];
-            /** Combs */
-            combs: number;
-            /** Days */
-            days: number;
-            /** Summary */
-            summary: components["schemas"]["Text"][];
-            /** Nest */
-            nest: components["schemas"]["Text"][];
-            /** Bands */
-            bands: components["schemas"]["CombOut"][];
-            /** Month */
-            month: number;
-            /** Parts */
-            parts: components["schemas"]["HeatPartOut"][];
-            /** Months */
-            months: components["schemas"]["MonthOut"][];
-            /** Findings */
-            findings: components["schemas"]["WinterFinding"][];
-            /** Savings */
-            savings: components["schemas"]["SavingOut"][];
-            /** Walls */
-            walls: components["schemas"]["WallsOut"][];
-            /** Summer */
-            summer: components["schemas"]["Text"][];
-            /** Assumptions */
-            assumptions: string[];
-            /** Cautions */
-            cautions: string[];
-            section: components["schemas"]["Drawing"];
-            comb_drawing: components["schemas"]["Drawing"];
-            year: components["schemas"]["Drawing"];
-        };
-        /**
-         * WinterIn
-         * @description A design; which month its section shows, from 0, the coldest when none is named.
-         */
-        WinterIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-            /** Month */
-            month?: number | null;
         };
         /**
          * BuildFinding
@@ -5815,7 +5580,7 @@ export interface operations {
             };
         };
     };
-    server_bench_season_plan: {
+    server_bench_studies_studies: {
         parameters: {
             query?: never;
             header?: never;
@@ -5824,7 +5589,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SeasonIn"];
+                "application/json": components["schemas"]["StudiesIn"];
             };
         };
         responses: {
@@ -5834,76 +5599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeasonReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    server_bench_season_rod: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WeekIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Drawing"];
+                    "application/json": components["schemas"]["StudiesOut"];
                 };
             };
             /** @description Unauthorized */
@@ -6196,144 +5892,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Matrix"];
-                };
-            };
-        };
-    };
-    server_bench_judged_lift: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LiftIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LiftingReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    server_bench_judged_winter: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WinterIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WinterReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

@@ -1,5 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
+import { useSettings } from "../lib/settings";
 import { answered, asSchema, client } from "./client";
 import type {
   BegunOut,
@@ -13,7 +15,6 @@ import type {
   EditOut,
   Hive,
   HiveSystem,
-  LiftingReport,
   Me,
   Matrix,
   MovingReport,
@@ -21,11 +22,14 @@ import type {
   PatchOps,
   Ranking,
   RevisionOut,
-  SeasonReport,
-  System,
   TypedBoard,
   WeatherIn,
-  WinterReport,
+  Chapter,
+  Chapters,
+  Finding,
+  StudiesIn,
+  System,
+  StudiesOut,
 } from "./types";
 
 /** Calls on the server, by what they are of. */
@@ -154,20 +158,6 @@ export function useComparison(
   });
 }
 
-/** A year's plan of a design. */
-export function useSeason(document: Hive, other: string, units: System): UseQueryResult<SeasonReport> {
-  return useQuery({
-    select: useRead<SeasonReport>(),
-    queryKey: ["season", document, other, units],
-    queryFn: () =>
-      asSchema<SeasonReport>(
-        answered(client.POST("/api/season/plan", { body: { document: { ...document }, other, units } })),
-      ),
-    placeholderData: keepPreviousData,
-    gcTime: 0,
-  });
-}
-
 /** Parts of a design that lie in each other, and which mends put none in each other. */
 export function useOverlapsOf(
   document: Hive,
@@ -184,20 +174,6 @@ export function useOverlapsOf(
       ),
     enabled: wanted,
   });
-}
-
-/** The rod as it should stand in a week of the plan. */
-export function useSeasonRod(document: Hive, week: number, wanted: boolean): Drawing | undefined {
-  const rod = useQuery({
-    select: useRead<Drawing>(),
-    queryKey: ["season-rod", document, week],
-    queryFn: () =>
-      asSchema<Drawing>(answered(client.POST("/api/season/rod", { body: { document: { ...document }, week } }))),
-    placeholderData: keepPreviousData,
-    enabled: wanted,
-    gcTime: 0,
-  });
-  return rod.data;
 }
 
 /** The keeper's own days of weather, and bringing more. */
@@ -239,31 +215,60 @@ export function useMovingRod(document: Hive, stage: number, wanted: boolean): Dr
   return rod.data;
 }
 
-/** Lifting at a design, and at the stack it would replace. */
-export function useLifting(document: Hive): UseQueryResult<LiftingReport> {
+/** What the studies asked say of a design. */
+function studied(document: Hive, asked: StudiesIn["asked"], held: EditOut["held"] = null): Promise<Chapters> {
+  const body = { document: { ...document }, asked, held };
+  return asSchema<StudiesOut>(answered(client.POST("/api/studies/", { body }))).then(({ chapters }) => chapters);
+}
+
+/** One study of a design; a size that was typed is compared with. */
+export function useStudy(document: Hive, study: string | null, typed: string): UseQueryResult<Chapter> {
+  const { units } = useSettings();
   return useQuery({
-    select: useRead<LiftingReport>(),
-    queryKey: ["lift", document],
-    queryFn: () =>
-      asSchema<LiftingReport>(answered(client.POST("/api/judged/lift", { body: { document: { ...document } } }))),
+    select: useRead<Chapter>(),
+    queryKey: ["study", study, document, typed, system(units)],
+    queryFn: () => chapterOf(document, study ?? "", { typed, units: system(units) }),
     placeholderData: keepPreviousData,
+    enabled: study !== null,
     gcTime: 0,
   });
 }
 
-/** The winter of a design; the section shows one month. */
-export function useWinter(document: Hive, month: number | null): UseQueryResult<WinterReport> {
+/** What another moment of a study changes: nothing is worked out anew. */
+export function useMoment(document: Hive, study: string | null, at: number | null): UseQueryResult<Chapter> {
   return useQuery({
-    select: useRead<WinterReport>(),
-    queryKey: ["winter", document, month],
-    queryFn: () =>
-      asSchema<WinterReport>(
-        answered(client.POST("/api/judged/winter", { body: { document: { ...document }, month } })),
-      ),
+    select: useRead<Chapter>(),
+    queryKey: ["moment", study, document, at],
+    queryFn: () => chapterOf(document, study ?? "", { at, parts: ["moment"] }),
     placeholderData: keepPreviousData,
+    enabled: study !== null && at !== null,
     gcTime: 0,
   });
 }
+
+async function chapterOf(document: Hive, study: string, asked: StudiesIn["asked"][string]): Promise<Chapter> {
+  const { [study]: chapter } = await studied(document, { [study]: asked });
+  if (!chapter) throw new Error(`“${study}” said nothing.`);
+  return chapter;
+}
+
+/** What these studies find wrong with a design, without mends: for the rail. */
+export function useFindingsOf(document: Hive, studies: readonly string[], wanted: boolean): Finding[] {
+  const found = useQuery({
+    queryKey: ["study-findings", document],
+    queryFn: async () => {
+      const asked = Object.fromEntries(studies.map((name) => [name, { parts: ["findings" as const] }]));
+      return Object.values(await studied(document, asked)).flatMap((chapter) => chapter.findings);
+    },
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    retry: false,
+    gcTime: 0,
+  });
+  return found.data ?? NONE;
+}
+
+const NONE: Finding[] = [];
 
 /** Parts, cut plan and bill of a design. */
 export function useBuilding(document: Hive): UseQueryResult<BuildReport> {

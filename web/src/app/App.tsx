@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
 import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
-import { BenchPage, PrintPage } from "../features/bench";
+import { BENCH_STEPS, BenchPage, PrintPage } from "../features/bench";
 import { BriefPage } from "../features/brief";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
@@ -46,16 +46,7 @@ const router = createBrowserRouter([
         <Outlet />
       </Signed>
     ),
-    children: [
-      { path: "/hive/:id/shape", element: <BenchPage step="shape" /> },
-      { path: "/hive/:id/combs", element: <BenchPage step="combs" /> },
-      { path: "/hive/:id/run", element: <BenchPage step="run" /> },
-      { path: "/hive/:id/season", element: <BenchPage step="season" /> },
-      { path: "/hive/:id/move", element: <BenchPage step="move" /> },
-      { path: "/hive/:id/lift", element: <BenchPage step="lift" /> },
-      { path: "/hive/:id/winter", element: <BenchPage step="winter" /> },
-      { path: "/hive/:id/build", element: <BenchPage step="build" /> },
-    ],
+    children: BENCH_STEPS.map((step) => ({ path: `/hive/:id/${step}`, element: <BenchPage step={step} /> })),
   },
   {
     path: "/hive/:id/print",

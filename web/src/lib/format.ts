@@ -67,6 +67,11 @@ const NUMBER = "−?-?\\d+(?:\\.\\d+)?";
 const SERIES = `(?:${NUMBER}(?:,\\s|\\s(?:to|and|or|by)\\s|\\s×\\s|–))*${NUMBER}`;
 const AMOUNT = new RegExp(`(?<![\\w.²/])(${SERIES})\\s?(litres|cm²|mm|cm|m²|kg|°C|L|N|m)(?![\\w²³/])`, "g");
 
+/** The place of the last of a list. */
+export function last(list: readonly unknown[]): number {
+  return Math.max(list.length - 1, 0);
+}
+
 /** What a bare number means under these units. */
 export function system(units: Units): System {
   return units === "mm" ? "mm" : "in";
@@ -184,11 +189,6 @@ export function ordinal(index: number): string {
 /** A part of a whole, in percent; nothing as a dash. */
 export function share(part: number): string {
   return part < 0.005 ? "–" : `${String(Math.round(part * 100))} %`;
-}
-
-/** A length for a bar on the screen: a value's part of the most that is shown, in percent. */
-export function percentOf(value: number, most: number): string {
-  return `${String(Math.min((value / most) * 100, 100))}%`;
 }
 
 /** How long ago, in words. */

@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useState } from "react";
-import { bringBack, useMovingRod, useSeasonRod } from "../../api/queries";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { bringBack, useFindingsOf, useMovingRod } from "../../api/queries";
 import type { DesignOut, EditOut, ReportPart } from "../../api/types";
 import { SignInAgain } from "../signin";
 import { BuildStep } from "./BuildStep";
@@ -7,19 +7,20 @@ import { CombsStep } from "./CombsStep";
 import { Conflict } from "./Conflict";
 import { Desk } from "./Desk";
 import { Ledger, type LedgerTab } from "./Ledger";
-import { LiftStep } from "./LiftStep";
 import { MoveStep } from "./MoveStep";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
 import { RunStep } from "./RunStep";
-import { SeasonStep } from "./SeasonStep";
 import { TopBar } from "./TopBar";
 import type { Left } from "./slots";
-import { WinterStep } from "./WinterStep";
+import { STEPS, STUDIES, type BenchStep } from "./steps";
+import { useChapter } from "./useChapter";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-export type BenchStep = "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter" | "build";
+const LiftStep = lazy(() => import("../lift").then(({ LiftStep: step }) => ({ default: step })));
+const SeasonStep = lazy(() => import("../season").then(({ SeasonStep: step }) => ({ default: step })));
+const WinterStep = lazy(() => import("../winter").then(({ WinterStep: step }) => ({ default: step })));
 
 /** What a step shows besides the drawing on the desk. */
 const PARTS: Record<BenchStep, ReportPart[]> = {
@@ -48,12 +49,14 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", PARTS[step]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
-  const [week, setWeek] = useState(0);
   const [stage, setStage] = useState(0);
-  const weeks = useSeasonRod(bench.document, week, step === "season");
+  const study = STEPS.find(({ path }) => path === step)?.study ?? null;
+  const studied = useChapter(bench.document, STUDIES.find((name) => name === study) ?? null);
   const stages = useMovingRod(bench.document, stage, step === "move");
-  const planned = step === "season" ? weeks : step === "move" ? stages : undefined;
+  const planned = step === "move" ? stages : studied.chapter?.drawings["rod"];
   const { undo, redo } = bench;
+  const apart = useFindingsOf(bench.document, STUDIES, true);
+  const findings = useMemo(() => [...bench.report.findings, ...apart], [bench.report.findings, apart]);
 
   useEffect(() => {
     if (left) keep(left.work.document, left.work.label, left);
@@ -115,38 +118,40 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
         className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden
         2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]"
       >
-        <Rail id={id} step={step} findings={bench.report.findings} />
-        {step === "combs" ? (
-          <CombsStep bench={bench} />
-        ) : step === "run" ? (
-          <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
-        ) : step === "season" ? (
-          <SeasonStep id={id} bench={bench} week={week} onWeek={setWeek} />
-        ) : step === "move" ? (
-          <MoveStep id={id} bench={bench} stage={stage} onStage={setStage} />
-        ) : step === "lift" ? (
-          <LiftStep bench={bench} />
-        ) : step === "winter" ? (
-          <WinterStep id={id} bench={bench} />
-        ) : step === "build" ? (
-          <BuildStep id={id} bench={bench} />
-        ) : (
-          <>
-            <Desk bench={bench} pointed={pointed} onPoint={point} />
-            <Ledger
-              id={id}
-              bench={bench}
-              revision={state.revision}
-              tab={tab}
-              onTab={setTab}
-              chosen={chosen}
-              onChoose={setChosen}
-              pointed={pointed}
-              onPoint={setPointed}
-              onBringBack={(number) => becomes(() => bringBack(id, number))}
-            />
-          </>
-        )}
+        <Rail id={id} step={step} findings={findings} />
+        <Suspense fallback={<p className="p-5">Opening …</p>}>
+          {step === "combs" ? (
+            <CombsStep bench={bench} />
+          ) : step === "run" ? (
+            <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
+          ) : step === "season" ? (
+            <SeasonStep id={id} bench={bench} {...studied} />
+          ) : step === "move" ? (
+            <MoveStep id={id} bench={bench} stage={stage} onStage={setStage} />
+          ) : step === "lift" ? (
+            <LiftStep id={id} bench={bench} {...studied} />
+          ) : step === "winter" ? (
+            <WinterStep id={id} bench={bench} {...studied} />
+          ) : step === "build" ? (
+            <BuildStep id={id} bench={bench} />
+          ) : (
+            <>
+              <Desk bench={bench} pointed={pointed} onPoint={point} />
+              <Ledger
+                id={id}
+                bench={bench}
+                revision={state.revision}
+                tab={tab}
+                onTab={setTab}
+                chosen={chosen}
+                onChoose={setChosen}
+                pointed={pointed}
+                onPoint={setPointed}
+                onBringBack={(number) => becomes(() => bringBack(id, number))}
+              />
+            </>
+          )}
+        </Suspense>
       </div>
       <Rod bench={bench} planned={planned} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
       {state.kind === "conflict" ? (

@@ -3,6 +3,7 @@ import { sentence, told, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import type { Chosen } from "./CombsDesk";
 import { FieldSet } from "./Fields";
+import { StepFindings } from "./StepFrame";
 import type { Bench } from "./useBench";
 
 interface CombsLedgerProps {
@@ -29,6 +30,7 @@ export function CombsLedger({ bench, card, chosen, onChoose }: CombsLedgerProps)
   };
   return (
     <aside aria-label="Ledger" className="min-h-0 overflow-auto bg-base-200 px-4 py-3" tabIndex={0}>
+      <StepFindings step="combs" bench={bench} />
       <h2 className="text-lg">Holds</h2>
       <Facts card={card} />
       {card.fit.length > 0 ? <Fit card={card} chamber={chamberName(bench)} /> : null}

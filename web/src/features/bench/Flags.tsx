@@ -19,13 +19,13 @@ const WHOLE = new Set<DrawingName>(["above", "beside"]);
 /** Numbered flags where findings lie; the ledger lists them under the same numbers. */
 export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {
   const { units } = useSettings();
-  const flown = findings.flatMap((finding, index) =>
-    finding.place.drawing === drawing && (finding.box === box || WHOLE.has(drawing))
-      ? [{ finding, number: ordinal(index) }]
-      : [],
-  );
+  const flown = findings.flatMap((finding, index) => {
+    const { place } = finding;
+    const here = place?.drawing === drawing && (finding.box === box || WHOLE.has(drawing));
+    return here ? [{ finding, place, number: ordinal(index) }] : [];
+  });
   const places = flagPlaces(
-    flown.map(({ finding }) => spot(t, [finding.place.x_mm, finding.place.y_mm])),
+    flown.map(({ place }) => spot(t, [place.x_mm, place.y_mm])),
     size,
   );
   return (

@@ -1,11 +1,7 @@
 import { Link } from "react-router";
 import type { Finding } from "../../api/types";
-
-const STEPS = ["Brief", "Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Yard"] as const;
-
-const BEGUN = new Set<string>(["Shape", "Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build"]);
-
-export type Step = "brief" | "shape" | "combs" | "run" | "season" | "move" | "lift" | "winter" | "build";
+import { ground } from "./Flags";
+import { STEPS, wayTo, type Step } from "./steps";
 
 interface RailProps {
   /** The hive on the bench; none while it is still a brief. */
@@ -14,65 +10,43 @@ interface RailProps {
   findings: Finding[];
 }
 
-/** The steps of the work in their order, ticked like a rule. Only finished ones can be entered. */
+/** The steps of the work in their order, ticked like a rule; each says how much it has to mend. */
 export function Rail({ id, step, findings }: RailProps) {
-  const wanting = findings.filter((finding) => finding.severity !== "note");
-  const grave = wanting.some((finding) => finding.severity === "error");
-  const ways: Partial<Record<(typeof STEPS)[number], { step: Step; to: string }>> = {
-    Brief: { step: "brief", to: "/brief" },
-    ...(id
-      ? {
-          Shape: { step: "shape", to: `/hive/${id}/shape` },
-          Combs: { step: "combs", to: `/hive/${id}/combs` },
-          Run: { step: "run", to: `/hive/${id}/run` },
-          Season: { step: "season", to: `/hive/${id}/season` },
-          "Move in": { step: "move", to: `/hive/${id}/move` },
-          Lift: { step: "lift", to: `/hive/${id}/lift` },
-          Winter: { step: "winter", to: `/hive/${id}/winter` },
-          Build: { step: "build", to: `/hive/${id}/build` },
-        }
-      : {}),
-  };
   return (
     <nav
       aria-label="Steps"
       className="no-print overflow-x-auto border-base-content bg-base-300 max-md:border-b md:border-r"
     >
       <ol className="flex md:block md:py-2.5">
-        {STEPS.map((name) => {
-          const way = ways[name];
-          const here = way?.step === step;
+        {STEPS.map(({ name, path, study }) => {
+          const here = path === step;
+          const to = path === "brief" ? "/brief" : id && path ? wayTo(id, path) : null;
+          const wanting = findings.filter((finding) => finding.step === study && finding.severity !== "note");
           return (
             <li
               key={name}
+              ref={here ? intoView : undefined}
               className={`flex h-11 shrink-0 items-center gap-1.5 max-md:px-3
-                ${here ? "bg-neutral text-neutral-content" : way ? "" : "soft"}`}
+                ${here ? "bg-neutral text-neutral-content" : to ? "" : "soft"}`}
             >
               <span
                 aria-hidden="true"
                 className={`h-px w-3 max-md:hidden ${here ? "bg-neutral-content" : "bg-base-content"}`}
               />
-              {way ? (
+              {to ? (
                 <Link
-                  to={way.to}
+                  to={to}
                   aria-current={here ? "step" : undefined}
                   className={`flex h-full items-center ${here ? "font-semibold" : ""}`}
                 >
                   {name}
                 </Link>
               ) : (
-                <span aria-disabled="true" title={later(name, id)}>
+                <span aria-disabled="true" title={path ? "Begin a hive first" : `${name} is still to be built`}>
                   {name}
                 </span>
               )}
-              {name === "Shape" && wanting.length > 0 ? (
-                <span
-                  className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${grave ? "bg-error" : "bg-primary"}`}
-                  title={`${String(wanting.length)} to mend`}
-                >
-                  {wanting.length}
-                </span>
-              ) : null}
+              {id && path && path !== "brief" ? <Badge id={id} path={path} name={name} wanting={wanting} /> : null}
             </li>
           );
         })}
@@ -81,6 +55,25 @@ export function Rail({ id, step, findings }: RailProps) {
   );
 }
 
-function later(name: string, id: string | null): string {
-  return id === null && BEGUN.has(name) ? "Begin a hive first" : `${name} is still to be built`;
+/** How much a step has to mend, as a link to the gravest of it. */
+function Badge(props: { id: string; path: Exclude<Step, "brief">; name: string; wanting: Finding[] }) {
+  const { id, path, name, wanting } = props;
+  const gravest = wanting.find((finding) => finding.severity === "error") ?? wanting[0];
+  if (!gravest) return null;
+  return (
+    <Link
+      to={wayTo(id, path, gravest.id)}
+      className={`rounded-sm px-1 text-xs font-semibold text-base-100 ${ground(gravest)}`}
+      aria-label={`${name}: ${String(wanting.length)} to mend`}
+      title={`${String(wanting.length)} to mend`}
+      data-badge={path}
+    >
+      {wanting.length}
+    </Link>
+  );
+}
+
+/** On a phone the rail scrolls to where one is. */
+function intoView(item: HTMLLIElement | null): void {
+  item?.scrollIntoView({ block: "nearest", inline: "center" });
 }

@@ -10,6 +10,7 @@ import { DimensionField } from "./DimensionField";
 import { readyEdit } from "./edits";
 import { Flags } from "./Flags";
 import { Legend } from "./Legend";
+import { StepFindings } from "./StepFrame";
 import { RunTab } from "./RunTab";
 import type { Bench } from "./useBench";
 import { useHandles } from "./useHandles";
@@ -136,6 +137,7 @@ function FitTab({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
   const { units } = useSettings();
   return (
     <>
+      <StepFindings step="run" bench={bench} />
       <h2 className="text-lg">What fills it</h2>
       {sheet.fits.length === 0 ? (
         <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p>

@@ -1,13 +1,23 @@
 import type { Metric } from "../../api/types";
-import { wrote } from "../../lib/format";
+import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+
+const WAYS: Record<Metric["working"]["kind"], string> = {
+  computed: "",
+  told: "",
+  simulated: "From the model:",
+  "read off": "Read off:",
+};
 
 /** A formula with the numbers that went into it. */
 export function Worked({ working }: { working: Metric["working"] }) {
   const { units } = useSettings();
   return (
     <>
-      <p className="font-semibold">{working.formula}</p>
+      <p>
+        {WAYS[working.kind]} <span className="font-semibold">{working.formula}</span>
+      </p>
+      {working.check ? <p>{sentence(working.check, units)}</p> : null}
       <ul>
         {working.inputs.map((input) => (
           <li key={input.symbol}>

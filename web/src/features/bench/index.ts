@@ -1,3 +1,13 @@
 export { BenchPage } from "./BenchPage";
-export { Rail } from "./Rail";
+export { DataTable } from "./DataTable";
+export { FieldSet } from "./Fields";
+export { Helps } from "./Helps";
+export { MetricGroups } from "./Metrics";
+export { Moments } from "./Moments";
 export { PrintPage } from "./PrintPage";
+export { Rail } from "./Rail";
+export { ChapterForms, ChapterLedger, Page, StepFrame, ToMend } from "./StepFrame";
+export { BENCH_STEPS } from "./steps";
+export type { StepProps } from "./StepFrame";
+export type { Bench } from "./useBench";
+export { WeatherOfPlace } from "./WeatherOfPlace";

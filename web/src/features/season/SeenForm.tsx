@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Units } from "../../api/types";
 import { wrote } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
-import type { Bench } from "./useBench";
+import type { Bench } from "../bench";
 
 interface SeenFormProps {
   bench: Bench;

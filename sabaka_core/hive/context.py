@@ -1,0 +1,72 @@
+"""One design while it is studied: what several studies need is worked out once."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Callable
+from functools import cached_property
+from hashlib import sha256
+from threading import Lock
+from typing import Any, TypeVar, cast
+
+from sabaka_core.document.hive import Hive
+from sabaka_core.hive.analysis import Analysis, main_box
+from sabaka_core.hive.whole import Whole, whole
+
+T = TypeVar("T")
+
+
+class Context:
+    """A design with a memo: the whole hive, the year’s plan, the parts are each made when first asked for.
+
+    Attributes:
+        given: the design as its keeper has it.
+    """
+
+    def __init__(self, given: Hive) -> None:
+        self.given = given
+        self._made: dict[Callable[[Context], Any], Any] = {}
+
+    @cached_property
+    def whole(self) -> Whole:
+        """All of its chambers, within reach."""
+        return whole(self.given)
+
+    @property
+    def hive(self) -> Hive:
+        """The design as it is worked with."""
+        return self.whole.hive
+
+    @cached_property
+    def main(self) -> Analysis:
+        """The brood chamber."""
+        return self.whole.chambers[main_box(self.hive)]
+
+    def once(self, make: Callable[[Context], T]) -> T:
+        """What a function makes of this design; it is asked only once."""
+        if make not in self._made:
+            self._made[make] = make(self)
+        return cast(T, self._made[make])
+
+
+class Remembered:
+    """Contexts of the designs asked for last, by the hash of the document: a commit after its preview, a slider."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._held: OrderedDict[str, Context] = OrderedDict()
+        self._lock = Lock()
+
+    def of(self, hive: Hive) -> Context:
+        """The context of a design: the one made for it before, if it is still remembered."""
+        key = sha256(hive.model_dump_json().encode()).hexdigest()
+        with self._lock:
+            context = self._held.pop(key, None) or Context(hive)
+            self._held[key] = context
+            if len(self._held) > self._most:
+                self._held.popitem(last=False)
+        return context
+
+
+# Few: a keeper has one design on the bench, with a step or two back.
+contexts = Remembered(24)

@@ -1,0 +1,118 @@
+"""What a study says of a hive: one shape for every step, whatever it is about."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from sabaka_core.base.quantity import Quantity, Text, Value
+from sabaka_core.base.units import System
+from sabaka_core.kit.drawing import Drawing
+from sabaka_core.kit.findings import Finding, Mend
+from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.metrics import Metric, Working
+
+Cell = Quantity | Text
+Part = Literal["metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "moment"]
+# All but "moment": the tables and drawings that another moment changes, and nothing else.
+ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms")
+
+
+class Line(Value):
+    """A line of a table, its name first. ``why`` explains it, ``working`` tells how its numbers came about.
+
+    ``good`` where there is a right and a wrong; ``edit`` is what choosing the line does, ``chosen`` whether it is.
+    """
+
+    cells: tuple[Cell, ...]
+    why: str = ""
+    working: Working | None = None
+    good: bool | None = None
+    edit: dict[str, Any] | None = None
+    chosen: bool = False
+
+
+class Table(Value):
+    """Numbers and words in columns; a ``folded`` one is opened by who wants it."""
+
+    key: str
+    title: str
+    columns: tuple[str, ...]
+    lines: tuple[Line, ...]
+    folded: bool = False
+
+
+class Moments(Value):
+    """What can be gone through, a month or a week at a time: their names, which one is shown, and the table of them.
+
+    Where they are days, ``days`` are those, and ``places`` where they stand on the charts.
+    """
+
+    label: str
+    names: tuple[str, ...]
+    at: int
+    table: str = ""
+    days: tuple[str, ...] = ()
+    places: tuple[float, ...] = ()
+
+
+class Doing(Value):
+    """One thing to do, and why; ``done`` where it can be ticked off."""
+
+    id: str
+    title: str = ""
+    words: Text
+    why: str = ""
+    measure: str = ""
+    caution: str = ""
+    done: bool | None = None
+
+
+class Occasion(Value):
+    """A day, or a stage of the work, with what is done on it; ``at`` is the moment that shows it."""
+
+    label: str
+    day: str = ""
+    at: int | None = None
+    doings: tuple[Doing, ...]
+
+
+class Paper(Value):
+    """A file that can be made of it: what it is called, and its name at the design’s address."""
+
+    label: str
+    name: str
+
+
+class Asked(Value):
+    """What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare."""
+
+    parts: tuple[Part, ...] = ALL_PARTS
+    at: int | None = None
+    typed: Annotated[str, Field(max_length=40)] = ""
+    units: System = "mm"
+
+    @property
+    def shown(self) -> int:
+        """The moment that is shown."""
+        return self.at or 0
+
+
+class Chapter(Value):
+    """What one study says: parts that weren’t asked for stay empty."""
+
+    study: str
+    lead: Text
+    metrics: dict[str, Metric] = {}
+    findings: tuple[Finding, ...] = ()
+    helps: tuple[Mend, ...] = ()
+    tables: tuple[Table, ...] = ()
+    agenda_title: str = ""
+    agenda: tuple[Occasion, ...] = ()
+    drawings: dict[str, Drawing] = {}
+    forms: tuple[FieldGroup, ...] = ()
+    moments: Moments | None = None
+    papers: tuple[Paper, ...] = ()
+    notes: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()

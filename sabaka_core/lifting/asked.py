@@ -1,0 +1,83 @@
+"""The lifting of a design, for every study that asks for it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from sabaka_core.document.lifting import Lifting
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.tables import practice
+from sabaka_core.lifting.body import body_of
+from sabaka_core.lifting.loads import Lid, chosen_stack, lid_of, stack_box
+from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
+from sabaka_core.lifting.stand import standing_of
+from sabaka_core.lifting.tasks import SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
+from sabaka_core.season.plan import year_in
+
+# The holds of a super lie so far below its top [mm].
+_HOLD_BELOW_MM = 60.0
+
+
+def work_in(context: Context) -> Work:
+    """How its keeper works at it.
+
+    Raises:
+        ParameterError: legs that can't stand; the field is named.
+    """
+    lifting = context.hive.lifting or Lifting()
+    standing = standing_of(context.main, context.whole, lifting)
+    return Work(context.main, lifting, body_of(lifting), standing)
+
+
+def here_in(context: Context) -> SeasonOfLifts:
+    """A season of lifts at it."""
+    return season_here(context.once(work_in), context.once(year_in))
+
+
+def there_in(context: Context) -> SeasonOfLifts:
+    """The same season at the stack that it would replace."""
+    work = context.once(work_in)
+    return season_there(work, context.once(year_in), chosen_stack(work.lifting))
+
+
+def tasks_in(context: Context) -> tuple[Task, ...]:
+    """What is done on one visit, as its run stands."""
+    return tasks_now(context.once(work_in))
+
+
+def lid_in(context: Context) -> Lid:
+    """Its lid."""
+    return lid_of(context.whole, context.once(work_in).lifting)
+
+
+def middle_place(work: Work) -> float:
+    """Where the middle comb of the nest hangs in the run [mm]."""
+    combs = work.a.layout.nest_combs or work.a.layout.combs
+    if not combs:
+        return work.a.run_mm / 2
+    return (combs[(len(combs) - 1) // 2].middle_mm + combs[len(combs) // 2].middle_mm) / 2
+
+
+@dataclass(frozen=True)
+class FullSuper:
+    """A super full of honey: its mass, its holds above the ground, and its lifting index [kg, mm]."""
+
+    kg: float
+    hold_mm: float
+    index: float
+
+
+def super_in(context: Context) -> FullSuper | None:
+    """The lowest of its supers, full; None where it has none."""
+    block = next((each for each in context.whole.boxes if each.is_super), None)
+    if block is None:
+        return None
+    work, each = context.once(work_in), context.hive.supers[0]
+    kind = context.hive.comb_type(each.comb_type)
+    box = stack_box(getattr(kind, "standard", ""))
+    kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * practice("super_frame").number
+    stand_mm = context.hive.stand.height_mm if context.hive.stand else 0.0
+    hold = stand_mm + block.z[1] - _HOLD_BELOW_MM
+    at = LiftAt(work.place(work.a.run_mm / 2)[0], max(hold, 0.0), 300.0, 45.0)
+    allowed = multipliers(at, work.lifting.grip, 0.2, 1).recommended_kg
+    return FullSuper(kg, hold, finite(lifting_index(kg, allowed)))

@@ -1,0 +1,122 @@
+"""A study: one step’s questions of a hive, answered in one shape. A subclass that names itself registers itself."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from itertools import chain
+from typing import ClassVar
+
+from sabaka_core.base.quantity import Text
+from sabaka_core.edits.action import Held
+from sabaka_core.findings import find_all, find_in
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Chapter, Moments, Occasion, Paper, Table
+from sabaka_core.kit.drawing import Drawing
+from sabaka_core.kit.findings import Finding, Mend
+from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.metrics import Metric
+
+
+class Study:
+    """What a step says; a step gives what it has, and only what was asked for is made.
+
+    ``asked.shown`` is the moment that is shown, of those that :meth:`moments` names; ``momentary`` are the tables and
+    drawings that another one changes.
+    """
+
+    name: ClassVar[str]
+    momentary: ClassVar[frozenset[str]] = frozenset()
+    agenda_title: ClassVar[str] = ""
+    papers: ClassVar[tuple[Paper, ...]] = ()
+    cautions: ClassVar[tuple[str, ...]] = ()
+
+    def __init_subclass__(cls) -> None:
+        assert cls.name not in STUDIES, f"two studies are called {cls.name}"
+        STUDIES[cls.name] = cls()
+
+    def lead(self, context: Context) -> Text:
+        """One sentence under the heading."""
+        raise NotImplementedError
+
+    def metrics(self, context: Context) -> Iterable[Metric]:
+        return ()
+
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        return ()
+
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        return ()
+
+    def agenda(self, context: Context) -> Iterable[Occasion]:
+        """What is done on which day, or in which order."""
+        return ()
+
+    def helps(self, context: Context) -> tuple[Mend, ...]:
+        """Changes that would help, tried, the best first."""
+        return ()
+
+    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+        return ()
+
+    def moments(self, context: Context, at: int | None) -> Moments | None:
+        """What can be gone through, and which of it is shown when ``at`` is asked for."""
+        return None
+
+    def notes(self, context: Context) -> Iterable[str]:
+        """What was assumed."""
+        return ()
+
+
+STUDIES: dict[str, Study] = {}
+
+
+def chapter(context: Context, name: str, asked: Asked | None = None, held: Held = ()) -> Chapter:
+    """What one study says of a design.
+
+    Args:
+        name: which study.
+        asked: which parts, and which moment is shown; all of it when not said.
+        held: JSON pointers of what the keeper said last, which mends leave alone where they can.
+    Raises:
+        ParameterError: a setting can't be used; the field is named.
+    """
+    study, asked = STUDIES[name], asked or Asked()
+    moments = study.moments(context, asked.at)
+    asked = asked.model_copy(update={"at": moments.at if moments else None})
+    parts = set(asked.parts)
+    if "moment" in parts:
+        changed = study.momentary
+        return Chapter(
+            study=name,
+            lead=study.lead(context),
+            tables=tuple(each for each in study.tables(context, asked) if each.key in changed),
+            drawings={each.name: each for each in study.drawings(context, asked) if each.name in changed},
+            moments=moments,
+        )
+    return Chapter(
+        study=name,
+        lead=study.lead(context),
+        metrics={each.key: each for each in study.metrics(context)} if "metrics" in parts else {},
+        findings=find_in(context, name, "mends" in parts, held) if parts & {"findings", "mends"} else (),
+        helps=study.helps(context) if "helps" in parts else (),
+        tables=tuple(study.tables(context, asked)) if "tables" in parts else (),
+        agenda_title=study.agenda_title,
+        agenda=tuple(study.agenda(context)) if "agenda" in parts else (),
+        drawings={each.name: each for each in study.drawings(context, asked)} if "drawings" in parts else {},
+        forms=study.forms(context) if "forms" in parts else (),
+        moments=moments,
+        papers=study.papers,
+        notes=tuple(study.notes(context)),
+        cautions=study.cautions,
+    )
+
+
+def chapters(context: Context, asked: Mapping[str, Asked], held: Held = ()) -> dict[str, Chapter]:
+    """What several studies say; what they share is worked out once."""
+    return {name: chapter(context, name, each, held) for name, each in asked.items()}
+
+
+def every_finding(context: Context, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
+    """All findings of a design: of its chambers, its parts and every study, those of a step together."""
+    steps = (find_in(context, name, mends, held) for name in STUDIES)
+    return tuple(chain(find_all(context.whole, mends, held), *steps))

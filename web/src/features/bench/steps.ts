@@ -1,0 +1,26 @@
+/** The steps of the work in their order: the one list that routes, rail and bench read. */
+export const STEPS = [
+  { name: "Brief", path: "brief", study: null },
+  { name: "Shape", path: "shape", study: "shape" },
+  { name: "Combs", path: "combs", study: "combs" },
+  { name: "Run", path: "run", study: "run" },
+  { name: "Season", path: "season", study: "season" },
+  { name: "Move in", path: "move", study: "moving" },
+  { name: "Lift", path: "lift", study: "lifting" },
+  { name: "Winter", path: "winter", study: "winter" },
+  { name: "Build", path: "build", study: "building" },
+  { name: "Yard", path: null, study: null },
+] as const;
+
+export type Step = NonNullable<(typeof STEPS)[number]["path"]>;
+/** Steps of a hive on the bench. */
+export type BenchStep = Exclude<Step, "brief">;
+export const BENCH_STEPS = STEPS.flatMap(({ path }) => (path === null || path === "brief" ? [] : [path]));
+/** Steps whose findings are worked out apart from the bench's report, for they take longer. */
+export const STUDIES = ["season", "lifting", "winter"] as const;
+export type StudyName = (typeof STUDIES)[number];
+
+/** Where a step of a hive lies; with a finding, where it is shown. */
+export function wayTo(id: string, path: BenchStep, finding?: string): string {
+  return `/hive/${id}/${path}${finding ? `?finding=${encodeURIComponent(finding)}` : ""}`;
+}

@@ -1,0 +1,1 @@
+export { LiftStep } from "./LiftStep";

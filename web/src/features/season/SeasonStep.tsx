@@ -1,0 +1,140 @@
+import { useState } from "react";
+import type { Chapter } from "../../api/types";
+import { Sheet } from "../../drawing/Sheet";
+import { spot, type Transform } from "../../drawing/transform";
+import { sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Tabs } from "../../ui/Tabs";
+import {
+  ChapterForms,
+  DataTable,
+  MetricGroups,
+  Moments,
+  StepFrame,
+  ToMend,
+  WeatherOfPlace,
+  type StepProps,
+} from "../bench";
+import { SeenForm } from "./SeenForm";
+
+/** The year: charts, a week to look at with its followers on the rod, visits, and what the plan is made from. */
+export function SeasonStep(props: StepProps) {
+  return (
+    <StepFrame
+      {...props}
+      title="Season"
+      waits="Reckoning the year … "
+      ledger={(chapter) => <Ledger {...props} chapter={chapter} />}
+    >
+      {(chapter) => <Charts chapter={chapter} onAt={props.onAt} />}
+    </StepFrame>
+  );
+}
+
+function Charts({ chapter, onAt }: { chapter: Chapter; onAt: (week: number) => void }) {
+  const { moments, drawings } = chapter;
+  const x = moments?.places[moments.at] ?? 0;
+  return (
+    <>
+      <Moments chapter={chapter} onAt={onAt} stepped />
+      {["season-combs", "season-bees"].map((name) => {
+        const chart = drawings[name];
+        return chart ? (
+          <Sheet
+            key={name}
+            drawing={chart}
+            stretch
+            className="h-60 md:h-auto md:min-h-40 md:grow"
+            marks={(t) => <Now t={t} x={x} />}
+          />
+        ) : null;
+      })}
+    </>
+  );
+}
+
+/** The week that lies on the rod, as a line through a chart. */
+function Now({ t, x }: { t: Transform; x: number }) {
+  const [foot, head] = [spot(t, [x, 0]), spot(t, [x, -100])];
+  return <line x1={foot.x} x2={head.x} y1={foot.y} y2={head.y} className="layer layer-curve-now" data-now />;
+}
+
+function Ledger(props: StepProps & { chapter: Chapter }) {
+  const { bench, chapter } = props;
+  const { units } = useSettings();
+  const [tab, setTab] = useState("plan");
+  const { moments } = chapter;
+  const tabs = [
+    { name: "plan", title: "Plan", panel: <Plan {...props} /> },
+    {
+      name: "seen",
+      title: "Seen",
+      panel: <SeenForm bench={bench} day={(moments && moments.days[moments.at]) ?? ""} units={units} />,
+    },
+    {
+      name: "set",
+      title: "Set",
+      panel: (
+        <>
+          <WeatherOfPlace bench={bench} />
+          <ChapterForms chapter={chapter} bench={bench} folded="model" />
+        </>
+      ),
+    },
+  ];
+  return <Tabs label="Ledger" tabs={tabs} at={tab} onAt={setTab} />;
+}
+
+function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: Chapter }) {
+  const { units } = useSettings();
+  return (
+    <>
+      <ToMend chapter={chapter} bench={bench} onAt={onAt} />
+      <MetricGroups metrics={Object.values(chapter.metrics)} titled />
+      <label className="mt-1 flex items-center gap-2">
+        <span className="grow">Against a run as long as</span>
+        <input
+          placeholder={units === "mm" ? "1500" : "4 ft"}
+          className="h-7 w-24 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right"
+          value={typed}
+          onChange={(event) => {
+            onTyped(event.target.value);
+          }}
+        />
+      </label>
+      <h2 className="mt-3 text-lg">Visits</h2>
+      {chapter.agenda.length === 0 ? (
+        <p className="soft border-t border-[var(--line)]">Nothing to move or take.</p>
+      ) : null}
+      <ol className="mb-3 border-t border-[var(--line)]" data-testid="visits">
+        {chapter.agenda.map((visit) => (
+          <li
+            key={visit.day}
+            className={`border-b border-[var(--line)] py-1.5 ${visit.at === chapter.moments?.at ? "bg-base-100" : ""}`}
+          >
+            <button
+              type="button"
+              className="font-semibold underline decoration-dotted underline-offset-4"
+              onClick={() => {
+                if (visit.at !== null) onAt(visit.at);
+              }}
+            >
+              {visit.label}
+            </button>
+            <ul>
+              {visit.doings.map((each) => (
+                <li key={each.words.template} data-step={each.id}>
+                  {sentence(each.words, units)}
+                  <span className="soft block text-xs">{each.why}</span>
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ol>
+      {chapter.tables.map((table) => (
+        <DataTable key={table.key} table={table} />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { SeasonStep } from "./SeasonStep";

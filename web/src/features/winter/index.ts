@@ -1,0 +1,1 @@
+export { WinterStep } from "./WinterStep";
