@@ -68,14 +68,21 @@ def moving_speed(yard: float) -> None:
     """All ways of moving one kind of frame into one hive, and the chart of every pair."""
     from sabaka_core import load_hive
     from sabaka_core.document.moving import Moving
+    from sabaka_core.hive.context import Context
     from sabaka_core.moving.find import ways_for
     from sabaka_core.moving.matrix import matrix
-    from sabaka_core.show.moving import moving_report
+    from sabaka_core.show.study import chapter
 
     hives = [(path.stem, load_hive(path.read_bytes())) for path in sorted((ROOT / "examples").glob("*.json"))]
     deep = dict(hives)["deep-horizontal"]
     show("every way for one pair", statistics.median(timed(lambda: ways_for(deep, Moving()), 30)), 50, "ms", yard)
-    show("the same drawn, laid out, dated", statistics.median(timed(lambda: moving_report(deep), 30)), 50, "ms", yard)
+    show(
+        "the same drawn, laid out, dated",
+        statistics.median(timed(lambda: chapter(Context(deep), "moving"), 30)),
+        50,
+        "ms",
+        yard,
+    )
     seconds = statistics.median(timed(lambda: matrix(hives), 3, 1)) / 1000
     show(f"every frame into every example, {len(hives)} hives", seconds, 5, "s", yard)
 

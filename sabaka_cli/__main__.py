@@ -9,6 +9,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, get_args
 
+from sabaka_cli.reference import metrics_page
 from sabaka_cli.words import (
     chapter_text,
     findings_text,
@@ -16,8 +17,6 @@ from sabaka_cli.words import (
     frames_json,
     frames_text,
     matrix_text,
-    metrics_page,
-    moving_text,
     ranking_text,
     report_text,
     slope_json,
@@ -47,7 +46,6 @@ from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
 from sabaka_core.season.weather import by_days, climates
 from sabaka_core.show.models import ReportPart
-from sabaka_core.show.moving import moving_report
 from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 
@@ -231,8 +229,7 @@ def _convert(options: argparse.Namespace) -> int:
     hive = _read(options)
     now = (hive.moving or Moving()).model_dump(exclude_none=True)
     changes = {"standard": options.frame, "count": options.count, "bees": options.bees}
-    report = moving_report(_with(hive, "moving", now, changes))
-    return _out(options, moving_text(report), report.model_dump_json(indent=2))
+    return _study(options, "moving", _with(hive, "moving", now, changes))
 
 
 def _matrix(options: argparse.Namespace) -> int:
@@ -295,9 +292,7 @@ def _schema(options: argparse.Namespace) -> int:
 
 
 def _metrics(options: argparse.Namespace) -> int:
-    parts: list[ReportPart] = ["metrics"]
-    report = build_report(_read(options), parts)
-    print(metrics_page(report), end="")
+    print(metrics_page([_read(options)]), end="")
     return 0
 
 

@@ -26,8 +26,8 @@ from sabaka_core.run.layout import Placed
 from sabaka_core.show.advice import slope_advice
 from sabaka_core.show.combs import comb_cards
 from sabaka_core.show.forms import forms
-from sabaka_core.show.metrics import metrics
 from sabaka_core.show.models import BarPlace, ChamberName, EntranceState, Report, ReportPart
+from sabaka_core.show.numbers import metrics
 from sabaka_core.show.run_sheet import run_sheet
 
 Draw = Callable[[Analysis, Whole], Drawing | None]

@@ -37,14 +37,14 @@ def typescript(description: str) -> str:
 
 def wanted() -> dict[str, str]:
     """Every generated file and what it should hold."""
-    from sabaka_cli.words import metrics_page
-    from sabaka_core import build_report, load_hive
+    from sabaka_cli.reference import metrics_page
+    from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
 
-    bowline = load_hive((ROOT / "examples/bowline.json").read_bytes())
+    examples = [load_hive(file.read_bytes()) for file in sorted((ROOT / "examples").glob("*.json"))]
     return {
         "docs/design.schema.json": schema_text(),
-        "docs/metrics.md": metrics_page(build_report(bowline, ("metrics",))),
+        "docs/metrics.md": metrics_page(examples),
         "web/src/api/generated.d.ts": typescript(openapi()),
     }
 

@@ -14,7 +14,6 @@ from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterErro
 from sabaka_core.document.load import parse_json
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
-from server.bench.building import router as building
 from server.bench.moving import router as moving
 from server.bench.studies import router as studies
 from server.bench.weather import router as weather
@@ -36,7 +35,6 @@ api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/studies", studies, tags=["studies"])
 api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
-api.add_router("/building", building, tags=["building"])
 api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])
 

@@ -29,6 +29,7 @@ Unit = Literal[
     "W",
     "W/K",
     "W/m2K",
+    "W/m2",
     "C",
     "%",
     "N",
@@ -52,6 +53,7 @@ _DIGITS: dict[str, int] = {
     "W": 1,
     "W/K": 2,
     "W/m2K": 3,
+    "W/m2": 0,
     "C": 1,
     "%": 0,
     "N": 0,
@@ -67,6 +69,7 @@ _SUFFIX: dict[str, str] = {
     "per cm2": " /cm²",
     "N/mm2": " N/mm²",
     "W/m2K": " W/m²K",
+    "W/m2": " W/m²",
     "C": " °C",
     "%": " %",
 }

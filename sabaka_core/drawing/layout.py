@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.hive import Passage
+from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.whole import BoxPlace, Whole
 from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Polyline, Shape, rectangle
 
@@ -94,82 +97,88 @@ def _passage_from_above(hive: Whole, passage: Passage) -> list[Shape]:
 
 def beside_drawing(hive: Whole) -> Drawing:
     """The hive from its side: boxes, supers, roof and stand, with the height of every stack."""
-    shapes: list[Shape] = []
     # Stacks one behind the other would hide each other: a hive wider than long is seen from its end.
     left, right, near, far = _plan_extent(hive)
     ends = {round(s.boxes[0].x[0]) for s in hive.stacks}
     by_y = len(hive.stacks) > 1 and len(ends) == 1
-    stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
     low, high = (near, far) if by_y else (left, right)
     top = max(block.z[1] for block in hive.boxes)
-    for block in hive.boxes:
-        p, q = block.y if by_y else block.x
-        a = hive.chambers[block.chamber]
-        shapes.append(rectangle("bar" if block.is_super else "timber", p, -block.z[1], q, -block.z[0]))
-        if not block.is_super:
-            shapes += _combs_beside(hive, block, by_y)
-        words = f"{block.name}" if block.is_super or a.title else ""
-        if words:
-            shapes.append(Label(layer="note", text=text(words), x_mm=(p + q) / 2, y_mm=-(block.z[0] + block.z[1]) / 2))
-    ground = min(block.z[0] for block in hive.boxes)
-    for order, stack in enumerate(hive.stacks):
-        p, q = stack.boxes[0].y if by_y else stack.boxes[0].x
-        foot = min(box.z[0] for box in stack.boxes)
-        if foot > ground + 0.5:
-            shapes.append(rectangle("end-grain", p, -foot, q, -ground))
-        first, last = order == 0 and len(hive.stacks) > 1, order == len(hive.stacks) - 1
-        if not (first or last):
-            stands = text("stands {high} high", high=mm(stack.height_mm))
-            shapes.append(Label(layer="note", text=stands, x_mm=(p + q) / 2, y_mm=-stack.top_mm + 26))
-            continue
-        edge, off = (p, -44.0) if first else (q, 44.0)
-        shapes.append(
-            Dimension(
-                name=f"Stack {order + 1}, high",
-                start=(edge, -stack.top_mm),
-                end=(edge, -foot),
-                offset=(off, 0),
-                quantity=mm(stack.height_mm),
-            )
-        )
+    stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
+    shapes = [*_boxes_beside(hive, by_y), *_stacks_beside(hive, by_y)]
     if hive.hive.roof is not None:
         shapes.append(rectangle("follower", low - 20, -top - ROOF_MM - 6, high + 20, -top - 6))
     if stand:
-        for x in (low + 40, high - 40):
-            shapes.append(rectangle("timber", x - 22, 0, x + 22, stand))
-        shapes.append(
-            Dimension(
-                name="Stand",
-                start=(low, 0),
-                end=(low, stand),
-                offset=(-44, 0),
-                quantity=mm(stand),
-                path="/stand/height_mm",
-            )
-        )
+        shapes += _stand_beside(stand, low, high)
     shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
     for a in hive.chambers:
-        block = next(b for b in hive.boxes if b.chamber == a.box and not b.is_super)
-        for entrance in a.entrances:
-            width, tall = entrance.entrance.size_mm
-            floor = -block.z[0] - a.floor_board_mm
-            p, q = block.y if by_y else block.x
-            layer: Layer = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
-            base = floor - entrance.entrance.height_mm
-            near = entrance.entrance.wall in ("near-end", "left")
-            if entrance.entrance.wall.endswith("-end") != by_y:
-                # Through the wall at the view's left or right: a channel.
-                left = p if near else q - a.end_mm
-                shapes.append(rectangle(layer, left, base - tall, left + a.end_mm, base))
-                continue
-            at = min(max(p + a.end_mm + entrance.middle_mm, p + width / 2), q - width / 2)
-            shapes.append(rectangle(layer, at - width / 2, base - tall, at + width / 2, base))
+        shapes += _entrances_beside(hive, a, by_y)
     return Drawing(
         name="beside",
         title="The whole hive from the end" if by_y else "The whole hive from the side",
         extent=Box(left_mm=low - 110, top_mm=-top - 90, right_mm=high + 110, bottom_mm=stand + 90),
         shapes=tuple(shapes),
     )
+
+
+def _boxes_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
+    for block in hive.boxes:
+        p, q = block.y if by_y else block.x
+        a = hive.chambers[block.chamber]
+        yield rectangle("bar" if block.is_super else "timber", p, -block.z[1], q, -block.z[0])
+        if not block.is_super:
+            yield from _combs_beside(hive, block, by_y)
+        words = f"{block.name}" if block.is_super or a.title else ""
+        if words:
+            yield Label(layer="note", text=text(words), x_mm=(p + q) / 2, y_mm=-(block.z[0] + block.z[1]) / 2)
+
+
+def _stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
+    """What stands under a stack, and its height: dimensions at the outer ones, words over those between."""
+    ground = min(block.z[0] for block in hive.boxes)
+    for order, stack in enumerate(hive.stacks):
+        p, q = stack.boxes[0].y if by_y else stack.boxes[0].x
+        foot = min(box.z[0] for box in stack.boxes)
+        if foot > ground + 0.5:
+            yield rectangle("end-grain", p, -foot, q, -ground)
+        first, last = order == 0 and len(hive.stacks) > 1, order == len(hive.stacks) - 1
+        if not (first or last):
+            stands = text("stands {high} high", high=mm(stack.height_mm))
+            yield Label(layer="note", text=stands, x_mm=(p + q) / 2, y_mm=-stack.top_mm + 26)
+            continue
+        edge, off = (p, -44.0) if first else (q, 44.0)
+        yield Dimension(
+            name=f"Stack {order + 1}, high",
+            start=(edge, -stack.top_mm),
+            end=(edge, -foot),
+            offset=(off, 0),
+            quantity=mm(stack.height_mm),
+        )
+
+
+def _stand_beside(high_mm: float, low: float, high: float) -> Iterator[Shape]:
+    """Legs from the hive's underside to the ground."""
+    for x in (low + 40, high - 40):
+        yield rectangle("timber", x - 22, 0, x + 22, high_mm)
+    yield Dimension(
+        name="Stand", start=(low, 0), end=(low, high_mm), offset=(-44, 0), quantity=mm(high_mm), path="/stand/height_mm"
+    )
+
+
+def _entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
+    block = next(b for b in hive.boxes if b.chamber == a.box and not b.is_super)
+    p, q = block.y if by_y else block.x
+    for state in a.entrances:
+        entrance = state.entrance
+        width, tall = entrance.size_mm
+        layer: Layer = "entrance-open" if entrance.is_open else "entrance-plugged"
+        base = -block.z[0] - a.floor_board_mm - entrance.height_mm
+        if entrance.wall.endswith("-end") != by_y:
+            # Through the wall at the view's left or right: a channel.
+            left = p if entrance.wall in ("near-end", "left") else q - a.end_mm
+            yield rectangle(layer, left, base - tall, left + a.end_mm, base)
+            continue
+        at = min(max(p + a.end_mm + state.middle_mm, p + width / 2), q - width / 2)
+        yield rectangle(layer, at - width / 2, base - tall, at + width / 2, base)
 
 
 def _combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:

@@ -95,13 +95,17 @@ Studied = Callable[[Context], Iterator[Draft]]
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule by its code, the step it belongs to, and what it looks at: one of the three."""
+    """A rule by its code, the step it belongs to, and what it looks at: one of the three.
+
+    ``long`` ones take longer than a rail waits: they are looked at when their step is shown.
+    """
 
     code: str
     step: str
     chamber: Chamberwise | None = None
     hive: Hivewise | None = None
     study: Studied | None = None
+    long: bool = False
 
 
 RULES: dict[str, Rule] = {}
@@ -132,11 +136,11 @@ def hive_rule(code: str, step: str) -> Callable[[Hivewise], Hivewise]:
     return register
 
 
-def study_rule(code: str, step: str) -> Callable[[Studied], Studied]:
+def study_rule(code: str, step: str, long: bool = False) -> Callable[[Studied], Studied]:
     """Register a rule on what a study works out; it is looked at when that study is asked, not on every drag."""
 
     def register(function: Studied) -> Studied:
-        _register(Rule(code, step, study=function))
+        _register(Rule(code, step, study=function, long=long))
         return function
 
     return register
@@ -162,13 +166,13 @@ def drafts(hive: Whole) -> list[Draft]:
     return in_order(found)
 
 
-def step_drafts(context: Context, step: str) -> list[Draft]:
+def step_drafts(context: Context, step: str, long: bool = True) -> list[Draft]:
     """What the rules on a step's study have to say, gravest first."""
     return in_order(
         [
             replace(draft, step=step)
             for each in RULES.values()
-            if each.step == step and each.study is not None
+            if each.step == step and each.study is not None and (long or not each.long)
             for draft in each.study(context)
         ]
     )
@@ -179,17 +183,23 @@ def in_order(found: list[Draft]) -> list[Draft]:
     return sorted(found, key=lambda draft: (draft.code != BEYOND, -GRAVITY_OF[draft.severity]))
 
 
-def find_in(context: Context, step: str, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
-    """Findings of a step's study; a mend is tried by all quick rules and those of the study."""
-    found = step_drafts(context, step)
+def find_in(context: Context, step: str, mends: bool = True, held: Held = (), long: bool = True) -> tuple[Finding, ...]:
+    """Findings of a step's study; a mend is tried by all quick rules and those of the study.
+
+    The study's long ones try only mends of long ones.
+    """
+    found = step_drafts(context, step, long)
     if not mends:
         return tuple(finding_of(draft, ()) for draft in found)
 
-    def look(changed: Whole) -> list[Draft]:
-        return [*drafts(changed), *step_drafts(Context(changed.given), step)]
+    def look(changed: Whole, slowly: bool) -> list[Draft]:
+        return [*drafts(changed), *step_drafts(Context(changed.given), step, slowly)]
 
     before = [*drafts(context.whole), *found]
-    return tuple(finding_of(draft, tried(draft, context.whole, before, look, held)) for draft in found)
+    return tuple(
+        finding_of(draft, tried(draft, context.whole, before, partial(look, slowly=RULES[draft.code].long), held))
+        for draft in found
+    )
 
 
 def find(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:

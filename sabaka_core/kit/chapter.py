@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -10,26 +10,30 @@ from sabaka_core.base.quantity import Quantity, Text, Value
 from sabaka_core.base.units import System
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
-from sabaka_core.kit.forms import FieldGroup
+from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 
 Cell = Quantity | Text
-Part = Literal["metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "moment"]
-# All but "moment": the tables and drawings that another moment changes, and nothing else.
-ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms")
+Part = Literal["metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "moment", "long"]
+# All but "moment": the tables and drawings that another moment changes, and nothing else. "long" asks also for findings
+# that take longer to look for than a rail waits.
+ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "long")
 
 
 class Line(Value):
-    """A line of a table, its name first. ``why`` explains it, ``working`` tells how its numbers came about.
+    """A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about.
 
-    ``good`` where there is a right and a wrong; ``edit`` is what choosing the line does, ``chosen`` whether it is.
+    ``key`` tells it apart; ``good`` where there is a right and a wrong; ``choose`` is what a click on it does,
+    ``chosen`` whether it is so already.
     """
 
+    key: str = ""
     cells: tuple[Cell, ...]
     why: str = ""
+    notes: tuple[Text, ...] = ()
     working: Working | None = None
     good: bool | None = None
-    edit: dict[str, Any] | None = None
+    choose: Action | None = None
     chosen: bool = False
 
 
@@ -100,13 +104,17 @@ class Asked(Value):
 
 
 class Chapter(Value):
-    """What one study says: parts that weren’t asked for stay empty."""
+    """What one study says: parts that weren’t asked for stay empty.
+
+    ``tried`` tells what was searched for what helps.
+    """
 
     study: str
     lead: Text
     metrics: dict[str, Metric] = {}
     findings: tuple[Finding, ...] = ()
     helps: tuple[Mend, ...] = ()
+    tried: Text | None = None
     tables: tuple[Table, ...] = ()
     agenda_title: str = ""
     agenda: tuple[Occasion, ...] = ()

@@ -29,6 +29,7 @@ _IMPERIAL: dict[Unit, tuple[float, int, str]] = {
     "kg/L": (62.427961, 1, " lb/ft³"),
     "W/K": (1.8956343, 2, " BTU/h °F"),
     "W/m2K": (0.17611016, 3, " BTU/h ft² °F"),
+    "W/m2": (0.31699833, 0, " BTU/h ft²"),
 }
 # Units as they stand in sentences: what quantity each is, and how many of it make one.
 _WRITTEN_OUT: dict[str, tuple[Unit, float]] = {

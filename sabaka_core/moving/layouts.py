@@ -15,11 +15,10 @@ from sabaka_core.edits.closing import least_gap_mm, with_chamber
 from sabaka_core.edits.openings import follow_nest
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import conversion_hive
-from sabaka_core.moving.plan import MovePlan, Trouble
+from sabaka_core.moving.plan import MovePlan
 from sabaka_core.moving.room import OLD, Room
 from sabaka_core.moving.ways import Way
-from sabaka_core.run.entrances import place_entrances
-from sabaka_core.run.layout import item_length_mm, lay_out
+from sabaka_core.run.layout import item_length_mm
 
 _EXCLUDER_MM = 10.0
 _NEW_AT_FIRST = 3
@@ -212,23 +211,3 @@ def old_type(way: Way, bees: Bees, room: Room) -> CombType:
             "depth_mm": round(way.comb_deep_mm + lug, 3),
         }
     )
-
-
-def entrance_troubles(stage: Stage) -> tuple[Trouble, ...]:
-    """Whether the bees find an open entrance beside the old combs on the day of the move."""
-    chamber = stage.hive.chambers[stage.box]
-    layout = lay_out(stage.hive, chamber)
-    placed = place_entrances(chamber, layout)
-    if any(p.in_nest and p.entrance.is_open for p in placed):
-        return ()
-    combs = layout.nest_combs
-    middle = (combs[0].start_mm + combs[-1].end_mm) / 2 if combs else layout.length_mm / 2
-    nearest = min(placed, key=lambda p: abs(p.middle_mm - middle), default=None)
-    words = (
-        "No entrance opens beside the combs on the day of the move: the bees are shut in, or find no "
-        "way to their brood."
-    )
-    cure = f"Bore one at {middle:.0f} mm, on the side the old box’s entrance faced" + (
-        f", or move the follower beyond {nearest.label.lower()} at {nearest.middle_mm:.0f} mm." if nearest else "."
-    )
-    return (Trouble("no-entrance", words, cure),)

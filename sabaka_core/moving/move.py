@@ -23,7 +23,7 @@ def moving_stages(hive: Hive) -> tuple[tuple[Stage, ...], MovePlan, Way, Bees]:
     moving = hive.moving or Moving()
     bees, room, ranked = ways_for(hive, moving)
     way = chosen_way(ranked, moving)
-    plan = plan_move(way, bees, moving, hive.season)
+    plan = plan_move(way, bees, moving)
     return stages(way, bees, room, moving, plan), plan, way, bees
 
 

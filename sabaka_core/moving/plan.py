@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from sabaka_core.base.dates import day_of_year, ordinal, short
+from sabaka_core.base.dates import ordinal, short
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.moving import Moving
-from sabaka_core.document.season import Season
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Way
-from sabaka_core.season.weather import YEAR, weather_of
 
 _ANIMALS = "Veil and gloves at hand; know who is allergic near you. Lift combs one by one, not boxes."
 
@@ -28,15 +26,6 @@ class PlanStep:
 
 
 @dataclass(frozen=True)
-class Trouble:
-    """Something that stands against the plan, and the nearest change that cures it."""
-
-    code: str
-    words: str
-    nearest: str
-
-
-@dataclass(frozen=True)
 class MovePlan:
     """Steps in the order of their days. The queen's day is the one she is put on the new combs."""
 
@@ -45,14 +34,13 @@ class MovePlan:
     queen_day: int | None
     clear_day: int | None
     drones_day: int | None
-    troubles: tuple[Trouble, ...]
 
     @property
     def last_day(self) -> int:
         return max(step.day for step in self.steps)
 
 
-def plan_move(way: Way, bees: Bees, moving: Moving, season: Season | None) -> MovePlan:
+def plan_move(way: Way, bees: Bees, moving: Moving) -> MovePlan:
     """The plan of one way.
 
     Raises:
@@ -75,7 +63,7 @@ def plan_move(way: Way, bees: Bees, moving: Moving, season: Season | None) -> Mo
         clear, drones = queen + int(value("worker_days")), queen + int(value("drone_days"))
         steps += _over(way, moving, day, queen, clear, drones)
     ordered = tuple(sorted(steps, key=lambda step: step.day))
-    return MovePlan(ordered, day, queen, clear, drones, _season_troubles(day, season or Season()))
+    return MovePlan(ordered, day, queen, clear, drones)
 
 
 def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
@@ -222,21 +210,3 @@ def _over(way: Way, moving: Moving, day: int, queen: int, clear: int, drones: in
         )
     )
     return steps
-
-
-def _season_troubles(day: int, season: Season) -> tuple[Trouble, ...]:
-    weather, warm = weather_of(season), value("warm_day")
-    mean = weather.weekly_c[day_of_year(day)]
-    if mean >= warm:
-        return ()
-    for off in range(1, YEAR):
-        if weather.weekly_c[day_of_year(day + off)] >= warm:
-            nearest = f"The nearest week that is warm enough begins about {short(day + off)}."
-            break
-    else:
-        nearest = "No week of the year is warm enough there: pick the warmest, and work fast."
-    words = (
-        f"Out of season: the week’s mean is about {mean:.0f} °C on {short(day)}, and brood handled comb "
-        f"by comb wants {warm:.0f} °C."
-    )
-    return (Trouble("out-of-season", words, nearest),)

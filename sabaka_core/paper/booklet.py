@@ -11,12 +11,15 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing, part_drawing
 from sabaka_core.findings import errors_in
 from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.measure import FINEST, Measure
 from sabaka_core.paper.letters import wrapped
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import INK, POINTS, Sheet
-from sabaka_core.show.building import CAUTIONS, build_of
+from sabaka_core.show.building import BuildingStudy
+from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
+from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
@@ -42,7 +45,8 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     Raises:
         ParameterError: sizes that can't be built.
     """
-    parts, plan, bill = build_of(hive)
+    context = Context(hive)
+    parts, plan, bill = context.once(parts_in), context.once(plan_in), context.once(bill_in)
     sheet = Sheet(hive, "building", "mm" if measure == "mm" else _INCHES)
     pieces = sum(p.count for p in parts)
     under = f"How to build it: {pieces} parts, about {bill.hours:.0f} hours, {bill.total:.0f} in material and work"
@@ -80,7 +84,7 @@ def _cover(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
     sheet.picture(exploded_drawing(parts), 150 * POINTS)
     sheet.y -= 154 * POINTS
     sheet.heading("Before you start")
-    for caution in CAUTIONS:
+    for caution in BuildingStudy.cautions:
         sheet.paragraph("", caution)
 
 
@@ -175,7 +179,7 @@ def templates(hive: Hive, measure: Measure = "mm") -> bytes:
     Raises:
         ParameterError: sizes that can't be built.
     """
-    parts, _, _ = build_of(hive, 0.2)
+    parts = parts_of_hive(hive)
     sheet = Sheet(hive, "templates at full size", "mm" if measure == "mm" else _INCHES)
     seen: set[tuple[tuple[float, float], ...]] = set()
     for part in parts:

@@ -192,7 +192,8 @@ class Sheet:
         put = False
         for occasion in agenda:
             for index, doing in enumerate(occasion.doings):
-                self.paragraph(occasion.label if index == 0 else "", doing.words)
+                title = f"{doing.title}. " if doing.title else ""
+                self.paragraph(occasion.label if index == 0 else "", f"{title}{self.say(doing.words)}")
                 put = True
         if not put:
             self.paragraph("", none)

@@ -1,343 +1,300 @@
-"""Moving in for readers: every way with its numbers, the chosen one drawn, laid out, dated, and its parts made."""
+"""Moving in as a study: every way with its numbers, the chosen one drawn, laid out, dated, and its parts made."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator, Sequence
+
 from sabaka_core.base.dates import iso, short
-from sabaka_core.base.errors import InfeasibleError
-from sabaka_core.base.quantity import Quantity, Text, Value, count, mm, text
+from sabaka_core.base.quantity import Quantity, Text, Unit, count, mm, text
+from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.document.combs import Frame
-from sabaka_core.document.hive import Hive
-from sabaka_core.document.moving import Moving
 from sabaka_core.drawing.moving import box_drawing, box_plan_drawing, cost_chart, over_drawing, way_drawing
 from sabaka_core.drawing.rod import rod_drawing
+from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
 from sabaka_core.kit.drawing import Drawing
-from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.box import conversion_box, later_lives
-from sabaka_core.moving.find import WISHES, Ranked, ways_for
-from sabaka_core.moving.gaps import Gap
-from sabaka_core.moving.layouts import entrance_troubles, stages
-from sabaka_core.moving.making import PartMaking, costs, frame_making, kit_making
+from sabaka_core.kit.forms import Action, FieldGroup
+from sabaka_core.kit.metrics import Input, Metric, Working
+from sabaka_core.kit.working import computed, given, read_off
+from sabaka_core.moving.asked import Move, move_in
+from sabaka_core.moving.box import later_lives
+from sabaka_core.moving.find import WISHES, Ranked
+from sabaka_core.moving.making import Costs, PartMaking, costs, frame_making, frame_price, kit_making
 from sabaka_core.moving.matrix import KINDS
-from sabaka_core.moving.move import chosen_way, moving_stages
-from sabaka_core.moving.nearest import nearest_change
-from sabaka_core.moving.plan import PlanStep, Trouble, plan_move
-from sabaka_core.moving.room import Room
-from sabaka_core.moving.ways import NewPart, Way
+from sabaka_core.show.forms.moving import moving_forms
+from sabaka_core.show.study import Study
+
+_WAY, _MAKING = "The chosen way", "Make, buy or pool"
+_KIND_WORDS = {"goes": "whole", "parts": "whole, with parts", "cut": "comb cut", "bees": "bees only"}
+_MEMORY = Source(mark="from memory", note="saw settings in data/making.toml")
 
 
-class GapOut(Value):
-    """One written rule with its number, at both ends of tolerance."""
+class MovingStudy(Study):
+    """Moving in, from the wishes the design holds or the usual ones."""
 
-    label: str
-    nominal: Quantity
-    least: Quantity
-    most: Quantity
-    words: str
-    verdict: str
+    name = "moving"
+    momentary = frozenset({"rod"})
+    agenda_title = "Days"
+    papers = (
+        Paper(label="Calendar file (.ics)", name="moving-calendar"),
+        Paper(label="The plan to print (PDF)", name="moving-page"),
+    )
+    cautions = (
+        "Local law on moving, registering and inspecting bees comes first. Signs of disease on the combs: stop, and "
+        "call the bee inspector.",
+        "Small parts at a saw: riving knife and guard on, push stick and hold-down, stop block clear of the blade, no "
+        "gloves, eyes and ears covered. Let the blade stop before you clear it.",
+    )
 
+    def lead(self, context: Context) -> Text:
+        move = context.once(move_in)
+        return text(f"{move.bees.name} into this hive; first wish: {WISHES[move.moving.wish][0]}.")
 
-class NewPartOut(Value):
-    """A part to make: long, wide, thick."""
+    def metrics(self, context: Context) -> Iterable[Metric]:
+        yield from _way_metrics(context.once(move_in))
+        yield from _making_metrics(context.once(move_in))
 
-    name: str
-    count: int
-    sizes: tuple[Quantity, ...]
-    note: str
+    def moments(self, context: Context, at: int | None) -> Moments | None:
+        found = context.once(move_in).stages
+        if not found:
+            return None
+        days = tuple(iso(stage.day) for stage in found)
+        names = tuple(stage.label for stage in found)
+        return Moments(label="Stage", names=names, at=min(max(at or 0, 0), len(found) - 1), table="stages", days=days)
 
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        move = context.once(move_in)
+        yield _ways_table(move)
+        yield _gaps_table(move)
+        yield _parts_table(move)
+        yield from _lists(move)
+        yield _stages_table(move)
+        yield from _making_tables(move)
 
-class WayOut(Value):
-    """One way, for the table and when it is chosen."""
+    def agenda(self, context: Context) -> Iterable[Occasion]:
+        for step in context.once(move_in).plan.steps:
+            doing = Doing(id=step.id, title=step.title, words=text(step.words), caution=step.caution)
+            yield Occasion(label=short(step.day), day=iso(step.day), doings=(doing,))
 
-    id: str
-    name: str
-    place: int
-    feasible: bool
-    kind: str
-    how: str
-    why: str
-    nearest: str
-    margin: Quantity
-    tightest: str
-    lost: tuple[Text, ...]
-    lost_part: float
-    pieces: int
-    visits: int
-    days: int
-    reversible: bool
-    frames_stay: bool
-    gaps: tuple[GapOut, ...]
-    parts: tuple[NewPartOut, ...]
-    bridged: tuple[str, ...]
-    round_excluder: tuple[str, ...]
-    tools: tuple[str, ...]
-    cautions: tuple[str, ...]
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        move = context.once(move_in)
+        yield over_drawing(move.bees, move.room)
+        box = move.box
+        if box is None:
+            yield way_drawing(move.way, move.bees, move.room)
+        else:
+            yield box_drawing(box, move.bees, move.room)
+            yield box_plan_drawing(box, move.bees, move.room)
+        if move.stages:
+            stage = move.stages[asked.shown]
+            yield rod_drawing(analyse(stage.hive, stage.box)).model_copy(update={"handles": ()})
+        if own_frame(move) is not None:
+            yield cost_chart(move.moving.making, _minutes_each(move))
 
-
-class StageOut(Value):
-    """The run on one day."""
-
-    id: str
-    day: str
-    label: str
-    words: str
-
-
-class MoveStepOut(Value):
-    """A step of the plan."""
-
-    id: str
-    day: str
-    label: str
-    title: str
-    words: str
-    caution: str
+    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+        return moving_forms(context.main)
 
 
-class TroubleOut(Value):
-    """What stands against the plan, and the nearest change."""
-
-    code: str
-    words: str
-    nearest: str
+def _q(value: float, unit: Unit) -> Quantity:
+    return Quantity(value=value, unit=unit)
 
 
-class SawStepOut(Value):
-    """One saw setting."""
-
-    do: str
-    fence: Quantity
-    blade: Quantity
-    passes: int
-    minutes: float
-    note: str
+def sizes_text(sizes: Sequence[float]) -> Text:
+    """Sizes of one piece, long × wide × thick."""
+    values = {f"s{i}": mm(size) for i, size in enumerate(sizes)}
+    return Text(template=" × ".join(f"{{{name}}}" for name in values), values=values)
 
 
-class PartMakingOut(Value):
-    """A part's way through the workshop."""
-
-    name: str
-    count: int
-    sizes: tuple[Quantity, ...]
-    passes_each: int
-    passes: int
-    minutes: float
-    steps: tuple[SawStepOut, ...]
-
-
-class LifeOut(Value):
-    """A later use of the conversion box."""
-
-    name: str
-    good: bool
-    words: str
-
-
-class MakingOut(Value):
-    """Frames of the hive's own kind, and the chosen way's parts: how to saw them; make, buy or pool."""
-
-    frame: str
-    frames: int
-    parts: tuple[PartMakingOut, ...]
-    kit: tuple[PartMakingOut, ...]
-    words: tuple[str, ...]
-    chart: Drawing | None
-
-
-class MovingReport(Value):
-    """All of it for one design."""
-
-    bees: str
-    hive: str
-    wish: str
-    moving: Moving
-    ways: tuple[WayOut, ...]
-    chosen: str
-    over: Drawing
-    drawings: tuple[Drawing, ...]
-    lives: tuple[LifeOut, ...]
-    stages: tuple[StageOut, ...]
-    steps: tuple[MoveStepOut, ...]
-    troubles: tuple[TroubleOut, ...]
-    making: MakingOut
-
-
-def moving_report(hive: Hive) -> MovingReport:
-    """Moving in, from the wishes the design holds or the usual ones.
-
-    Raises:
-        ParameterError: a frame, date or size can't be used; the field is named.
-    """
-    moving = hive.moving or Moving()
-    bees, room, ranked = ways_for(hive, moving)
-    way = chosen_way(ranked, moving)
-    plan = plan_move(way, bees, moving, hive.season)
-    found = stages(way, bees, room, moving, plan)
-    troubles = (*_unfit(way, room, bees), *plan.troubles, *(entrance_troubles(found[0]) if found else ()))
-    drawings = [way_drawing(way, bees, room)]
-    lives: tuple[LifeOut, ...] = ()
-    if way.id == "parallel-box":
-        box = conversion_box(bees, room, moving)
-        drawings = [box_drawing(box, bees, room), box_plan_drawing(box, bees, room)]
-        lives = tuple(
-            LifeOut(name=each.name, good=each.good, words=each.words) for each in later_lives(box, bees, room, moving)
-        )
-    return MovingReport(
-        bees=bees.name,
-        hive=hive.name,
-        wish=WISHES[moving.wish][0],
-        moving=moving,
-        ways=tuple(_way(each, room, bees) for each in ranked),
-        chosen=way.id,
-        over=over_drawing(bees, room),
-        drawings=tuple(drawings),
-        lives=lives,
-        stages=tuple(StageOut(id=s.id, day=iso(s.day), label=s.label, words=s.words) for s in found),
-        steps=tuple(_step(step) for step in plan.steps),
-        troubles=tuple(TroubleOut(code=t.code, words=t.words, nearest=t.nearest) for t in troubles),
-        making=_making(way, room, moving),
+def _metric(
+    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source = GEOMETRY
+) -> Metric:
+    value, working = found
+    return Metric(
+        key=f"moving.{key}",
+        value=value,
+        unit=unit,
+        label=label,
+        group=group,
+        working=working,
+        source=source,
+        headline=True,
     )
 
 
-def moving_rod(hive: Hive, number: int) -> Drawing:
-    """The rod as it stands at one stage of the move.
-
-    Raises:
-        InfeasibleError: a hive with fixed combs has no run to lay out.
-    """
-    found = moving_stages(hive)[0]
-    if not found:
-        raise InfeasibleError("This hive’s combs are fixed: there is nothing to lay out.", "Run the bees in.")
-    stage = found[min(max(number, 0), len(found) - 1)]
-    return rod_drawing(analyse(stage.hive, stage.box)).model_copy(update={"handles": ()})
-
-
-def _unfit(way: Way, room: Room, bees: Bees) -> tuple[Trouble, ...]:
-    """A chosen way that doesn't go, by each of its gaps that is short."""
-    return tuple(
-        Trouble(
-            "doesnt-go",
-            f"{gap.label}: {gap.words}, {-gap.spare_mm:.1f} mm short.",
-            way.nearest or nearest_change(gap, room, bees),
+def _way_metrics(move: Move) -> Iterator[Metric]:
+    way, tight = move.way, move.way.tightest
+    if tight is not None:
+        spare = computed(
+            "s = g − n",
+            given("g", f"least gap: {tight.label.lower()}", mm(tight.least_mm)),
+            given("n", "what it has to be", mm(tight.least_mm - tight.spare_mm)),
         )
-        for gap in way.gaps
-        if gap.verdict == "short"
+        yield _metric("margin_mm", "To spare", _WAY, "mm", spare)
+    drawn, plan = read_off("the comb as it will hang"), read_off("the plan of its days")
+    rows: tuple[tuple[str, str, Unit, float, Working], ...] = (
+        ("pieces", "Parts to make", "count", float(way.pieces), read_off("the list of parts")),
+        ("visits", "Visits", "count", float(way.visits), plan),
+        ("days", "Days", "count", float(way.days), plan),
+        ("lost_cm2", "Comb lost, one side", "cm2", way.lost.comb_cm2, drawn),
+        ("lost_cells", "Brood lost, in cells", "count", way.lost.brood_cells, drawn),
+        ("lost_honey_kg", "Honey lost, were the rest full", "kg", way.lost.honey_kg, drawn),
     )
+    for key, label, unit, value, working in rows:
+        yield _metric(key, label, _WAY, unit, (value, working))
 
 
-def _way(ranked: Ranked, room: Room, bees: Bees) -> WayOut:
+def own_frame(move: Move) -> Frame | None:
+    """The hive's own frame; None where it hangs bars or fixed combs."""
+    return move.room.own if isinstance(move.room.own, Frame) else None
+
+
+def _frame_parts(move: Move) -> tuple[PartMaking, ...]:
+    own, wishes = own_frame(move), move.moving.making
+    return frame_making(own, wishes.frames, wishes.shaped) if own else ()
+
+
+def _minutes_each(move: Move) -> float:
+    return sum(part.minutes for part in _frame_parts(move)) / move.moving.making.frames
+
+
+def _making_metrics(move: Move) -> Iterator[Metric]:
+    parts, wishes = _frame_parts(move), move.moving.making
+    if not parts:
+        return
+    each = _minutes_each(move)
+    found, price = costs(wishes, each), frame_price(wishes, each)
+    frames = given("n", "frames", count(wishes.frames))
+    tool = given("t", "the tool", _q(wishes.tool_price, "number"))
+    one = given("c", "one frame, wood and hours", _q(price, "number"))
+    sawn = read_off("the saw settings, part by part, setting up included")
+    alone, bought = computed("m = t + c·n", tool, one, frames), computed("m = b·n", _bought(wishes.buy_price), frames)
+    shared = computed("m = t / k + c·n", tool, given("k", "keepers", count(wishes.keepers)), one, frames)
+    hours = sum(part.minutes for part in parts) / 60
+    rows: tuple[tuple[str, str, Unit, tuple[float, Working]], ...] = (
+        ("frames", "Frames wanted", "count", (float(wishes.frames), read_off("as it is set"))),
+        ("passes", "Passes of the saw", "count", (float(sum(part.passes for part in parts)), sawn)),
+        ("hours", "Hours", "number", (hours, sawn)),
+        ("make_cost", "Made alone", "number", alone),
+        ("buy_cost", "Bought", "number", bought),
+        ("pool_cost", "Made with a shared tool", "number", shared),
+    )
+    for key, label, unit, value in rows:
+        yield _metric(key, label, _MAKING, unit, value, _MEMORY if value[1] is sawn else COMMON)
+    yield from _pays(found, read_off("the fewest frames at which it beats buying, counted up"))
+
+
+def _bought(price: float) -> Input:
+    return given("b", "one frame bought", _q(price, "number"))
+
+
+def _pays(found: Costs, working: Working) -> Iterator[Metric]:
+    for key, label, frames in (
+        ("make_from", "A tool of your own pays from so many frames", found.make_from),
+        ("pool_from", "A shared tool pays from so many frames", found.pool_from),
+    ):
+        if frames is not None:
+            yield _metric(key, label, _MAKING, "count", (float(frames), working), COMMON)
+
+
+def _ways_table(move: Move) -> Table:
+    columns = ("Way", "how", "to spare", "parts", "days", "comb lost")
+    lines = tuple(_way(each, move) for each in move.ranked)
+    return Table(key="ways", title="Ways", columns=columns, lines=lines)
+
+
+def _way(ranked: Ranked, move: Move) -> Line:
     way = ranked.way
-    tight = way.tightest
-    return WayOut(
-        id=way.id,
-        name=way.name,
-        place=ranked.place,
-        feasible=way.feasible,
-        kind=KINDS[way.id],
-        how=way.how,
-        why=ranked.why,
-        nearest=way.nearest,
-        margin=mm(way.margin_mm),
-        tightest=tight.label if tight else "",
-        lost=_lost(way),
-        lost_part=way.lost.part,
-        pieces=way.pieces,
-        visits=way.visits,
-        days=way.days,
-        reversible=way.reversible,
-        frames_stay=way.frames_stay,
-        gaps=tuple(_gap(g) for g in way.gaps),
-        parts=tuple(_part(p) for p in way.parts if p.count),
-        bridged=way.bridged,
-        round_excluder=way.round_excluder,
-        tools=way.tools,
-        cautions=way.cautions,
-    )
-
-
-def _gap(gap: Gap) -> GapOut:
-    return GapOut(
-        label=gap.label,
-        nominal=mm(gap.nominal_mm),
-        least=mm(gap.least_mm),
-        most=mm(gap.most_mm),
-        words=gap.words,
-        verdict=gap.verdict,
-    )
-
-
-def _part(part: NewPart) -> NewPartOut:
-    return NewPartOut(name=part.name, count=part.count, sizes=tuple(mm(s) for s in part.sizes_mm), note=part.note)
-
-
-def _lost(way: Way) -> tuple[Text, ...]:
-    if way.lost.comb_cm2 < 1:
-        return ()
-    return (
-        text("{area} of comb, one side, over all combs", area=Quantity(value=way.lost.comb_cm2, unit="cm2")),
-        text("{cells} cells of brood", cells=count(way.lost.brood_cells)),
-        text("{kg} of honey, were the rest full", kg=Quantity(value=way.lost.honey_kg, unit="kg")),
-    )
-
-
-def _step(step: PlanStep) -> MoveStepOut:
-    return MoveStepOut(
-        id=step.id, day=iso(step.day), label=short(step.day), title=step.title, words=step.words, caution=step.caution
-    )
-
-
-def _making(way: Way, room: Room, moving: Moving) -> MakingOut:
-    wishes = moving.making
-    own = room.own if isinstance(room.own, Frame) else None
-    parts = frame_making(own, wishes.frames, wishes.shaped) if own else ()
-    minutes = sum(part.minutes for part in parts)
-    words: list[str] = []
-    chart = None
-    if own:
-        each = minutes / wishes.frames
-        found = costs(wishes, each)
-        passes = sum(part.passes for part in parts)
-        words = [
-            f"{wishes.frames} frames: {passes} passes, about {minutes / 60:.1f} hours, setting up included.",
-            f"Made alone {found.make:.0f}, bought {found.buy:.0f}, made with a shared tool "
-            f"{found.pool:.0f}: cheapest is to {found.best}.",
-            _pays("A tool of your own", found.make_from),
-            _pays(f"A tool shared by {wishes.keepers}", found.pool_from),
-        ]
-        chart = cost_chart(wishes, each)
-    return MakingOut(
-        frame=own.name if own else "",
-        frames=wishes.frames,
-        parts=tuple(_made(p) for p in parts),
-        kit=tuple(_made(p) for p in kit_making(way.parts)),
-        words=tuple(words),
-        chart=chart,
-    )
-
-
-def _pays(who: str, frames: int | None) -> str:
-    if frames is None:
-        return f"{who} never pays: a frame costs no less to make than to buy."
-    return f"{who} pays from {frames} frames on."
-
-
-def _made(part: PartMaking) -> PartMakingOut:
-    return PartMakingOut(
-        name=part.name,
-        count=part.count,
-        sizes=tuple(mm(s) for s in part.sizes_mm),
-        passes_each=part.passes_each,
-        passes=part.passes,
-        minutes=round(part.minutes, 1),
-        steps=tuple(
-            SawStepOut(
-                do=s.do,
-                fence=mm(s.fence_mm),
-                blade=mm(s.blade_mm),
-                passes=s.passes,
-                minutes=round(s.minutes, 1),
-                note=s.note,
-            )
-            for s in part.steps
+    kind = _KIND_WORDS[KINDS[way.id]] if way.feasible else "doesn’t go"
+    return Line(
+        key=way.id,
+        cells=(
+            text(way.name),
+            text(kind),
+            mm(way.margin_mm),
+            count(way.pieces),
+            count(way.days),
+            _q(100 * way.lost.part, "%"),
         ),
+        why=f"{ranked.why} {way.nearest}".strip(),
+        good=way.feasible,
+        choose=Action(label=way.name, edit=SetField(path="/moving/way", text=way.id).model_dump()),
+        chosen=way is move.way,
     )
+
+
+def _gaps_table(move: Move) -> Table:
+    lines = tuple(
+        Line(
+            key=gap.verdict,
+            cells=(text(gap.label), mm(gap.nominal_mm), mm(gap.least_mm), mm(gap.most_mm)),
+            why=f"{gap.words[0].upper()}{gap.words[1:]}.",
+            good=None if gap.verdict == "bridged" else gap.verdict == "right",
+        )
+        for gap in move.way.gaps
+    )
+    return Table(key="gaps", title="Gaps", columns=("Gap", "as drawn", "least", "most"), lines=lines)
+
+
+def _parts_table(move: Move) -> Table:
+    lines = tuple(
+        Line(key=part.name, cells=(text(f"{part.count} × {part.name}"), sizes_text(part.sizes_mm)), why=part.note)
+        for part in move.way.parts
+        if part.count
+    )
+    return Table(key="parts", title="Parts", columns=("Part", "long × wide × thick"), lines=lines)
+
+
+def _lists(move: Move) -> Iterator[Table]:
+    """What goes with the chosen way, a line each."""
+    way, box = move.way, move.box
+    undone = "Can be undone." if way.reversible else "Can’t be undone."
+    old = "The old frames stay usable." if way.frames_stay else "The old frames are spent."
+    for key, title, words in (
+        ("how", way.name, (way.how, f"{undone} {old}")),
+        ("bridged", "Bees will bridge", way.bridged),
+        ("round-excluder", "Ways round the excluder", way.round_excluder),
+        ("tools", "Tools", way.tools),
+        ("mind", "Mind", way.cautions),
+    ):
+        if words:
+            yield Table(
+                key=key, title=title, columns=(title,), lines=tuple(Line(cells=(text(each),)) for each in words)
+            )
+    if box is not None:
+        lives = later_lives(box, move.bees, move.room, move.moving)
+        lines = tuple(Line(cells=(text(each.name),), why=each.words, good=each.good) for each in lives)
+        yield Table(key="lives", title="The box later", columns=("Use",), lines=lines)
+
+
+def _stages_table(move: Move) -> Table:
+    lines = tuple(Line(key=stage.id, cells=(text(stage.label), text(stage.words))) for stage in move.stages)
+    return Table(key="stages", title="On the rod", columns=("Stage", "what stands there"), lines=lines, folded=True)
+
+
+def _making_tables(move: Move) -> Iterator[Table]:
+    """How each part is sawn, setting by setting: of the hive's own frames, and of the way."""
+    for start, parts in (("frame", _frame_parts(move)), ("kit", kit_making(move.way.parts))):
+        for index, part in enumerate(parts):
+            yield _made(f"{start}-{index}", part)
+
+
+def _made(key: str, part: PartMaking) -> Table:
+    columns = ("Setting", "fence", "blade above table", "passes", "minutes")
+    lines = tuple(
+        Line(
+            cells=(
+                text(step.do),
+                mm(step.fence_mm),
+                mm(step.blade_mm),
+                count(step.passes),
+                _q(round(step.minutes, 1), "number"),
+            ),
+            why=step.note,
+        )
+        for step in part.steps
+    )
+    each = f"{part.passes_each} passes each, {part.passes} in all, {part.minutes:.0f} min"
+    title = f"{part.count} × {part.name}: {each}"
+    return Table(key=key, title=title, columns=columns, lines=lines, folded=True)

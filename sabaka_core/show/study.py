@@ -10,7 +10,7 @@ from sabaka_core.base.quantity import Text
 from sabaka_core.edits.action import Held
 from sabaka_core.findings import find_all, find_in
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked, Chapter, Moments, Occasion, Paper, Table
+from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion, Paper, Part, Table
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
 from sabaka_core.kit.forms import FieldGroup
@@ -27,6 +27,8 @@ class Study:
     name: ClassVar[str]
     momentary: ClassVar[frozenset[str]] = frozenset()
     agenda_title: ClassVar[str] = ""
+    # Parts that are made only when they are asked for by name.
+    on_wish: ClassVar[frozenset[Part]] = frozenset()
     papers: ClassVar[tuple[Paper, ...]] = ()
     cautions: ClassVar[tuple[str, ...]] = ()
 
@@ -54,6 +56,10 @@ class Study:
     def helps(self, context: Context) -> tuple[Mend, ...]:
         """Changes that would help, tried, the best first."""
         return ()
+
+    def tried(self, context: Context) -> Text | None:
+        """What was searched for that."""
+        return None
 
     def forms(self, context: Context) -> tuple[FieldGroup, ...]:
         return ()
@@ -83,7 +89,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
     study, asked = STUDIES[name], asked or Asked()
     moments = study.moments(context, asked.at)
     asked = asked.model_copy(update={"at": moments.at if moments else None})
-    parts = set(asked.parts)
+    parts = set(asked.parts) - (study.on_wish if asked.parts == ALL_PARTS else set())
     if "moment" in parts:
         changed = study.momentary
         return Chapter(
@@ -97,8 +103,11 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
         study=name,
         lead=study.lead(context),
         metrics={each.key: each for each in study.metrics(context)} if "metrics" in parts else {},
-        findings=find_in(context, name, "mends" in parts, held) if parts & {"findings", "mends"} else (),
+        findings=find_in(context, name, "mends" in parts, held, "long" in parts)
+        if parts & {"findings", "mends"}
+        else (),
         helps=study.helps(context) if "helps" in parts else (),
+        tried=study.tried(context) if "helps" in parts else None,
         tables=tuple(study.tables(context, asked)) if "tables" in parts else (),
         agenda_title=study.agenda_title,
         agenda=tuple(study.agenda(context)) if "agenda" in parts else (),

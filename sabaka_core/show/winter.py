@@ -221,7 +221,7 @@ def _sun_metrics(context: Context) -> Iterator[Metric]:
         "Tr = Ta + a·I / h",
         given("Ta", "air", _q(day.air_c, "C")),
         given("a", "part of the sun that the roof takes", _q(c["roof_takes"], "part")),
-        given("I", "sun, watts on a square metre", _q(c["sun"], "number")),
+        given("I", "sun", _q(c["sun"], "W/m2")),
         given("h", "film of the roof", _q(c["roof_film"], "W/m2K")),
     )
     heat = computed(

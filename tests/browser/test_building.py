@@ -27,7 +27,7 @@ class Building(BrowserCase):
 
     def test_from_the_boards_to_the_files(self) -> None:
         page = self.page
-        summary = page.get_by_test_id("build-summary")
+        summary = page.locator("[data-metric='building.boards_buy']")
         before = summary.inner_text()
         page.locator("input[type=file]").last.set_input_files(
             {
@@ -38,7 +38,7 @@ class Building(BrowserCase):
             }
         )
         expect(summary).not_to_have_text(before)
-        expect(summary).to_contain_text("0 to buy")
+        expect(summary).to_contain_text("Boards to buy0")
         page.get_by_role("tab", name="Cut plan").click()
         expect(page.locator("[data-drawing=build-boards]")).to_contain_text("rope-walk plank")
         page.get_by_role("tab", name="Pulled apart").click()

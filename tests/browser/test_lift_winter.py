@@ -47,6 +47,7 @@ class LiftAndWinter(BrowserCase):
             expect(change).to_be_visible()
             words = change.inner_text()
             change.get_by_role("button", name="Do it").click()
+            expect(change).to_have_count(0)
             leg = page.locator("[data-table=legs] tbody tr").first
             number = re.search(r"A stand of (\d+) mm", words)
             assert number is not None

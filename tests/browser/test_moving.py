@@ -22,19 +22,20 @@ class MovingIn(BrowserCase):
         page.get_by_role("button", name="Begin").click()
         expect(page.get_by_role("heading", name="Shape")).to_be_visible()
         page.get_by_role("navigation", name="Steps").get_by_role("link", name="Move in", exact=True).click()
-        expect(page.get_by_test_id("ways").locator("tbody tr").first).to_be_visible()
+        expect(page.locator("[data-table=ways] tbody tr").first).to_be_visible()
 
     def choose(self, way: str) -> None:
         self.page.get_by_role("tab", name="Ways").click()
-        self.page.locator(f"[data-way={way}] button").click()
-        expect(self.page.locator(f"[data-way={way}] button")).to_have_attribute("aria-pressed", "true")
+        self.page.locator(f"[data-table=ways] [data-line={way}] button").click()
+        expect(self.page.locator(f"[data-table=ways] [data-line={way}] button")).to_have_attribute(
+            "aria-pressed", "true"
+        )
 
     def part(self, name: str) -> str:
-        return self.page.get_by_test_id("move-parts").locator(f'[data-part="{name}"]').inner_text()
+        return self.page.locator(f'[data-table=parts] [data-line="{name}"]').inner_text()
 
     def calendar(self) -> list[tuple[date, str]]:
         self.kept()
-        self.page.get_by_role("tab", name="Days").click()
         with self.page.expect_download() as file:
             self.page.get_by_role("link", name="Calendar file").click()
         events = vobject.readOne(file.value.path().read_text("utf-8")).vevent_list
@@ -71,7 +72,6 @@ class MovingIn(BrowserCase):
         page.get_by_role("button", name="Keep the box as a hive of its own").click()
         expect(page.get_by_role("link", name="On the shelf: Conversion box for Sheet bend")).to_be_visible()
         self.assertTrue(Design.objects.filter(name="Conversion box for Sheet bend", system="conversion-box").exists())
-        page.get_by_role("tab", name="Days").click()
         with page.expect_download() as sheet:
             page.get_by_role("link", name="The plan to print").click()
         words = PdfReader(io.BytesIO(sheet.value.path().read_bytes())).pages[0].extract_text()
@@ -84,14 +84,15 @@ class MovingIn(BrowserCase):
         self.begin("two followers", "Reef knot")
         self.choose("cut-down")
         chosen = page.get_by_test_id("chosen")
-        expect(chosen).to_contain_text("of comb, one side")
+        expect(chosen).to_contain_text("Comb lost, one side")
         self.assertIn("5 × Top bar of the hive", self.part("Top bar of the hive"))
         page.get_by_role("tab", name="From and wishes").click()
         page.get_by_role("button", name="Mark the brood").click()
         page.get_by_role("textbox", name="Brood, wide").fill("430")
         page.keyboard.press("Enter")
         page.get_by_role("tab", name="Chosen way").click()
-        expect(chosen).not_to_contain_text(" 0 cells")
+        cells = chosen.locator("[data-metric='moving.lost_cells']")
+        expect(cells).not_to_contain_text("cells0")
         days = self.calendar()
         self.assertEqual([summary for _, summary in days][-1], "Reef knot: Eggs")
 
@@ -111,16 +112,19 @@ class MovingIn(BrowserCase):
         page = self.page
         self.enter_demo()
         self.begin("Deep-frame", "Sheet bend")
-        first = page.get_by_test_id("ways").locator("tbody tr").first
-        was = first.get_attribute("data-way")
+        first = page.locator("[data-table=ways] tbody tr").first
+        was = first.get_attribute("data-line")
         page.get_by_role("combobox", name="First wish").select_option("fewest-parts")
-        expect(first).not_to_have_attribute("data-way", was or "")
-        expect(first).to_contain_text("0 parts to make")
+        expect(first).not_to_have_attribute("data-line", was or "")
+        expect(page.locator("[data-table=ways] tbody tr").nth(1)).to_contain_text("0 parts to make")
         page.get_by_role("combobox", name="From").select_option("swarm")
-        expect(first).to_have_attribute("data-way", "shaken")
+        expect(first).to_have_attribute("data-line", "shaken")
         page.get_by_role("textbox", name="The day of the move").fill("2026-12-20")
         page.keyboard.press("Enter")
-        expect(page.locator("[data-trouble=out-of-season]")).to_contain_text("nearest week")
+        late = page.locator("[data-finding=out-of-season]")
+        expect(late).to_contain_text("Out of season")
+        late.get_by_text("why?").click()
+        expect(late).to_contain_text("nearest week")
 
     def test_the_chart_of_all_frames(self) -> None:
         page = self.page

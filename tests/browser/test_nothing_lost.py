@@ -6,6 +6,7 @@ What was typed last is on the server, or said not to be. Regression tests, each 
 from __future__ import annotations
 
 import json
+from pathlib import Path
 from typing import Any
 
 from django.contrib.sessions.models import Session
@@ -258,3 +259,29 @@ class NothingLost(BrowserCase):
         expect(self.dimension("Top width")).to_contain_text("472")
         self.kept()
         self.eventually(lambda: top_mm(self.bowline.document) == 472.0)
+
+    def test_a_step_that_fails_takes_nothing_with_it(self) -> None:
+        """What the Winter step is told makes no sense: it says so, and hive, rod, rail and undo are still there."""
+        page = self.page
+        self.type_dimension("Top width", "446")
+        page.route(
+            "**/api/studies/",
+            lambda route: (
+                route.fulfill(json={"chapters": {"winter": {"study": "winter", "drawings": {}}}})
+                if '"findings"' not in (route.request.post_data or "")
+                else route.continue_()
+            ),
+        )
+        page.get_by_role("link", name="Winter", exact=True).click()
+        expect(page.get_by_role("heading", name="This step can’t be shown")).to_be_visible()
+        expect(page.locator("[data-drawing=rod]")).to_be_visible()
+        with page.expect_download() as file:
+            page.get_by_role("button", name="Save the hive as a file").click()
+        saved = json.loads(Path(file.value.path()).read_text("utf-8"))
+        self.assertEqual(saved["chambers"][0]["section"]["top_mm"], 446.0)
+        page.unroute_all()
+        self.errors.clear()
+        page.get_by_role("link", name="Shape", exact=True).click()
+        expect(self.dimension("Top width")).to_have_text("446")
+        page.get_by_role("button", name="Undo").click()
+        expect(self.dimension("Top width")).to_have_text("440")

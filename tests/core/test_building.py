@@ -32,11 +32,14 @@ from sabaka_core.document.chambers import Disc
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.edits.fields import SetField
+from sabaka_core.findings.building import clash_words
 from sabaka_core.geometry.cavity import profile_of
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm, templates
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.show.building import building_report, clash_words, search_report
+from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import Clash, clashes, parts_of_hive, total_kg
 from sabaka_core.woodwork.costs import part_minutes
 from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
@@ -46,7 +49,7 @@ from sabaka_core.woodwork.plan import CutPlan, _payable, cut_plan
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
 from sabaka_core.woodwork.stock import read_stock
-from tests.core.support import EXAMPLES, example, hive
+from tests.core.support import EXAMPLES, example, hive, said
 
 
 def opened(name: str, **building: Any) -> Hive:
@@ -290,7 +293,7 @@ class Rebuilt(TestCase):
         """The exported list alone gives back inner and outer sizes of every box, within half a millimetre."""
         for path in sorted(EXAMPLES.glob("*.json")):
             design = load_hive(path.read_bytes())
-            listed = json.loads(workshop_files(design, seconds=0.1)["parts.json"])
+            listed = json.loads(workshop_files(design)["parts.json"])
             for chamber in design.chambers:
                 mine = [p for p in listed if p["id"].startswith(f"{chamber.id}-")]
                 sides = [p for p in mine if p["id"].startswith(f"{chamber.id}-side")]
@@ -349,30 +352,38 @@ class EveryExample(TestCase):
                 self.assertGreaterEqual(inside, widest + 10.0)
 
 
+def searched(name: str) -> Chapter:
+    """What a few millimetres would save."""
+    return chapter(Context(opened(name)), "building", Asked(parts=("helps",)))
+
+
 class BadInput(TestCase):
     def test_parts_that_no_board_holds_are_named(self) -> None:
         sale = (BoardForSale(label="short", length_mm=600.0, width_mm=145.0, thickness_mm=22.0, price=3.0),)
         design = opened("sloped-top-bar", for_sale=sale).model_copy(update={"boards": ()})
-        report = building_report(design, 0.2)
-        named = [f.words.template for f in report.findings if f.code == "no-board"]
+        report = said(design, "building")
+        named = [f.text.template for f in report.findings if f.code == "no-board"]
         self.assertTrue(any("Side" in words for words in named))
         self.assertFalse(any("“End”" in words for words in named))
 
     def test_errors_and_clashes_are_findings(self) -> None:
         """What the Shape step calls an error, and a clash with the names of both parts."""
-        found = building_report(opened("granny"), 0.2).findings
+        found = said(opened("granny"), "building").findings
         self.assertEqual([f.severity for f in found if f.code == "design-errors"], ["error"])
         words = clash_words(Clash("overlap", "a", "b", 2.0), {"a": "Side", "b": "End"})
-        self.assertEqual(words.template, "“Side” and “End” lie {by} in each other")
+        self.assertEqual(words.template, "“Side” and “End” lie {by} in each other.")
         self.assertIn("touches nothing", clash_words(Clash("gap", "a", "", 0.0), {"a": "Side"}).template)
 
     def test_a_search_says_what_it_found_either_way(self) -> None:
         """Lower for straight walls; higher where that takes the lean out of the roof; or nothing."""
-        lower = search_report(opened("straight-top-bar")).findings
-        self.assertIn("Height less by", lower[0].words.template)
-        higher = search_report(opened("sheepshank")).findings
-        self.assertTrue(any("Height more by" in found.words.template for found in higher))
-        self.assertIn("Nothing saves a board", search_report(opened("bowline")).words.template)
+        lower = searched("straight-top-bar")
+        self.assertIn("Height less by", lower.helps[0].label.template)
+        higher = searched("sheepshank")
+        self.assertTrue(any("Height more by" in mend.label.template for mend in higher.helps))
+        nothing = searched("bowline")
+        self.assertEqual(nothing.helps, ())
+        assert nothing.tried is not None
+        self.assertIn("Searched 20 mm either way of", nothing.tried.template)
 
     def test_rebates_of_a_super_are_counted_as_work(self) -> None:
         supers = [p for p in parts_of_hive(opened("long-shallow")) if p.id.endswith("-side") and p.group == "Supers"]
@@ -395,7 +406,7 @@ class BadInput(TestCase):
             self.assertEqual(caught.exception.field, "/building/kerf_mm")
 
     def test_a_part_wider_than_any_board_is_glued_up(self) -> None:
-        report = building_report(opened("straight-top-bar"), 0.2)
+        report = said(opened("straight-top-bar"), "building")
         self.assertIn("panel", {f.code for f in report.findings})
 
     def test_a_design_with_errors_says_so_on_its_cover(self) -> None:
@@ -428,7 +439,8 @@ class BadInput(TestCase):
         design = apply_edit(opened("bowline"), TickStep(step="cut"))
         assert design.building is not None
         self.assertEqual(design.building.done, ("cut",))
-        self.assertTrue(next(s for s in building_report(design, 0.2).steps if s.id == "cut").done)
+        doings = [each for occasion in said(design, "building").agenda for each in occasion.doings]
+        self.assertTrue(next(each for each in doings if each.id == "cut").done)
         sale = apply_edit(apply_edit(design, AddForSale()), AddForSale())
         assert sale.building is not None
         self.assertEqual(len(sale.building.for_sale), 6)
@@ -472,8 +484,8 @@ class Files(TestCase):
             pages = PdfReader(io.BytesIO(booklet(opened("bowline", sheet=sheet)))).pages
             self.assertAlmostEqual(float(pages[0].mediabox.width), wide, delta=0.5)
             words = " ".join(page.extract_text() for page in pages)
-            for said in ("Before you start", "Parts", "Cut plan", "Step by step", "Run card", "Side"):
-                self.assertIn(said, words)
+            for each in ("Before you start", "Parts", "Cut plan", "Step by step", "Run card", "Side"):
+                self.assertIn(each, words)
 
     def test_the_check_bar_is_100_mm_long(self) -> None:
         """Independent reader: the first line drawn on each tile, in points."""
@@ -511,7 +523,7 @@ class Files(TestCase):
         for drawing in (exploded_drawing(parts), boards_drawing(plan, {p.id: i for i, p in enumerate(parts)})):
             root = etree.fromstring(to_svg(drawing).encode())
             self.assertTrue(root.tag.endswith("svg"))
-        files = workshop_files(design, seconds=0.3)
+        files = workshop_files(design)
         rows = list(csv.DictReader(io.StringIO(files["parts.csv"].decode())))
         self.assertEqual(sum(int(r["count"]) for r in rows), sum(p.count for p in parts))
         self.assertAlmostEqual(sum(float(r["kg"]) * int(r["count"]) for r in rows), total_kg(parts), delta=0.2)

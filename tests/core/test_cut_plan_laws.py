@@ -14,10 +14,9 @@ from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.kit.drawing import Label
-from sabaka_core.show.building import building_report
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.plan import CutPlan, cut_plan
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, said, table_of
 
 SALE = (
     BoardForSale(label="narrow", length_mm=2400.0, width_mm=145.0, thickness_mm=22.0, price=9.0),
@@ -41,12 +40,12 @@ def board(long: float, wide: float, thick: float = 22.0, count: int = 1, label: 
 
 
 def thinned(design: Hive) -> list[str]:
-    said: list[str] = []
-    for found in building_report(design, 0.3).findings:
+    lines: list[str] = []
+    for found in said(design, "building").findings:
         if found.code == "thinned":
-            values: dict[str, Any] = {name: f"{q.value:g}" for name, q in found.words.values.items()}
-            said.append(found.words.template.format(**values))
-    return said
+            values: dict[str, Any] = {name: f"{q.value:g}" for name, q in found.text.values.items()}
+            lines.append(found.text.template.format(**values))
+    return lines
 
 
 class Laws(TestCase):
@@ -97,13 +96,14 @@ class Laws(TestCase):
         """Hand: 26 mm to 22 is planed; 30 to 22 is more than 6 mm and is sawn through; 22.8 is 22 as it is."""
         for thick, how in ((26.0, "planed"), (30.0, "resawn"), (48.0, "resawn"), (22.8, None)):
             design = opened(board(2600.0, 420.0, thick, count=6))
-            said = " ".join(thinned(design))
+            words = " ".join(thinned(design))
             with self.subTest(thick):
                 if how is None:
-                    self.assertNotIn("22.8 thick are planed to 22:", said)
+                    self.assertNotIn("22.8 thick are planed to 22:", words)
                 else:
-                    self.assertIn(f"Boards {thick:g} thick are {how} to 22:", said)
-                    self.assertIn({"planed": "plane", "resawn": "resaw"}[how], building_report(design, 0.3).minutes)
+                    self.assertIn(f"Boards {thick:g} thick are {how} to 22:", words)
+                    minutes = {line.key for line in table_of(said(design, "building"), "minutes").lines}
+                    self.assertIn({"planed": "plane", "resawn": "resaw"}[how], minutes)
 
     def test_26_a_block_thicker_than_any_board_is_glued_in_layers(self) -> None:
         """The blocks round the entrances of an insulated wall are as thick as its wool: 50 mm out of two of 25."""
@@ -186,8 +186,11 @@ class Order(TestCase):
         self.assertIn(145.0, ends & widths)
 
     def test_26_the_order_stands_on_the_plan_and_proven_speaks_of_these_strips(self) -> None:
-        report = building_report(opened(), 0.5)
-        labels = [s.text.template for s in report.boards.shapes if isinstance(s, Label) and s.layer == "note"]
+        report = said(opened(), "building")
+        boards = report.drawings["build-boards"]
+        labels = [s.text.template for s in boards.shapes if isinstance(s, Label) and s.layer == "note"]
         self.assertTrue(any("ripped first" in words for words in labels))
-        self.assertIn("these strips", " ".join(each.template for each in report.summary))
-        self.assertNotIn("no plan", " ".join(each.template for each in report.summary))
+        check = report.metrics["building.boards_buy"].working.check
+        assert check is not None
+        self.assertIn("these strips", check.template)
+        self.assertNotIn("no plan", check.template)

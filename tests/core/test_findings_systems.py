@@ -12,9 +12,12 @@ from sabaka_core.findings import find
 from sabaka_core.findings.registry import all_codes
 from sabaka_core.hive.whole import whole
 from tests.core.support import EXAMPLES, example
+from tests.core.test_building_findings import BY_HAND
+from tests.core.test_building_findings import CASES as BUILDING_CASES
 from tests.core.test_findings import CASES as BAR_CASES
 from tests.core.test_findings import Document, check_mends, findings
 from tests.core.test_lifting_findings import CASES as LIFTING_CASES
+from tests.core.test_moving_findings import CASES as MOVING_CASES
 from tests.core.test_season_findings import CASES as SEASON_CASES
 from tests.core.test_second_colony import CODES as COLONY_CODES
 from tests.core.test_winter_findings import CASES as WINTER_CASES
@@ -161,7 +164,14 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
 class EveryRule(TestCase):
     def test_every_rule_of_the_house_has_a_case(self) -> None:
         """Those on a second colony and on the steps’ studies stand in tests of their own."""
-        studied = WINTER_CASES.keys() | LIFTING_CASES.keys() | SEASON_CASES.keys()
+        studied = (
+            BUILDING_CASES.keys()
+            | BY_HAND
+            | WINTER_CASES.keys()
+            | LIFTING_CASES.keys()
+            | MOVING_CASES.keys()
+            | SEASON_CASES.keys()
+        )
         quick = {code for code, *_ in BAR_CASES} | {code for code, *_ in CASES} | COLONY_CODES
         self.assertEqual(quick | studied, all_codes())
 

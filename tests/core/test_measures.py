@@ -171,6 +171,7 @@ class Shared(TestCase):
             ("kg/L", "kg/liter", "pound/foot**3", 1),
             ("W/K", "watt/delta_degC", "Btu/hour/delta_degF", 2),
             ("W/m2K", "watt/m**2/delta_degC", "Btu/hour/foot**2/delta_degF", 3),
+            ("W/m2", "watt/m**2", "Btu/hour/foot**2", 0),
         ]
         for unit, metric, imperial, digits in rows:
             with self.subTest(unit):

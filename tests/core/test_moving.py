@@ -22,6 +22,7 @@ from sabaka_core.document.moving import Brood, Making, Moving, OldBox, Wish
 from sabaka_core.document.season import Season
 from sabaka_core.edits.fields import SetField
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.kit.findings import Finding
 from sabaka_core.moving.bees import bees_of
 from sabaka_core.moving.box import conversion_box, conversion_hive
 from sabaka_core.moving.edits import LayOut, MarkBrood, MeasureOld, MoveFrom, OwnBoxes
@@ -34,8 +35,7 @@ from sabaka_core.moving.ways import Way
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.report import build_report
 from sabaka_core.run.layout import lay_out
-from sabaka_core.show.moving import moving_report, moving_rod
-from tests.core.support import EXAMPLES, example, hive
+from tests.core.support import EXAMPLES, example, hive, said
 
 
 def opened(name: str, **moving: Any) -> Hive:
@@ -74,6 +74,12 @@ WIDE_SHALLOW_BOXES = (
         name="deep", across_mm=466.725, along_mm=374.65, height_mm=244.475, rest_depth_mm=19.05, rest_width_mm=9.525
     ),
 )
+
+
+def finding(code: str, moving: Moving) -> Finding:
+    """What is said of moving so into the narrow deep hive."""
+    found = said(narrow_deep().model_copy(update={"moving": moving}), "moving").findings
+    return next(each for each in found if each.code == code)
 
 
 class TradeChecks(TestCase):
@@ -206,29 +212,27 @@ class BadInput(TestCase):
         self.assertIn("Raise the roof by 29 mm", way.nearest)
 
     def test_more_combs_than_places(self) -> None:
-        report = moving_report(narrow_deep().model_copy(update={"moving": Moving(count=30, way="on-end")}))
-        trouble = next(t for t in report.troubles if t.code == "doesnt-go")
-        self.assertIn("more combs than the run has places", trouble.words)
-        self.assertRegex(trouble.nearest, r"Move \d+ combs")
+        found = finding("doesnt-go", Moving(count=30, way="on-end"))
+        self.assertIn("more combs than the run has places", found.text.template)
+        self.assertRegex(found.why, r"Move \d+ combs")
 
     def test_a_day_out_of_season_names_the_nearest_that_does(self) -> None:
-        report = moving_report(narrow_deep().model_copy(update={"moving": Moving(day="2026-01-10")}))
-        trouble = next(t for t in report.troubles if t.code == "out-of-season")
-        self.assertIn("10 Jan", trouble.words)
-        self.assertRegex(trouble.nearest, r"(Apr|May)")
+        found = finding("out-of-season", Moving(day="2026-01-10"))
+        self.assertIn("10 Jan", found.text.template)
+        self.assertRegex(found.why, r"(Apr|May)")
+        self.assertEqual([mend.label.template.split()[0] for mend in found.mends], ["Move"])
 
     def test_reversed_dates_are_an_error_of_their_field(self) -> None:
         with self.assertRaises(ParameterError) as caught:
-            moving_report(narrow_deep().model_copy(update={"moving": Moving(way="on-end", queen_day="2026-05-01")}))
+            said(narrow_deep().model_copy(update={"moving": Moving(way="on-end", queen_day="2026-05-01")}), "moving")
         self.assertEqual(caught.exception.field, "/moving/queen_day")
 
     def test_no_entrance_beside_the_combs(self) -> None:
         design = narrow_deep()
         chamber = design.chambers[0].model_copy(update={"entrances": design.chambers[0].entrances[-1:]})
         shut = design.model_copy(update={"chambers": (chamber,), "moving": Moving(way="on-end", count=2)})
-        report = moving_report(shut)
-        trouble = next(t for t in report.troubles if t.code == "no-entrance")
-        self.assertIn("Bore one", trouble.nearest)
+        found = next(f for f in said(shut, "moving").findings if f.code == "no-entrance")
+        self.assertIn("Bore one", found.why)
 
     def test_a_day_that_isnt_one_is_refused_where_it_is_typed(self) -> None:
         for typed in ("abc", "2026-13-40", "20 May"):
@@ -240,7 +244,7 @@ class BadInput(TestCase):
     def test_an_unknown_frame_and_one_not_measured(self) -> None:
         for standard, field in (("no-such", "standard"), ("own", "/moving/own")):
             with self.assertRaises(ParameterError) as caught:
-                moving_report(narrow_deep().model_copy(update={"moving": Moving(standard=standard)}))
+                said(narrow_deep().model_copy(update={"moving": Moving(standard=standard)}), "moving")
             self.assertEqual(caught.exception.field, field)
 
     def test_no_box_for_leaning_walls(self) -> None:
@@ -292,7 +296,9 @@ class Files(TestCase):
         with contextlib.redirect_stdout(out):
             code = main(["convert", str(EXAMPLES / "deep-horizontal.json"), "--from", "dadant-brood", "--count", "4"])
         report = json.loads(out.getvalue())
-        self.assertEqual((code, report["bees"], report["moving"]["count"]), (0, "Dadant brood", 4))
+        self.assertEqual((code, report["lead"]["template"].split(" into ")[0]), (0, "Dadant brood"))
+        parts = next(table["lines"] for table in report["tables"] if table["key"] == "parts")
+        self.assertIn("4 ×", {line["cells"][0]["template"][:3] for line in parts})
         out = io.StringIO()
         with contextlib.redirect_stdout(out):
             main(["matrix", "--text"])
@@ -352,9 +358,9 @@ class Layouts(TestCase):
 
     def test_a_log_has_no_run_to_lay_out(self) -> None:
         design = opened("tree-cavity", bees="swarm")
-        self.assertEqual(moving_report(design).stages, ())
-        with self.assertRaises(InfeasibleError):
-            moving_rod(design, 0)
+        report = said(design, "moving")
+        self.assertIsNone(report.moments)
+        self.assertNotIn("rod", report.drawings)
 
 
 class Box(TestCase):
@@ -463,4 +469,4 @@ class Edits(TestCase):
 
     def test_the_season_decides_what_is_out_of_season(self) -> None:
         warm = opened("deep-horizontal", day="2026-01-20").model_copy(update={"season": Season(climate="tropical")})
-        self.assertFalse([t for t in moving_report(warm).troubles if t.code == "out-of-season"])
+        self.assertNotIn("out-of-season", [f.code for f in said(warm, "moving").findings])

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from unittest import TestCase
 
+from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
 from sabaka_core.kit.drawing import Dimension
 from sabaka_core.moving.find import WISHES, Ranked, ways_for
 from sabaka_core.moving.gaps import Gap
 from sabaka_core.moving.move import conversion_design
-from sabaka_core.show.moving import moving_report
-from tests.core.support import example, hive
+from tests.core.support import example, hive, said, table_of
 
 
 def ranked(name: str, **moving: object) -> list[Ranked]:
@@ -47,14 +47,10 @@ class Spacing(TestCase):
 
     def test_7_the_screen_hears_of_it(self) -> None:
         document = example("sloped-top-bar") | {"moving": {**self.BARS, "bar_wide_mm": 28.0, "way": "as-it-is"}}
-        report = moving_report(hive(document))
-        way = next(w for w in report.ways if w.id == "as-it-is")
-        self.assertIn(
-            "spacing",
-            " ".join(gap.label.lower() for gap in way.gaps)
-            + " spacing" * any(g.label == "Comb to comb" for g in way.gaps),
-        )
-        self.assertTrue(way.bridged)
+        report = said(hive(document), "moving")
+        gaps = [line.cells[0] for line in table_of(report, "gaps").lines]
+        self.assertIn("Comb to comb", [gap.template for gap in gaps if isinstance(gap, Text)])
+        self.assertTrue(table_of(report, "bridged").lines)
 
 
 class Rank(TestCase):
@@ -123,7 +119,7 @@ class ConversionBoxes(TestCase):
             way = next(r.way for r in ways_for(design, moving)[2] if r.way.id == "parallel-box")
             long = next(p for p in way.parts if p.name == "Spacer box").sizes_mm[0]
             filler = next(p for p in way.parts if p.name == "Floor filler").sizes_mm[1]
-            plan = next(d for d in moving_report(design).drawings if d.name == "move-plan")
+            plan = said(design, "moving").drawings["move-plan"]
             drawn = next(s for s in plan.shapes if isinstance(s, Dimension) and s.name == "Spacer, long")
             lined = conversion_design(design).chambers[0].linings[0]
             with self.subTest(spacers):

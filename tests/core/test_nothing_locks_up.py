@@ -278,7 +278,7 @@ class OneTypedNumber(TestCase):
         document = sound()
         next(i for i in items(document) if i["kind"] == "follower")["foot_gap_mm"] = 500.0
         said = STEPS["building"](working_hive(document))
-        self.assertIn("no-size", [f.code for f in said.findings])
+        self.assertIn("part-without-size", [f.code for f in said.findings])
 
     def test_8_a_kerf_of_0(self) -> None:
         for file in EXAMPLES.glob("*.json"):

@@ -20,13 +20,12 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.kit.measure import written
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.show.building import building_report
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive
 from sabaka_core.woodwork.bores import middle_mm
 from sabaka_core.woodwork.files import parts_csv, parts_dxf
-from sabaka_core.woodwork.marks import hole_text
+from sabaka_core.woodwork.marks import hole_text, marks_of
 from sabaka_core.woodwork.parts import Part
-from tests.core.support import EXAMPLES, chamber, example, hive, sound
+from tests.core.support import EXAMPLES, chamber, example, hive, said, sound, table_of
 
 HOLE = {"kind": "hole", "diameter_mm": 25.0, "height_mm": 40.0, "setting": "open"}
 
@@ -203,11 +202,11 @@ class EndsAndFollowers(TestCase):
             if "floor_mm" in section
             else 20.0
         )
-        listed = {p.name: p for p in building_report(design, 0.02).parts}
+        listed = {p.name: p for p in parts_of_hive(design)}
         for name in ("End, near", "End", "Near follower", "Far follower"):
             if name not in listed:
                 continue
-            marks = [plain(mark) for mark in listed[name].marks]
+            marks = [plain(mark) for mark in marks_of(listed[name])]
             with self.subTest(name):
                 shape = next(mark for mark in marks if "wide at the top" in mark)
                 self.assertIn(f"angles {90 + lean:.1f}".rstrip("0").rstrip("."), shape)
@@ -231,7 +230,7 @@ class EndsAndFollowers(TestCase):
 
     def test_22_in_inches_they_are_written_in_inches(self) -> None:
         design = working_hive(example("bowline"))
-        shape = next(m for p in building_report(design, 0.02).parts for m in p.marks if "wide at the top" in m.template)
+        shape = next(m for p in parts_of_hive(design) for m in marks_of(p) if "wide at the top" in m.template)
         self.assertNotRegex(written(shape, "in"), r"\d mm|\d{3}\.")
 
 
@@ -252,7 +251,7 @@ class Files(TestCase):
                     self.assertAlmostEqual(drawn, deep, delta=0.1)
 
     def test_20_parts_json_names_each_hole(self) -> None:
-        listed = json.loads(workshop_files(working_hive(example("bowline")), seconds=0.05)["parts.json"])
+        listed = json.loads(workshop_files(working_hive(example("bowline")))["parts.json"])
         marks = [mark["template"] for part in listed for mark in part["marks"] if "hole" in mark["template"]]
         self.assertTrue(marks)
         self.assertTrue(all("side:" in mark or "end:" in mark for mark in marks))
@@ -266,8 +265,8 @@ class Floors(TestCase):
         mesh = [p for p in floors if p.name.startswith("mesh")]
         self.assertEqual([(p.group, p.material) for p in mesh], [("Bought", "mesh")])
         self.assertEqual(clashes(parts_of_hive(design)), ())
-        plan_parts = building_report(design, 0.05)
-        self.assertFalse(any("mesh" in plain(group.words) for group in plan_parts.groups))
+        groups = table_of(said(design, "building"), "groups")
+        self.assertFalse(any("mesh" in str(line.cells) for line in groups.lines))
 
 
 class Examples(TestCase):
@@ -292,9 +291,9 @@ class NotMade(TestCase):
             ("deep-horizontal", "entrance discs"),
         ):
             design = working_hive(example(name))
-            found = [f for f in building_report(design, 0.02).findings if f.code == "not-made-yet"]
+            found = [f for f in said(design, "building").findings if f.code == "not-made-yet"]
             with self.subTest(name, words=words):
-                self.assertIn(words, plain(found[0].words))
+                self.assertIn(words, plain(found[0].text))
                 pages = PdfReader(io.BytesIO(booklet(design))).pages
                 self.assertIn("Not made yet", pages[0].extract_text())
 
@@ -302,7 +301,7 @@ class NotMade(TestCase):
         document = sound()
         document["covers"], document["roof"] = [], {"kind": "flat"}
         chamber(document)["entrances"] = [{**HOLE, "wall": "left", "at_mm": 200.0}]
-        codes = [f.code for f in building_report(working_hive(document), 0.02).findings]
+        codes = [f.code for f in said(working_hive(document), "building").findings]
         self.assertNotIn("not-made-yet", codes)
 
     def test_28_every_kind_of_thing_a_hive_may_have_is_made_or_named(self) -> None:
@@ -314,9 +313,8 @@ class NotMade(TestCase):
         ):
             document = sound()
             chamber(document)["run"]["items"].insert(3, item)
-            report = building_report(working_hive(document), 0.02)
-            said = " ".join(
-                [*(p.name.lower() for p in report.parts), *(plain(f.words).lower() for f in report.findings)]
-            )
+            design = working_hive(document)
+            parts, found = parts_of_hive(design), said(design, "building").findings
+            words = " ".join([*(p.name.lower() for p in parts), *(plain(f.text).lower() for f in found)])
             with self.subTest(name):
-                self.assertIn(name, said)
+                self.assertIn(name, words)

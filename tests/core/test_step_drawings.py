@@ -14,12 +14,13 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.drawing.building import exploded_drawing, part_drawing
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
-from sabaka_core.show.building import building_report
-from sabaka_core.show.moving import moving_report, moving_rod
+from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import parts_of_hive
-from tests.core.support import EXAMPLES, column, said
+from tests.core.support import EXAMPLES, column, said, table_of
 
 HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}
 # Curves over a year or a number of frames: only one of their axes is a length.
@@ -60,18 +61,16 @@ class Sound(TestCase):
 
     def test_moving_in_by_every_way_that_goes(self) -> None:
         for name, hive in HIVES.items():
-            first = moving_report(hive.model_copy(update={"moving": Moving(count=3)}))
-            self.sound(first.over)
-            for way in (w.id for w in first.ways if w.feasible):
+            first = said(hive.model_copy(update={"moving": Moving(count=3)}), "moving")
+            for way in (line.key for line in table_of(first, "ways").lines if line.good):
                 asked: Hive = hive.model_copy(update={"moving": Moving(count=3, way=way)})
-                report = moving_report(asked)
+                report = said(asked, "moving")
                 with self.subTest(name, way=way):
-                    for drawing in report.drawings:
-                        self.sound(drawing)
-                    for stage in range(len(report.stages)):
-                        self.sound(moving_rod(asked, stage), slack=20.0)
-                    if report.making.chart is not None:
-                        self.sound(report.making.chart)
+                    for drawing in report.drawings.values():
+                        self.sound(drawing, slack=20.0 if drawing.name == "rod" else 0.0)
+                    for stage in range(len(report.moments.names) if report.moments else 0):
+                        moment = chapter(Context(asked), "moving", Asked(parts=("moment",), at=stage))
+                        self.sound(moment.drawings["rod"], slack=20.0)
 
     def test_the_keeper_beside_every_hive(self) -> None:
         for name, hive in HIVES.items():
@@ -101,11 +100,11 @@ class Sound(TestCase):
 
     def test_parts_pulled_apart_and_laid_on_boards(self) -> None:
         for name, hive in HIVES.items():
-            report = building_report(hive, 0.1)
+            report = said(hive, "building").drawings
             with self.subTest(name):
-                self.sound(report.boards, slack=60.0)
-                self.sound(report.exploded)
-                shown = {s.item for s in report.exploded.shapes if isinstance(s, Polygon)}
+                self.sound(report["build-boards"], slack=60.0)
+                self.sound(report["build-exploded"])
+                shown = {s.item for s in report["build-exploded"].shapes if isinstance(s, Polygon)}
                 placed = {index for index, part in enumerate(parts_of_hive(hive)) if part.places}
                 self.assertEqual(shown, placed)
 

@@ -22,19 +22,17 @@ def inputs(working: Working) -> Inputs:
 # Formula as printed → the same by a hand that has nothing but the inputs.
 BY_HAND: dict[str, dict[str, Callable[[Inputs], float]]] = {
     "section.slope_from_vertical_deg": {
-        "θ = atan((Wt − Wf) / 2H)": lambda i: degrees(atan((i["Wt"] - i["Wf"]) / 2 / i["H"]))
+        "θ = deg(atan((Wt − Wf) / (2·H)))": lambda i: degrees(atan((i["Wt"] - i["Wf"]) / 2 / i["H"]))
     },
-    "section.board_width_mm": {"s + t·tan |θ|": lambda i: i["s"] + i["t"] * tan(radians(abs(i["θ"])))},
-    "cavity.whole_l": {"A × L": lambda i: i["A"] * 100 * i["L"] / 1e6},
+    "section.board_width_mm": {"s + t·tan(abs(θ))": lambda i: i["s"] + i["t"] * tan(radians(abs(i["θ"])))},
+    "cavity.whole_l": {"V = A·L / 10000": lambda i: i["A"] * 100 * i["L"] / 1e6},
     "comb.free_area_cm2": {
-        "(h + a)·w − 2a²·sinh(w / 2a), with w = 2a·acosh(1 + h/a)": lambda i: (
+        "F = ((h + a)·w − 2·a²·sinh(w / (2·a))) / 100": lambda i: (
             ((i["h"] + i["a"]) * i["w"] - 2 * i["a"] ** 2 * sinh(i["w"] / 2 / i["a"])) / 100
         ),
-        "⅔·w·h": lambda i: 2 / 3 * i["w"] * i["h"] / 100,
+        "F = 2/3·w·h / 100": lambda i: 2 / 3 * i["w"] * i["h"] / 100,
     },
-    "comb.predicted_area_cm2": {
-        "A = F − C, the free comb without what lies beyond the limit": lambda i: i["F"] - i["C"]
-    },
+    "comb.predicted_area_cm2": {"A = F − C": lambda i: i["F"] - i["C"]},
 }
 
 

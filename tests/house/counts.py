@@ -263,13 +263,7 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
 }
 # Where it should be: one finding type and one mend type, none of all else. What isn't there yet stands here.
 WANTED = {"finding types": 1, "mend types": 1}
-CEILINGS: dict[str, int] = {
-    "files over 400 lines": 16,
-    "lines over 120 characters": 1,
-    "functions over 60 lines": 30,
-    "finding types": 3,
-    "mend types": 3,
-}
+CEILINGS: dict[str, int] = {"files over 400 lines": 13, "functions over 60 lines": 21}
 
 
 def main() -> int:

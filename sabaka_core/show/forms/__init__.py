@@ -5,15 +5,13 @@ The screen draws these as they come, so that a new field or school is added here
 
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup
-from sabaka_core.show.forms.building import building_forms
 from sabaka_core.show.forms.hive import hive_forms
-from sabaka_core.show.forms.moving import moving_forms
 from sabaka_core.show.forms.run import run_forms
 
 
 def forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """Every group of fields of a design."""
-    return (*hive_forms(a), *run_forms(a), *moving_forms(a), *building_forms(a))
+    return (*hive_forms(a), *run_forms(a))
 
 
 __all__ = ["forms"]

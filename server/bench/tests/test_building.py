@@ -23,14 +23,20 @@ class Building(TestCase):
     def post(self, path: str, **body: Any) -> Any:
         return self.client.post(path, json.dumps(body), content_type="application/json")
 
+    def asked(self, **what: Any) -> Any:
+        answer = self.post("/api/studies/", document=example("bowline"), asked={"building": what})
+        return answer.json()["chapters"]["building"]
+
     def test_the_plan_has_every_part(self) -> None:
-        answer = self.post("/api/building/plan", document=example("bowline")).json()
-        self.assertEqual([p["number"] for p in answer["parts"]], list(range(1, len(answer["parts"]) + 1)))
+        answer = self.asked()
+        parts = next(table["lines"] for table in answer["tables"] if table["key"] == "parts")
+        numbers = [line["cells"][0]["template"].split(".")[0] for line in parts]
+        self.assertEqual(numbers, [str(n) for n in range(1, len(parts) + 1)])
         self.assertFalse([f for f in answer["findings"] if f["severity"] == "error"])
 
     def test_the_search_answers_either_way(self) -> None:
-        answer = self.post("/api/building/search", document=example("bowline")).json()
-        self.assertIn("Searched", answer["words"]["template"])
+        self.assertIsNone(self.asked()["tried"])
+        self.assertIn("Searched", self.asked(parts=["helps"])["tried"]["template"])
 
     def test_files_are_their_keepers(self) -> None:
         design = create_design(self.keeper, validate_hive(example("bowline")), "Begun")

@@ -9,10 +9,9 @@ from django.contrib.auth.models import User
 from django.test import TestCase
 
 from sabaka_core import validate_hive
-from sabaka_core.show.moving import moving_report
 from server.designs.models import Design
 from server.designs.services import create_design
-from tests.core.support import example
+from tests.core.support import example, said
 
 
 class Moving(TestCase):
@@ -23,26 +22,25 @@ class Moving(TestCase):
     def post(self, path: str, **body: Any) -> Any:
         return self.client.post(path, json.dumps(body), content_type="application/json")
 
+    def asked(self, document: Any, **what: Any) -> Any:
+        return self.post("/api/studies/", document=document, asked={"moving": what})
+
     def test_the_plan_is_the_cores(self) -> None:
         document = example("deep-horizontal")
-        core = moving_report(validate_hive(document))
-        self.assertEqual(self.post("/api/moving/plan", document=document).json(), json.loads(core.model_dump_json()))
+        core = json.loads(said(validate_hive(document), "moving").model_dump_json())
+        self.assertEqual(self.asked(document).json()["chapters"]["moving"], core)
 
     def test_each_stage_has_its_rod(self) -> None:
         document = example("deep-horizontal")
-        first, last = (self.post("/api/moving/rod", document=document, stage=n).json() for n in (0, 3))
+        moments = [self.asked(document, parts=["moment"], at=n).json()["chapters"]["moving"] for n in (0, 3)]
+        first, last = (moment["drawings"]["rod"] for moment in moments)
         self.assertEqual(first["name"], "rod")
         self.assertNotEqual(first["shapes"], last["shapes"])
 
     def test_a_wrong_day_is_refused_at_its_field(self) -> None:
         document = example("deep-horizontal") | {"moving": {"day": "2026-02-30"}}
-        answer = self.post("/api/moving/plan", document=document)
+        answer = self.asked(document)
         self.assertEqual((answer.status_code, answer.json()["problems"][0]["field"]), (422, "/moving/day"))
-
-    def test_a_log_has_no_rod_of_a_move(self) -> None:
-        answer = self.post("/api/moving/rod", document=example("tree-cavity"), stage=0)
-        self.assertEqual(answer.status_code, 422)
-        self.assertIn("fixed", answer.json()["reason"])
 
     def test_files_and_the_box_belong_to_their_keeper(self) -> None:
         hive = validate_hive(example("deep-horizontal"))

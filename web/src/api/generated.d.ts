@@ -208,46 +208,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/moving/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Plan
-         * @description Every way, and the chosen one drawn, laid out and dated.
-         */
-        post: operations["server_bench_moving_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/moving/rod": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Rod
-         * @description The rod as it should stand at one stage.
-         */
-        post: operations["server_bench_moving_rod"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/moving/matrix": {
         parameters: {
             query?: never;
@@ -262,46 +222,6 @@ export interface paths {
         get: operations["server_bench_moving_chart"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/building/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Plan
-         * @description Parts, cut plan, bill, order of work.
-         */
-        post: operations["server_bench_building_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/building/search": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Search
-         * @description Whether a size a little smaller or larger would save boards.
-         */
-        post: operations["server_bench_building_search"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1142,7 +1062,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "C" | "%" | "N";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "W/m2" | "C" | "%" | "N";
         };
         /**
          * Source
@@ -2358,7 +2278,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "C" | "%" | "N";
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "W/m2" | "C" | "%" | "N";
             /** Label */
             label: string;
             /** Group */
@@ -3157,10 +3077,9 @@ export interface components {
         Working: {
             /**
              * Kind
-             * @default told
              * @enum {string}
              */
-            kind: "computed" | "simulated" | "read off" | "told";
+            kind: "computed" | "simulated" | "read off";
             /** Formula */
             formula: string;
             /**
@@ -3953,6 +3872,8 @@ export interface components {
         /**
          * Chapter
          * @description What one study says: parts that weren’t asked for stay empty.
+         *
+         *     ``tried`` tells what was searched for what helps.
          */
         Chapter: {
             /** Study */
@@ -3975,6 +3896,7 @@ export interface components {
              * @default []
              */
             helps: components["schemas"]["Mend"][];
+            tried: components["schemas"]["Text"] | null;
             /**
              * Tables
              * @default []
@@ -4052,11 +3974,17 @@ export interface components {
         };
         /**
          * Line
-         * @description A line of a table, its name first. ``why`` explains it, ``working`` tells how its numbers came about.
+         * @description A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about.
          *
-         *     ``good`` where there is a right and a wrong; ``edit`` is what choosing the line does, ``chosen`` whether it is.
+         *     ``key`` tells it apart; ``good`` where there is a right and a wrong; ``choose`` is what a click on it does,
+         *     ``chosen`` whether it is so already.
          */
         Line: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Cells */
             cells: (components["schemas"]["Quantity"] | components["schemas"]["Text"])[];
             /**
@@ -4064,13 +3992,15 @@ export interface components {
              * @default
              */
             why: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Text"][];
             working: components["schemas"]["Working"] | null;
             /** Good */
             good: boolean | null;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            } | null;
+            choose: components["schemas"]["Action"] | null;
             /**
              * Chosen
              * @default false
@@ -4177,10 +4107,11 @@ export interface components {
              *       "tables",
              *       "agenda",
              *       "drawings",
-             *       "forms"
+             *       "forms",
+             *       "long"
              *     ]
              */
-            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment")[];
+            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment" | "long")[];
             /** At */
             at?: number | null;
             /**
@@ -4244,246 +4175,6 @@ export interface components {
             fahrenheit?: boolean | null;
         };
         /**
-         * GapOut
-         * @description One written rule with its number, at both ends of tolerance.
-         */
-        GapOut: {
-            /** Label */
-            label: string;
-            nominal: components["schemas"]["Quantity"];
-            least: components["schemas"]["Quantity"];
-            most: components["schemas"]["Quantity"];
-            /** Words */
-            words: string;
-            /** Verdict */
-            verdict: string;
-        };
-        /**
-         * LifeOut
-         * @description A later use of the conversion box.
-         */
-        LifeOut: {
-            /** Name */
-            name: string;
-            /** Good */
-            good: boolean;
-            /** Words */
-            words: string;
-        };
-        /**
-         * MakingOut
-         * @description Frames of the hive's own kind, and the chosen way's parts: how to saw them; make, buy or pool.
-         */
-        MakingOut: {
-            /** Frame */
-            frame: string;
-            /** Frames */
-            frames: number;
-            /** Parts */
-            parts: components["schemas"]["PartMakingOut"][];
-            /** Kit */
-            kit: components["schemas"]["PartMakingOut"][];
-            /** Words */
-            words: string[];
-            chart: components["schemas"]["Drawing"] | null;
-        };
-        /**
-         * MoveStepOut
-         * @description A step of the plan.
-         */
-        MoveStepOut: {
-            /** Id */
-            id: string;
-            /** Day */
-            day: string;
-            /** Label */
-            label: string;
-            /** Title */
-            title: string;
-            /** Words */
-            words: string;
-            /** Caution */
-            caution: string;
-        };
-        /**
-         * MovingReport
-         * @description All of it for one design.
-         */
-        MovingReport: {
-            /** Bees */
-            bees: string;
-            /** Hive */
-            hive: string;
-            /** Wish */
-            wish: string;
-            moving: components["schemas"]["Moving"];
-            /** Ways */
-            ways: components["schemas"]["WayOut"][];
-            /** Chosen */
-            chosen: string;
-            over: components["schemas"]["Drawing"];
-            /** Drawings */
-            drawings: components["schemas"]["Drawing"][];
-            /** Lives */
-            lives: components["schemas"]["LifeOut"][];
-            /** Stages */
-            stages: components["schemas"]["StageOut"][];
-            /** Steps */
-            steps: components["schemas"]["MoveStepOut"][];
-            /** Troubles */
-            troubles: components["schemas"]["TroubleOut"][];
-            making: components["schemas"]["MakingOut"];
-        };
-        /**
-         * NewPartOut
-         * @description A part to make: long, wide, thick.
-         */
-        NewPartOut: {
-            /** Name */
-            name: string;
-            /** Count */
-            count: number;
-            /** Sizes */
-            sizes: components["schemas"]["Quantity"][];
-            /** Note */
-            note: string;
-        };
-        /**
-         * PartMakingOut
-         * @description A part's way through the workshop.
-         */
-        PartMakingOut: {
-            /** Name */
-            name: string;
-            /** Count */
-            count: number;
-            /** Sizes */
-            sizes: components["schemas"]["Quantity"][];
-            /** Passes Each */
-            passes_each: number;
-            /** Passes */
-            passes: number;
-            /** Minutes */
-            minutes: number;
-            /** Steps */
-            steps: components["schemas"]["SawStepOut"][];
-        };
-        /**
-         * SawStepOut
-         * @description One saw setting.
-         */
-        SawStepOut: {
-            /** Do */
-            do: string;
-            fence: components["schemas"]["Quantity"];
-            blade: components["schemas"]["Quantity"];
-            /** Passes */
-            passes: number;
-            /** Minutes */
-            minutes: number;
-            /** Note */
-            note: string;
-        };
-        /**
-         * StageOut
-         * @description The run on one day.
-         */
-        StageOut: {
-            /** Id */
-            id: string;
-            /** Day */
-            day: string;
-            /** Label */
-            label: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * TroubleOut
-         * @description What stands against the plan, and the nearest change.
-         */
-        TroubleOut: {
-            /** Code */
-            code: string;
-            /** Words */
-            words: string;
-            /** Nearest */
-            nearest: string;
-        };
-        /**
-         * WayOut
-         * @description One way, for the table and when it is chosen.
-         */
-        WayOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Place */
-            place: number;
-            /** Feasible */
-            feasible: boolean;
-            /** Kind */
-            kind: string;
-            /** How */
-            how: string;
-            /** Why */
-            why: string;
-            /** Nearest */
-            nearest: string;
-            margin: components["schemas"]["Quantity"];
-            /** Tightest */
-            tightest: string;
-            /** Lost */
-            lost: components["schemas"]["Text"][];
-            /** Lost Part */
-            lost_part: number;
-            /** Pieces */
-            pieces: number;
-            /** Visits */
-            visits: number;
-            /** Days */
-            days: number;
-            /** Reversible */
-            reversible: boolean;
-            /** Frames Stay */
-            frames_stay: boolean;
-            /** Gaps */
-            gaps: components["schemas"]["GapOut"][];
-            /** Parts */
-            parts: components["schemas"]["NewPartOut"][];
-            /** Bridged */
-            bridged: string[];
-            /** Round Excluder */
-            round_excluder: string[];
-            /** Tools */
-            tools: string[];
-            /** Cautions */
-            cautions: string[];
-        };
-        /**
-         * MovingIn
-         * @description A design, with the wishes for moving in that it holds.
-         */
-        MovingIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * StageIn
-         * @description A design, and a stage of its move counted from 0.
-         */
-        StageIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-            /** Stage */
-            stage: number;
-        };
-        /**
          * Cell
          * @description One pair: its best way, the tightest gap of that way, and every way's verdict.
          */
@@ -4540,127 +4231,6 @@ export interface components {
             name: string;
             /** Combs */
             combs: string;
-        };
-        /**
-         * BuildFinding
-         * @description Something about building that is wrong or worth knowing, and the edit that helps.
-         */
-        BuildFinding: {
-            /** Code */
-            code: string;
-            /** Severity */
-            severity: string;
-            words: components["schemas"]["Text"];
-            /** Why */
-            why: string;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            } | null;
-        };
-        /**
-         * BuildPartOut
-         * @description One kind of part.
-         */
-        BuildPartOut: {
-            /** Id */
-            id: string;
-            /** Number */
-            number: number;
-            /** Name */
-            name: string;
-            /** Group */
-            group: string;
-            /** Count */
-            count: number;
-            /** Sizes */
-            sizes: components["schemas"]["Quantity"][];
-            /** Material */
-            material: string;
-            /** Joint */
-            joint: string;
-            /** Marks */
-            marks: components["schemas"]["Text"][];
-            /** Note */
-            note: string;
-            mass: components["schemas"]["Quantity"];
-        };
-        /**
-         * BuildReport
-         * @description All of it for one design.
-         */
-        BuildReport: {
-            building: components["schemas"]["Building"];
-            /** Parts */
-            parts: components["schemas"]["BuildPartOut"][];
-            /** Summary */
-            summary: components["schemas"]["Text"][];
-            /** Bill */
-            bill: components["schemas"]["Text"][];
-            /** Minutes */
-            minutes: {
-                [key: string]: number;
-            };
-            /** Groups */
-            groups: components["schemas"]["GroupOut"][];
-            /** Offcuts */
-            offcuts: components["schemas"]["Text"][];
-            /** Findings */
-            findings: components["schemas"]["BuildFinding"][];
-            /** Steps */
-            steps: components["schemas"]["WorkStepOut"][];
-            /** Cautions */
-            cautions: string[];
-            exploded: components["schemas"]["Drawing"];
-            boards: components["schemas"]["Drawing"];
-        };
-        /**
-         * GroupOut
-         * @description Pieces of one width and thickness in the cut plan.
-         */
-        GroupOut: {
-            words: components["schemas"]["Text"];
-            /** Proven */
-            proven: boolean;
-        };
-        /**
-         * WorkStepOut
-         * @description One step of the work.
-         */
-        WorkStepOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Words */
-            words: string;
-            /** Measure */
-            measure: string;
-            /** Caution */
-            caution: string;
-            /** Parts */
-            parts: string[];
-            /** Done */
-            done: boolean;
-        };
-        /**
-         * BuildIn
-         * @description A design with its boards.
-         */
-        BuildIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * SearchReport
-         * @description What searching ±20 mm of the free sizes found, or that it found nothing.
-         */
-        SearchReport: {
-            words: components["schemas"]["Text"];
-            /** Findings */
-            findings: components["schemas"]["BuildFinding"][];
         };
         /**
          * Answers
@@ -5738,144 +5308,6 @@ export interface operations {
             };
         };
     };
-    server_bench_moving_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MovingIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MovingReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    server_bench_moving_rod: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StageIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Drawing"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     server_bench_moving_chart: {
         parameters: {
             query?: never;
@@ -5892,144 +5324,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Matrix"];
-                };
-            };
-        };
-    };
-    server_bench_building_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BuildIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BuildReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    server_bench_building_search: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BuildIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SearchReport"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

@@ -6,18 +6,15 @@ import { answered, asSchema, client } from "./client";
 import type {
   BegunOut,
   Brief,
-  BuildReport,
   Card,
   CombCard,
   Comparison,
   DesignOut,
-  Drawing,
   EditOut,
   Hive,
   HiveSystem,
   Me,
   Matrix,
-  MovingReport,
   OverlapsOut,
   PatchOps,
   Ranking,
@@ -188,33 +185,6 @@ export function useWeatherTables() {
   };
 }
 
-/** Every way of moving bees into a design, the chosen one with its drawings, layouts and days. */
-export function useMoving(document: Hive): UseQueryResult<MovingReport> {
-  return useQuery({
-    select: useRead<MovingReport>(),
-    queryKey: ["moving", document],
-    queryFn: () =>
-      asSchema<MovingReport>(answered(client.POST("/api/moving/plan", { body: { document: { ...document } } }))),
-    placeholderData: keepPreviousData,
-    gcTime: 0,
-  });
-}
-
-/** The rod at one stage of the move. */
-export function useMovingRod(document: Hive, stage: number, wanted: boolean): Drawing | undefined {
-  const rod = useQuery({
-    select: useRead<Drawing>(),
-    queryKey: ["moving-rod", document, stage],
-    queryFn: () =>
-      asSchema<Drawing>(answered(client.POST("/api/moving/rod", { body: { document: { ...document }, stage } }))),
-    placeholderData: keepPreviousData,
-    enabled: wanted,
-    retry: false,
-    gcTime: 0,
-  });
-  return rod.data;
-}
-
 /** What the studies asked say of a design. */
 function studied(document: Hive, asked: StudiesIn["asked"], held: EditOut["held"] = null): Promise<Chapters> {
   const body = { document: { ...document }, asked, held };
@@ -270,24 +240,9 @@ export function useFindingsOf(document: Hive, studies: readonly string[], wanted
 
 const NONE: Finding[] = [];
 
-/** Parts, cut plan and bill of a design. */
-export function useBuilding(document: Hive): UseQueryResult<BuildReport> {
-  return useQuery({
-    select: useRead<BuildReport>(),
-    queryKey: ["build", document],
-    queryFn: () =>
-      asSchema<BuildReport>(answered(client.POST("/api/building/plan", { body: { document: { ...document } } }))),
-    placeholderData: keepPreviousData,
-    gcTime: 0,
-  });
-}
-
-/** Whether a size a little smaller would save boards. */
-export function useBoardSearch() {
-  return useMutation({
-    mutationFn: (document: Hive) =>
-      answered(client.POST("/api/building/search", { body: { document: { ...document } } })),
-  });
+/** What would help, where it is searched for only when somebody wishes it. */
+export function useHelps(study: string) {
+  return useMutation({ mutationFn: (document: Hive) => chapterOf(document, study, { parts: ["helps"] }) });
 }
 
 /** Every catalogue frame against every starting point. */

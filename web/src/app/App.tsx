@@ -1,14 +1,13 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { useEffect, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState, type ReactNode } from "react";
 import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
 import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
-import { BENCH_STEPS, BenchPage, PrintPage } from "../features/bench";
-import { BriefPage } from "../features/brief";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
 import type { Units } from "../api/types";
+import { Failed } from "./Failed";
 import { Signed } from "./Signed";
 
 const queries = new QueryClient({
@@ -20,43 +19,52 @@ const queries = new QueryClient({
   },
 });
 
+const BenchPage = lazy(() => import("../features/bench").then(({ BenchPage: page }) => ({ default: page })));
+const PrintPage = lazy(() => import("../features/bench").then(({ PrintPage: page }) => ({ default: page })));
+const BriefPage = lazy(() => import("../features/brief").then(({ BriefPage: page }) => ({ default: page })));
+
 const router = createBrowserRouter([
-  { path: "/sign-in", element: <SignInPage /> },
   {
-    path: "/",
-    element: (
-      <Signed>
-        <ShelfPage />
-      </Signed>
-    ),
+    errorElement: <Failed />,
+    children: [
+      { path: "/sign-in", element: <SignInPage /> },
+      {
+        path: "/",
+        element: (
+          <Signed>
+            <ShelfPage />
+          </Signed>
+        ),
+      },
+      { path: "/hive/:id", element: <Navigate to="shape" replace /> },
+      {
+        path: "/brief",
+        element: (
+          <Signed>
+            <BriefPage />
+          </Signed>
+        ),
+      },
+      {
+        // One bench for all its steps, so that undo and the chamber on it stay.
+        element: (
+          <Signed>
+            <Outlet />
+          </Signed>
+        ),
+        children: [{ path: "/hive/:id/:step", element: <BenchPage /> }],
+      },
+      {
+        path: "/hive/:id/print",
+        element: (
+          <Signed>
+            <PrintPage />
+          </Signed>
+        ),
+      },
+      { path: "*", element: <Navigate to="/" replace /> },
+    ],
   },
-  { path: "/hive/:id", element: <Navigate to="shape" replace /> },
-  {
-    path: "/brief",
-    element: (
-      <Signed>
-        <BriefPage />
-      </Signed>
-    ),
-  },
-  {
-    // One bench for all its steps, so that undo and the chamber on it stay.
-    element: (
-      <Signed>
-        <Outlet />
-      </Signed>
-    ),
-    children: BENCH_STEPS.map((step) => ({ path: `/hive/:id/${step}`, element: <BenchPage step={step} /> })),
-  },
-  {
-    path: "/hive/:id/print",
-    element: (
-      <Signed>
-        <PrintPage />
-      </Signed>
-    ),
-  },
-  { path: "*", element: <Navigate to="/" replace /> },
 ]);
 
 export function App() {
@@ -64,7 +72,9 @@ export function App() {
     <QueryClientProvider client={queries}>
       <WithSettings>
         <Hatches />
-        <RouterProvider router={router} />
+        <Suspense fallback={<p className="p-8">Opening …</p>}>
+          <RouterProvider router={router} />
+        </Suspense>
       </WithSettings>
     </QueryClientProvider>
   );

@@ -7,3 +7,12 @@ export async function tableText(file: File): Promise<string> {
     return new TextDecoder("windows-1252").decode(body);
   }
 }
+
+/** Hands a file to the keeper. */
+export function saveAs(body: Blob, name: string): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(body);
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

@@ -31,6 +31,7 @@ const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
   W: [1, "W"],
   "W/K": [2, "W/K"],
   "W/m2K": [3, "W/m²K"],
+  "W/m2": [0, "W/m²"],
   C: [1, "°C"],
   "%": [0, "%"],
   N: [0, "N"],
@@ -48,6 +49,7 @@ const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number
   "kg/L": [62.427961, 1, "lb/ft³"],
   "W/K": [1.8956343, 2, "BTU/h °F"],
   "W/m2K": [0.17611016, 3, "BTU/h ft² °F"],
+  "W/m2": [0.31699833, 0, "BTU/h ft²"],
 };
 
 /** Units as they stand in sentences: what quantity each is, and how many of it make one. */

@@ -1,21 +1,21 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import type { ReactNode } from "react";
 
-export interface TabOf {
-  name: string;
+export interface TabOf<Name extends string> {
+  name: Name;
   title: string;
   panel: ReactNode;
 }
 
-interface TabsProps {
+interface TabsProps<Name extends string> {
   label: string;
-  tabs: TabOf[];
-  at: string;
-  onAt: (name: string) => void;
+  tabs: TabOf<Name>[];
+  at: Name;
+  onAt: (name: Name) => void;
 }
 
 /** A strip of tabs over what the chosen one shows; the arrow keys go through it. */
-export function Tabs({ label, tabs, at, onAt }: TabsProps) {
+export function Tabs<Name extends string>({ label, tabs, at, onAt }: TabsProps<Name>) {
   const now = tabs.findIndex((tab) => tab.name === at);
   return (
     <TabGroup

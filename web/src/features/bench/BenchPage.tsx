@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { useParams } from "react-router";
+import { Navigate, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import { BenchRoom } from "./BenchRoom";
-import type { BenchStep } from "./steps";
+import { stepOf, wayTo } from "./steps";
 import { firstReport } from "./useBench";
 import { dropSlot, leftWork, type Left } from "./slots";
 import { keepAside } from "./useKeeping";
@@ -27,10 +27,12 @@ async function load(id: string) {
   return { design, first: await firstReport(design.document), left };
 }
 
-export function BenchPage({ step }: { step: BenchStep }) {
-  const { id = "" } = useParams();
+export function BenchPage() {
+  const { id = "", step: named } = useParams();
+  const step = stepOf(named);
   const opened = useQuery({ queryKey: ["bench", id], queryFn: () => load(id), gcTime: 0, staleTime: Infinity });
 
+  if (step === null) return <Navigate to={wayTo(id, "shape")} replace />;
   if (opened.isPending) return <p className="p-8">Opening …</p>;
   if (opened.isError) {
     const gone = opened.error instanceof RefusedError && opened.error.status === 404;

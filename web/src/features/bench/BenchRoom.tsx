@@ -1,16 +1,13 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
-import { bringBack, useFindingsOf, useMovingRod } from "../../api/queries";
+import { bringBack, useFindingsOf } from "../../api/queries";
 import type { DesignOut, EditOut, ReportPart } from "../../api/types";
+import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
-import { BuildStep } from "./BuildStep";
-import { CombsStep } from "./CombsStep";
+import { BrokenStep } from "./BrokenStep";
 import { Conflict } from "./Conflict";
-import { Desk } from "./Desk";
-import { Ledger, type LedgerTab } from "./Ledger";
-import { MoveStep } from "./MoveStep";
+import type { LedgerTab } from "../shape";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
-import { RunStep } from "./RunStep";
 import { TopBar } from "./TopBar";
 import type { Left } from "./slots";
 import { STEPS, STUDIES, type BenchStep } from "./steps";
@@ -18,9 +15,28 @@ import { useChapter } from "./useChapter";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
-const LiftStep = lazy(() => import("../lift").then(({ LiftStep: step }) => ({ default: step })));
-const SeasonStep = lazy(() => import("../season").then(({ SeasonStep: step }) => ({ default: step })));
-const WinterStep = lazy(() => import("../winter").then(({ WinterStep: step }) => ({ default: step })));
+const BuildStep = lazy(async () => ({ default: (await import("../build")).BuildStep }));
+const CombsStep = lazy(async () => ({ default: (await import("../combs")).CombsStep }));
+const LiftStep = lazy(async () => ({ default: (await import("../lift")).LiftStep }));
+const MoveStep = lazy(async () => ({ default: (await import("../move")).MoveStep }));
+const RunStep = lazy(async () => ({ default: (await import("../run")).RunStep }));
+const SeasonStep = lazy(async () => ({ default: (await import("../season")).SeasonStep }));
+const ShapeStep = lazy(async () => ({ default: (await import("../shape")).ShapeStep }));
+const WinterStep = lazy(async () => ({ default: (await import("../winter")).WinterStep }));
+
+/** Fetches every step, so that the others open without the server too. */
+function fetchSteps(): void {
+  void Promise.allSettled([
+    import("../build"),
+    import("../combs"),
+    import("../lift"),
+    import("../move"),
+    import("../run"),
+    import("../season"),
+    import("../shape"),
+    import("../winter"),
+  ]);
+}
 
 /** What a step shows besides the drawing on the desk. */
 const PARTS: Record<BenchStep, ReportPart[]> = {
@@ -49,15 +65,14 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", PARTS[step]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
-  const [stage, setStage] = useState(0);
   const study = STEPS.find(({ path }) => path === step)?.study ?? null;
   const studied = useChapter(bench.document, STUDIES.find((name) => name === study) ?? null);
-  const stages = useMovingRod(bench.document, stage, step === "move");
-  const planned = step === "move" ? stages : studied.chapter?.drawings["rod"];
+  const planned = studied.chapter?.drawings["rod"];
   const { undo, redo } = bench;
   const apart = useFindingsOf(bench.document, STUDIES, true);
   const findings = useMemo(() => [...bench.report.findings, ...apart], [bench.report.findings, apart]);
 
+  useEffect(fetchSteps, []);
   useEffect(() => {
     if (left) keep(left.work.document, left.work.label, left);
   }, [left, keep]);
@@ -119,25 +134,24 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
         2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]"
       >
         <Rail id={id} step={step} findings={findings} />
-        <Suspense fallback={<p className="p-5">Opening …</p>}>
-          {step === "combs" ? (
-            <CombsStep bench={bench} />
-          ) : step === "run" ? (
-            <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
-          ) : step === "season" ? (
-            <SeasonStep id={id} bench={bench} {...studied} />
-          ) : step === "move" ? (
-            <MoveStep id={id} bench={bench} stage={stage} onStage={setStage} />
-          ) : step === "lift" ? (
-            <LiftStep id={id} bench={bench} {...studied} />
-          ) : step === "winter" ? (
-            <WinterStep id={id} bench={bench} {...studied} />
-          ) : step === "build" ? (
-            <BuildStep id={id} bench={bench} />
-          ) : (
-            <>
-              <Desk bench={bench} pointed={pointed} onPoint={point} />
-              <Ledger
+        <Boundary key={step} broken={(again) => <BrokenStep bench={bench} again={again} />}>
+          <Suspense fallback={<p className="p-5">Opening …</p>}>
+            {step === "combs" ? (
+              <CombsStep bench={bench} />
+            ) : step === "run" ? (
+              <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
+            ) : step === "season" ? (
+              <SeasonStep id={id} bench={bench} {...studied} />
+            ) : step === "move" ? (
+              <MoveStep id={id} bench={bench} {...studied} />
+            ) : step === "lift" ? (
+              <LiftStep id={id} bench={bench} {...studied} />
+            ) : step === "winter" ? (
+              <WinterStep id={id} bench={bench} {...studied} />
+            ) : step === "build" ? (
+              <BuildStep id={id} bench={bench} {...studied} />
+            ) : (
+              <ShapeStep
                 id={id}
                 bench={bench}
                 revision={state.revision}
@@ -147,11 +161,12 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
                 onChoose={setChosen}
                 pointed={pointed}
                 onPoint={setPointed}
+                onMark={point}
                 onBringBack={(number) => becomes(() => bringBack(id, number))}
               />
-            </>
-          )}
-        </Suspense>
+            )}
+          </Suspense>
+        </Boundary>
       </div>
       <Rod bench={bench} planned={planned} chosen={chosen} onChoose={choose} pointed={pointed} onPoint={point} />
       {state.kind === "conflict" ? (

@@ -2,26 +2,35 @@ import { useState } from "react";
 import type { Cell, Line, Table } from "../../api/types";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { readyEdit } from "./edits";
+import type { Bench } from "./useBench";
 import { Worked } from "./Worked";
 
+interface DataTableProps {
+  table: Table;
+  /** What choosing a line is done on, where lines can be chosen. */
+  bench?: Bench | undefined;
+  onChoose?: (() => void) | undefined;
+}
+
 /** A table of a study, as the core lists it: its first column names each line. */
-export function DataTable({ table }: { table: Table }) {
+export function DataTable({ table, bench, onChoose }: DataTableProps) {
   if (!table.folded)
     return (
       <section className="mb-3">
         <h3 className="text-base">{table.title}</h3>
-        <Lines table={table} />
+        <Lines table={table} bench={bench} onChoose={onChoose} />
       </section>
     );
   return (
     <details className="mb-3">
       <summary className="named cursor-pointer text-base">{table.title}</summary>
-      <Lines table={table} />
+      <Lines table={table} bench={bench} onChoose={onChoose} />
     </details>
   );
 }
 
-function Lines({ table }: { table: Table }) {
+function Lines({ table, bench, onChoose }: DataTableProps) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm" data-table={table.key}>
@@ -36,7 +45,14 @@ function Lines({ table }: { table: Table }) {
         </thead>
         <tbody>
           {table.lines.map((line, index) => (
-            <LineRows key={index} line={line} wide={table.columns.length} />
+            <LineRows
+              key={index}
+              line={line}
+              title={table.title}
+              wide={table.columns.length}
+              bench={bench}
+              onChoose={onChoose}
+            />
           ))}
         </tbody>
       </table>
@@ -44,18 +60,44 @@ function Lines({ table }: { table: Table }) {
   );
 }
 
-function LineRows({ line, wide }: { line: Line; wide: number }) {
+interface LineProps extends Omit<DataTableProps, "table"> {
+  line: Line;
+  title: string;
+  wide: number;
+}
+
+function LineRows({ line, title, wide, bench, onChoose }: LineProps) {
   const { units } = useSettings();
   const [open, setOpen] = useState(false);
   const said = (cell: Cell) => ("template" in cell ? sentence(cell, units) : wrote(cell, units));
   const [name, ...cells] = line.cells;
+  const { choose } = line;
+  const words = name ? said(name) : "";
   const wrong = line.good === false ? "font-semibold text-error" : "";
   return (
     <>
-      <tr className="border-t border-[var(--line)]">
+      <tr
+        data-line={line.key}
+        data-good={line.good}
+        className={`border-t border-[var(--line)] ${line.chosen ? "bg-base-300" : ""}`}
+      >
         <th scope="row" className="py-0.5 text-left font-normal">
           {line.good === false ? "✗ " : ""}
-          {name ? said(name) : ""}
+          {choose && bench ? (
+            <button
+              type="button"
+              aria-pressed={line.chosen}
+              className="text-left font-semibold underline decoration-dotted underline-offset-4"
+              onClick={() => {
+                onChoose?.();
+                void bench.commit(readyEdit(choose.edit), `${title}: ${words}`, line.key);
+              }}
+            >
+              {words}
+            </button>
+          ) : (
+            words
+          )}
           {line.working ? (
             <button
               type="button"

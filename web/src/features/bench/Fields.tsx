@@ -6,6 +6,7 @@ import { Problem } from "../../ui/Problem";
 import { useTyped } from "../../ui/useTyped";
 import { readyEdit, setEdit, typedEdit } from "./edits";
 import type { Bench } from "./useBench";
+import { Button } from "../../ui/Button";
 
 /** A group of fields as the core lists them. */
 export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
@@ -17,14 +18,13 @@ export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) 
       ))}
       <div className="mt-1 flex flex-wrap gap-2">
         {group.actions.map((action) => (
-          <button
+          <Button
             key={action.label}
-            type="button"
-            className="min-h-7 rounded border border-base-content px-2"
+
             onClick={() => void bench.commit(readyEdit(action.edit), `${group.title}: ${action.label}`, group.id)}
           >
             {action.label}
-          </button>
+          </Button>
         ))}
       </div>
     </fieldset>

@@ -53,8 +53,10 @@ function FindingRow({ finding, number, bench, pointed, onPoint, waits, onAt }: F
   const { units } = useSettings();
   const row = useRef<HTMLLIElement>(null);
   const { at } = finding;
+  // What is under the pointer stays where it is, or a click would miss its button.
+  const under = useRef(false);
   useEffect(() => {
-    if (pointed) row.current?.scrollIntoView({ block: "nearest" });
+    if (pointed && !under.current) row.current?.scrollIntoView({ block: "nearest" });
   }, [pointed]);
   return (
     <li
@@ -62,9 +64,11 @@ function FindingRow({ finding, number, bench, pointed, onPoint, waits, onAt }: F
       data-finding={finding.code}
       className={`border-b border-[var(--line)] py-2 ${pointed ? "bg-base-100" : ""}`}
       onMouseEnter={() => {
+        under.current = true;
         onPoint(finding.id);
       }}
       onMouseLeave={() => {
+        under.current = false;
         onPoint(null);
       }}
     >

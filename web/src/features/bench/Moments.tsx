@@ -1,6 +1,7 @@
 import type { Chapter } from "../../api/types";
 import { last, sentence, step as stepTo, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Button } from "../../ui/Button";
 
 interface MomentsProps {
   chapter: Chapter;
@@ -72,13 +73,12 @@ export function Moments({ chapter, onAt, stepped = false }: MomentsProps) {
 
 function Step({ words, sign, onStep }: { words: string; sign: string; onStep: () => void }) {
   return (
-    <button
-      type="button"
+    <Button
       aria-label={words}
-      className="min-h-8 rounded border border-base-content px-2.5"
+
       onClick={onStep}
     >
       {sign}
-    </button>
+    </Button>
   );
 }

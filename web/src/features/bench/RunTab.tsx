@@ -3,6 +3,7 @@ import { sentence, step } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
 import type { Bench } from "./useBench";
+import { Button } from "../../ui/Button";
 
 const CONTENTS = ["empty", "brood", "pollen", "nectar", "honey"] as const;
 
@@ -129,43 +130,35 @@ function BarPanel({
         </select>
       </label>
       <div className="mt-1 flex flex-wrap gap-2">
-        <Small
+        <Button
           onClick={() => {
             change({ do: "swap-items", at, other: before }, `${name} moved`, before);
           }}
         >
           Move left
-        </Small>
-        <Small
+        </Button>
+        <Button
           onClick={() => {
             change({ do: "swap-items", at, other: after }, `${name} moved`, after);
           }}
         >
           Move right
-        </Small>
-        <Small
+        </Button>
+        <Button
           onClick={() => {
             change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at);
           }}
         >
           Put one in here
-        </Small>
-        <Small
+        </Button>
+        <Button
           onClick={() => {
             change({ do: "remove-item", at }, `${name} taken out`, null);
           }}
         >
           Take it out
-        </Small>
+        </Button>
       </div>
     </div>
-  );
-}
-
-function Small({ onClick, children }: { onClick: () => void; children: string }) {
-  return (
-    <button type="button" className="min-h-7 rounded border border-base-content px-2" onClick={onClick}>
-      {children}
-    </button>
   );
 }

@@ -4,7 +4,6 @@ import { useSettings } from "../../lib/settings";
 
 const WAYS: Record<Metric["working"]["kind"], string> = {
   computed: "",
-  told: "",
   simulated: "From the model:",
   "read off": "Read off:",
 };

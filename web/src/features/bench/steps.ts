@@ -15,9 +15,15 @@ export const STEPS = [
 export type Step = NonNullable<(typeof STEPS)[number]["path"]>;
 /** Steps of a hive on the bench. */
 export type BenchStep = Exclude<Step, "brief">;
-export const BENCH_STEPS = STEPS.flatMap(({ path }) => (path === null || path === "brief" ? [] : [path]));
+
+/** The step that a way names; none when there is no such step of a hive. */
+export function stepOf(path: string | undefined): BenchStep | null {
+  const found = STEPS.find((step) => step.path === path)?.path ?? null;
+  return found === "brief" ? null : found;
+}
+
 /** Steps whose findings are worked out apart from the bench's report, for they take longer. */
-export const STUDIES = ["season", "lifting", "winter"] as const;
+export const STUDIES = ["season", "moving", "lifting", "winter", "building"] as const;
 export type StudyName = (typeof STUDIES)[number];
 
 /** Where a step of a hive lies; with a finding, where it is shown. */

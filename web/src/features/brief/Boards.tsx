@@ -1,6 +1,7 @@
 import type { Brief, Refusal, TypedBoard } from "../../api/types";
 import { ordinal } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
+import { Button } from "../../ui/Button";
 
 interface BoardsProps {
   frames: Brief["frames"];
@@ -106,15 +107,14 @@ export function Boards({ frames, owned, onOwned, boards, onBoards, colonies, onC
             ))}
           </tbody>
         </table>
-        <button
-          type="button"
-          className="mt-1 min-h-7 rounded border border-base-content px-2"
+        <Button
+          className="mt-1"
           onClick={() => {
             onBoards([...boards, EMPTY]);
           }}
         >
           More boards
-        </button>
+        </Button>
       </fieldset>
       <label className="flex items-center gap-3 border-t border-[var(--line)] pt-2">
         <span className="named text-base">Colonies you keep, or mean to</span>

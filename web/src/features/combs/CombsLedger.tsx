@@ -2,9 +2,7 @@ import type { CombCard, Quantity, Units } from "../../api/types";
 import { sentence, told, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import type { Chosen } from "./CombsDesk";
-import { FieldSet } from "./Fields";
-import { StepFindings } from "./StepFrame";
-import type { Bench } from "./useBench";
+import { FieldSet, StepFindings, type Bench } from "../bench";
 
 interface CombsLedgerProps {
   bench: Bench;

@@ -7,7 +7,7 @@ import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Ask } from "../../ui/Ask";
 import { Problem } from "../../ui/Problem";
-import { firstReport } from "./useBench";
+import { firstReport } from "../bench";
 
 interface RevisionsTabProps {
   id: string;

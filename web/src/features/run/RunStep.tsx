@@ -6,14 +6,9 @@ import { Grip } from "../../drawing/Grip";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
-import { DimensionField } from "./DimensionField";
-import { readyEdit } from "./edits";
-import { Flags } from "./Flags";
-import { Legend } from "./Legend";
-import { StepFindings } from "./StepFrame";
-import { RunTab } from "./RunTab";
-import type { Bench } from "./useBench";
-import { useHandles } from "./useHandles";
+import { Tabs } from "../../ui/Tabs";
+import { Button } from "../../ui/Button";
+import { DimensionField, Flags, Legend, RunTab, StepFindings, readyEdit, type Bench, useHandles } from "../bench";
 
 interface RunStepProps {
   bench: Bench;
@@ -77,13 +72,7 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
   );
 }
 
-const TABS = [
-  ["fit", "Fit"],
-  ["combs", "Combs"],
-  ["covers", "Openings"],
-  ["kept", "States"],
-] as const;
-type Tab = (typeof TABS)[number][0];
+type Tab = "fit" | "combs" | "covers" | "kept";
 
 interface RunLedgerProps {
   bench: Bench;
@@ -97,38 +86,20 @@ function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
   const shown: Tab = chosen !== null && tab === "fit" ? "combs" : tab;
   return (
     <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
-      <div role="tablist" aria-label="Ledger" className="no-print flex border-b border-[var(--line)] px-4">
-        {TABS.map(([name, words]) => (
-          <button
-            key={name}
-            type="button"
-            role="tab"
-            id={`run-${name}`}
-            aria-selected={shown === name}
-            aria-controls="run-panel"
-            className={`min-h-9 border-b-2 px-2
-              ${shown === name ? "border-base-content font-semibold" : "soft border-transparent"}`}
-            onClick={() => {
-              setTab(name);
-              if (name === "fit") onChoose(null);
-            }}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
-      <div
-        id="run-panel"
-        role="tabpanel"
-        aria-labelledby={`run-${shown}`}
-        tabIndex={0}
-        className="min-h-0 grow overflow-auto px-4 py-3"
-      >
-        {shown === "fit" && sheet ? <FitTab bench={bench} sheet={sheet} /> : null}
-        {shown === "combs" ? <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> : null}
-        {shown === "covers" && sheet ? <Openings sheet={sheet} /> : null}
-        {shown === "kept" && sheet ? <States bench={bench} sheet={sheet} /> : null}
-      </div>
+      <Tabs
+        label="Ledger"
+        at={shown}
+        onAt={(name: Tab) => {
+          setTab(name);
+          if (name === "fit") onChoose(null);
+        }}
+        tabs={[
+          { name: "fit", title: "Fit", panel: sheet ? <FitTab bench={bench} sheet={sheet} /> : null },
+          { name: "combs", title: "Combs", panel: <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> },
+          { name: "covers", title: "Openings", panel: sheet ? <Openings sheet={sheet} /> : null },
+          { name: "kept", title: "States", panel: sheet ? <States bench={bench} sheet={sheet} /> : null },
+        ]}
+      />
     </aside>
   );
 }
@@ -152,13 +123,9 @@ function FitTab({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
                 {fit.now ? (
                   <span className="text-accent">as it is</span>
                 ) : (
-                  <button
-                    type="button"
-                    className="min-h-7 rounded border border-base-content px-2"
-                    onClick={() => void bench.commit(readyEdit(fit.edit), `Filled with ${words}`, "fit")}
-                  >
+                  <Button onClick={() => void bench.commit(readyEdit(fit.edit), `Filled with ${words}`, "fit")}>
                     Fill so
-                  </button>
+                  </Button>
                 )}
               </div>
               <span className="soft text-xs">{sentence(fit.left, units)}</span>
@@ -196,24 +163,20 @@ function Colonies({ bench }: { bench: Bench }) {
           />
           combs
         </label>
-        <button
-          type="button"
-          className="min-h-8 rounded border border-base-content px-2"
+        <Button
           onClick={() => {
             put("near");
           }}
         >
           At the near end
-        </button>
-        <button
-          type="button"
-          className="min-h-8 rounded border border-base-content px-2"
+        </Button>
+        <Button
           onClick={() => {
             put("far");
           }}
         >
           At the far end
-        </button>
+        </Button>
       </div>
       <p className="soft mt-1 text-xs">
         It takes free room behind the follower there, brings combs of its own, stands behind a divider, and flies from
@@ -280,9 +243,7 @@ function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
             setName(event.target.value);
           }}
         />
-        <button type="submit" className="min-h-8 rounded border border-base-content px-2">
-          Keep it
-        </button>
+        <Button type="submit">Keep it</Button>
       </form>
       <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
       <ul className="mt-2" data-testid="states">

@@ -3,7 +3,7 @@ import { useMatrix } from "../../api/queries";
 import type { Matrix } from "../../api/types";
 import { wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
-import type { Bench } from "./useBench";
+import type { Bench } from "../bench";
 
 type Cell = Matrix["cells"][number];
 

@@ -6,12 +6,8 @@ import { scaleBar, type Size, type Spot, type Transform } from "../../drawing/tr
 import { inches, sentence, system, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
-import { DimensionField } from "./DimensionField";
-import { readyEdit } from "./edits";
-import { Flags } from "./Flags";
-import { Legend } from "./Legend";
-import type { Bench, ViewName } from "./useBench";
-import { useHandles } from "./useHandles";
+import { Button } from "../../ui/Button";
+import { DimensionField, Flags, Legend, readyEdit, type Bench, type ViewName, useHandles } from "../bench";
 
 const VIEWS: readonly (readonly [ViewName, string])[] = [
   ["section", "Across"],
@@ -109,13 +105,12 @@ function AdviceList({ bench }: { bench: Bench }) {
         return (
           <li key={words} className="flex flex-wrap items-center gap-x-3" title={advice.why}>
             <span>{words}</span>
-            <button
-              type="button"
-              className="min-h-7 rounded border border-base-content px-2 font-semibold"
+            <Button
+              className="font-semibold"
               onClick={() => void bench.commit(readyEdit(advice.action.edit), advice.action.label, "advice")}
             >
               {advice.action.label}
-            </button>
+            </Button>
           </li>
         );
       })}

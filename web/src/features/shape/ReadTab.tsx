@@ -1,7 +1,5 @@
 import { useState } from "react";
-import { FindingList } from "./Findings";
-import { MetricGroups } from "./Metrics";
-import type { Bench } from "./useBench";
+import { FindingList, MetricGroups, type Bench } from "../bench";
 
 interface ReadTabProps {
   bench: Bench;

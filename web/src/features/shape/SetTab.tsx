@@ -1,5 +1,4 @@
-import { FieldSet } from "./Fields";
-import type { Bench } from "./useBench";
+import { FieldSet, type Bench } from "../bench";
 
 /** Everything that can be set about the box, the bars and the way of keeping. */
 export function SetTab({ bench }: { bench: Bench }) {

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useCatalogue } from "../../api/queries";
 import { CombsDesk, type Chosen } from "./CombsDesk";
 import { CombsLedger } from "./CombsLedger";
-import type { Bench } from "./useBench";
+import { type Bench } from "../bench";
 
 /** Bars and frames: those of this hive, and the catalogue to take others from. */
 export function CombsStep({ bench }: { bench: Bench }) {

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useComparison, usePresets, useShelf } from "../../api/queries";
 import { sentence, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
-import type { Bench } from "./useBench";
+import { type Bench } from "../bench";
 
 /** This hive beside another, and the other one at the same room or the same comb. */
 export function CompareTab({ id, bench }: { id: string; bench: Bench }) {

@@ -1,0 +1,269 @@
+import { useState } from "react";
+import { useHelps } from "../../api/queries";
+import type { Chapter, Table } from "../../api/types";
+import { Sheet } from "../../drawing/Sheet";
+import { aspect } from "../../drawing/transform";
+import { tableText } from "../../lib/file";
+import { sentence, wrote } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Tabs } from "../../ui/Tabs";
+import {
+  ChapterForms,
+  DataTable,
+  FieldSet,
+  Helps,
+  MetricGroups,
+  Page,
+  StepFrame,
+  ToMend,
+  type Bench,
+  type StepProps,
+} from "../bench";
+import { TakeAlong } from "./TakeAlong";
+import { Button } from "../../ui/Button";
+
+interface ViewProps {
+  chapter: Chapter;
+  bench: Bench;
+}
+
+/** Building: the hive pulled apart beside its parts list, the cut plan, the order of work, files to take along. */
+export function BuildStep(props: StepProps) {
+  const { id, bench } = props;
+  const [view, setView] = useState("hive");
+  return (
+    <StepFrame
+      {...props}
+      title="Build"
+      waits="Cutting on paper … "
+      ledger={(chapter) => <Ledger id={id} chapter={chapter} bench={bench} />}
+    >
+      {(chapter) => (
+        <Tabs
+          label="Views"
+          at={view}
+          onAt={setView}
+          tabs={[
+            { name: "hive", title: "Pulled apart", panel: <Drawn chapter={chapter} name="build-exploded" /> },
+            { name: "boards", title: "Cut plan", panel: <Drawn chapter={chapter} name="build-boards" /> },
+            { name: "steps", title: chapter.agenda_title, panel: <Steps chapter={chapter} bench={bench} /> },
+          ]}
+        />
+      )}
+    </StepFrame>
+  );
+}
+
+/** A drawing of parts beside their list: pointing at one shows it in the other. */
+function Drawn({ chapter, name }: { chapter: Chapter; name: string }) {
+  const [chosen, setChosen] = useState<number | null>(null);
+  const drawing = chapter.drawings[name];
+  const parts = chapter.tables.find((table) => table.key === "parts");
+  if (!drawing || !parts) return null;
+  const sheet = (
+    <Sheet
+      drawing={drawing}
+      className="h-full w-full"
+      chosen={chosen}
+      onItem={setChosen}
+      titleOf={(index) => nameOf(parts, index)}
+    />
+  );
+  return (
+    <div className="h-full min-h-0 md:grid md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      {name === "build-exploded" ? (
+        <div className="h-80 md:h-full">{sheet}</div>
+      ) : (
+        <div role="group" aria-label="Cut plan" tabIndex={0} className="min-h-0 overflow-auto">
+          <div style={{ aspectRatio: aspect(drawing.extent) }}>{sheet}</div>
+        </div>
+      )}
+      <div
+        role="group"
+        aria-label="Parts"
+        tabIndex={0}
+        className="min-h-0 overflow-auto border-[var(--line)] md:border-l"
+      >
+        <Parts parts={parts} chosen={chosen} onChoose={setChosen} />
+      </div>
+    </div>
+  );
+}
+
+function nameOf(parts: Table, index: number): string {
+  const cell = parts.lines[index]?.cells[0];
+  return cell && "template" in cell ? cell.template : "";
+}
+
+interface PartsProps {
+  parts: Table;
+  chosen: number | null;
+  onChoose: (part: number | null) => void;
+}
+
+function Parts({ parts, chosen, onChoose }: PartsProps) {
+  const { units } = useSettings();
+  return (
+    <ol
+      className="text-sm"
+      data-testid="parts"
+      onMouseLeave={() => {
+        onChoose(null);
+      }}
+    >
+      {parts.lines.map((part, index) => {
+        const here = index === chosen;
+        const show = () => {
+          onChoose(index);
+        };
+        const [name = "", sizes = "", material = "", mass = ""] = part.cells.map((cell) =>
+          "template" in cell ? sentence(cell, units) : wrote(cell, units),
+        );
+        return (
+          <li key={part.key} data-part={part.key}>
+            <button
+              type="button"
+              aria-pressed={here}
+              className={`w-full border-b border-[var(--line)] px-3 py-1 text-left
+                ${here ? "bg-neutral text-neutral-content" : ""}`}
+              onMouseEnter={show}
+              onFocus={show}
+              onClick={show}
+            >
+              <span className="flex justify-between gap-2">
+                <span className="font-semibold">{name}</span>
+                <span className="opacity-70">{mass}</span>
+              </span>
+              <span className="block">
+                {sizes} <span className="opacity-70">{material}</span>
+              </span>
+              {part.notes.map((note) => (
+                <span key={note.template} className="block text-xs opacity-80">
+                  {sentence(note, units)}
+                </span>
+              ))}
+            </button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function Steps({ chapter, bench }: ViewProps) {
+  const { units } = useSettings();
+  const ticked = bench.document.building?.done ?? [];
+  return (
+    <ol data-testid="work-steps">
+      {chapter.agenda.flatMap((occasion) =>
+        occasion.doings.map((step) => (
+          <li key={step.id} data-step={step.id} className="border-b border-[var(--line)] py-1.5">
+            <label className="flex items-start gap-3">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm mt-0.5 border-base-content"
+                checked={ticked.includes(step.id)}
+                onChange={() =>
+                  void bench.commit({ do: "tick-step", step: step.id }, `Tick: ${step.title}`, "tick-step")
+                }
+              />
+              <span className="max-w-prose">
+                <span className={`font-semibold ${ticked.includes(step.id) ? "line-through" : ""}`}>
+                  {step.title}.{" "}
+                </span>
+                {sentence(step.words, units)}
+                {step.measure ? <span className="block text-primary">Measure: {step.measure}</span> : null}
+                {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}
+              </span>
+            </label>
+          </li>
+        )),
+      )}
+    </ol>
+  );
+}
+
+function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
+  const boards = bench.report.forms.filter((group) => group.id.startsWith("board") || group.id === "new-board");
+  return (
+    <Page>
+      <TakeAlong id={id} />
+      <ToMend chapter={chapter} bench={bench} />
+      <Search bench={bench} />
+      <MetricGroups metrics={Object.values(chapter.metrics)} titled />
+      <div className="mt-3">
+        {chapter.tables
+          .filter((table) => table.key !== "parts")
+          .map((table) => (
+            <DataTable key={table.key} table={table} />
+          ))}
+      </div>
+      <StockFile bench={bench} />
+      {boards.map((group) => (
+        <FieldSet key={group.id} group={group} bench={bench} />
+      ))}
+      <ChapterForms chapter={chapter} bench={bench} />
+    </Page>
+  );
+}
+
+/** A search over 20 mm of the free sizes for a board less, on wish. */
+function Search({ bench }: { bench: Bench }) {
+  const { units } = useSettings();
+  const search = useHelps("building");
+  const { data } = search;
+  return (
+    <div className="mb-3">
+      <Button
+        disabled={search.isPending}
+        onClick={() => {
+          search.mutate(bench.document);
+        }}
+      >
+        {search.isPending ? "Searching …" : "Would a few millimetres save a board?"}
+      </Button>
+      {search.error ? (
+        <p role="alert" className="text-error">
+          {search.error.message}
+        </p>
+      ) : null}
+      {data ? (
+        <div data-testid="search">
+          <p>{data.tried ? sentence(data.tried, units) : ""}</p>
+          <Helps title="What saves boards" helps={data.helps} bench={bench} />
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+/** Boards on hand from a table. */
+function StockFile({ bench }: { bench: Bench }) {
+  const problem = bench.trouble?.source === "stock" ? bench.trouble.reason : null;
+  return (
+    <label className="mb-3 block text-xs">
+      <span className="soft">
+        Boards on hand as a table (CSV) with columns label, length_mm, width_mm, thickness_mm, count; commas, semicolons
+        or tabs:
+      </span>
+      <input
+        type="file"
+        accept=".csv,text/csv"
+        className="mt-1 block w-full"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file)
+            void tableText(file).then((table) =>
+              bench.commit({ do: "set-stock", table }, "Boards on hand from a table", "stock"),
+            );
+        }}
+      />
+      {problem ? (
+        <span role="alert" className="text-error">
+          {problem}
+        </span>
+      ) : null}
+    </label>
+  );
+}

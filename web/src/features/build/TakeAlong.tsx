@@ -1,0 +1,62 @@
+import { useState } from "react";
+import { downloaded } from "../../api/client";
+import { saveAs } from "../../lib/file";
+import { useSettings } from "../../lib/settings";
+import { Button } from "../../ui/Button";
+
+/** Files for the workshop, of the design as it was last kept. */
+export function TakeAlong({ id }: { id: string }) {
+  const { units } = useSettings();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState("");
+  const measure = units === "mm" ? "mm" : "in";
+  const save = (name: string) => {
+    setBusy(true);
+    setProblem("");
+    void downloaded(`/api/designs/${id}/workshop/${name}?measure=${measure}`)
+      .then((body) => {
+        saveAs(body, name);
+      })
+      .catch((error: unknown) => {
+        setProblem(error instanceof Error ? error.message : "It could not be written.");
+      })
+      .finally(() => {
+        setBusy(false);
+      });
+  };
+  return (
+    <>
+      <h2 className="text-lg">To take along</h2>
+      <p className="mb-3 flex flex-wrap gap-2 border-t border-[var(--line)] pt-1">
+        {[
+          ["booklet.pdf", "Booklet"],
+          ["templates.pdf", "Templates 1:1"],
+          ["parts.dxf", "DXF"],
+          ["workshop.zip", "All files"],
+        ].map(([name = "", words]) => (
+          <Button
+            key={name}
+            disabled={busy}
+            onClick={() => {
+              save(name);
+            }}
+          >
+            {words}
+          </Button>
+        ))}
+        {busy ? (
+          <span role="status" className="flex items-center gap-2">
+            <span className="loading loading-spinner loading-sm" /> writing …
+          </span>
+        ) : (
+          <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>
+        )}
+        {problem ? (
+          <span role="alert" className="w-full text-error">
+            {problem}
+          </span>
+        ) : null}
+      </p>
+    </>
+  );
+}

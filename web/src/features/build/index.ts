@@ -1,0 +1,1 @@
+export { BuildStep } from "./BuildStep";

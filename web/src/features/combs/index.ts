@@ -1,0 +1,1 @@
+export { CombsStep } from "./CombsStep";

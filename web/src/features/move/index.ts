@@ -1,0 +1,1 @@
+export { MoveStep } from "./MoveStep";

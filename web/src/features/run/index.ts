@@ -1,0 +1,1 @@
+export { RunStep } from "./RunStep";

@@ -1,0 +1,56 @@
+import { CompareTab } from "./CompareTab";
+import { ReadTab } from "./ReadTab";
+import { RevisionsTab } from "./RevisionsTab";
+import { SetTab } from "./SetTab";
+import { Tabs } from "../../ui/Tabs";
+import { RunTab, type Bench } from "../bench";
+
+export type LedgerTab = "read" | "set" | "run" | "compare" | "kept";
+
+export interface LedgerProps {
+  id: string;
+  bench: Bench;
+  revision: number;
+  tab: LedgerTab;
+  onTab: (tab: LedgerTab) => void;
+  chosen: number | null;
+  onChoose: (index: number | null) => void;
+  pointed: string | null;
+  onPoint: (finding: string | null) => void;
+  onBringBack: (number: number) => Promise<boolean>;
+}
+
+/** Beside the drawing: what it reads, what can be set, and what was kept. */
+export function Ledger({
+  id,
+  bench,
+  revision,
+  tab,
+  onTab,
+  chosen,
+  onChoose,
+  pointed,
+  onPoint,
+  onBringBack,
+}: LedgerProps) {
+  return (
+    <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
+      <Tabs
+        label="Ledger"
+        at={tab}
+        onAt={onTab}
+        tabs={[
+          { name: "read", title: "Read", panel: <ReadTab bench={bench} pointed={pointed} onPoint={onPoint} /> },
+          { name: "set", title: "Set", panel: <SetTab bench={bench} /> },
+          { name: "run", title: "Run", panel: <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> },
+          { name: "compare", title: "Compare", panel: <CompareTab id={id} bench={bench} /> },
+          {
+            name: "kept",
+            title: "Kept",
+            panel: <RevisionsTab id={id} revision={revision} onBringBack={onBringBack} />,
+          },
+        ]}
+      />
+    </aside>
+  );
+}

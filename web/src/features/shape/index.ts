@@ -1,0 +1,2 @@
+export { ShapeStep } from "./ShapeStep";
+export type { LedgerTab } from "./Ledger";
