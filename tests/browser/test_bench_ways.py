@@ -143,6 +143,15 @@ class Setting(BrowserCase):
         self.page.get_by_role("button", name="mm", exact=True).click()
         expect(self.dimension("Top width")).to_have_text("439.7")
 
+    def test_a_formula_shows_the_numbers_that_it_reckons_with(self) -> None:
+        """Regression: inches stood beside a formula that divides by what millimetres need."""
+        self.open("Sheepshank")
+        self.page.get_by_role("button", name="in", exact=True).click()
+        row = self.metric("cavity.whole_l")
+        row.get_by_role("button").click()
+        expect(row.get_by_test_id("working")).to_contain_text("V = A·L / 10000")
+        expect(row.get_by_test_id("working")).to_contain_text("L, inside length: 1117.6 mm (44 in)")
+
     def test_numbers_show_their_working_and_findings_their_reason(self) -> None:
         self.open("Granny")
         row = self.metric("section.bevel_deg")

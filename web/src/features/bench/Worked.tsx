@@ -1,4 +1,4 @@
-import type { Metric } from "../../api/types";
+import type { Metric, Quantity } from "../../api/types";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 
@@ -8,9 +8,14 @@ const WAYS: Record<Metric["working"]["kind"], string> = {
   "read off": "Read off:",
 };
 
-/** A formula with the numbers that went into it. */
+/** A formula with the numbers that went into it: as it reckons with them, in metric, and in the keeper’s measure. */
 export function Worked({ working }: { working: Metric["working"] }) {
   const { units } = useSettings();
+  const said = (quantity: Quantity) => {
+    const own = wrote(quantity, units);
+    const metric = working.kind === "computed" ? wrote(quantity, "mm") : own;
+    return own === metric ? own : `${metric} (${own})`;
+  };
   return (
     <>
       <p>
@@ -20,7 +25,7 @@ export function Worked({ working }: { working: Metric["working"] }) {
       <ul>
         {working.inputs.map((input) => (
           <li key={input.symbol}>
-            <i>{input.symbol}</i>, {input.name}: {wrote(input.quantity, units)}
+            <i>{input.symbol}</i>, {input.name}: {said(input.quantity)}
             {input.source ? <span className="soft"> ({sourceWords(input.source)})</span> : null}
           </li>
         ))}
