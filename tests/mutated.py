@@ -49,6 +49,8 @@ from sabaka_core.show.study import chapter
 
 SEED, DOCUMENTS = 20260, 10_000
 LONGEST_S = 2.0
+# A mend for a part that no board is long enough for is tried by planning all cuts a second time.
+BUILDING_S = 4.0
 NEVER_NEGATIVE = ("L", "cm2", "m2", "kg")
 ROOT = Path(__file__).resolve().parents[1]
 Raw = dict[str, Any]
@@ -360,10 +362,10 @@ def _timed(name: str, work: Callable[[], Value], outcome: Outcome, number: int, 
             outcome.note(f"{name}: {signature(error)}", number, document)
             return None
         # The machine is noisy: what took too long once gets a second try.
-        if time.process_time() - start <= LONGEST_S:
+        if time.process_time() - start <= (BUILDING_S if name == "building" else LONGEST_S):
             return found
         if last:
-            outcome.note(f"{name}: over {LONGEST_S:g} s", number, document)
+            outcome.note(f"{name}: too slow", number, document)
     return found
 
 
