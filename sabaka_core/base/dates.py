@@ -76,11 +76,6 @@ def short(count: int) -> str:
     return f"{day.day} {MONTHS[day.month - 1][:3]}"
 
 
-def year_of(count: int) -> int:
-    """The year of a day."""
-    return date.fromordinal(count).year
-
-
 def calendar_day(count: int) -> date:
     """A day as calendar files want it."""
     return date.fromordinal(count)

@@ -107,6 +107,15 @@ def litres(value: float) -> Quantity:
     return Quantity(value=value, unit="L")
 
 
+def kilograms(value: float) -> Quantity:
+    return Quantity(value=value, unit="kg")
+
+
+def amount(value: float, unit: Unit) -> Quantity:
+    """So much in any unit."""
+    return Quantity(value=value, unit=unit)
+
+
 def count(value: float) -> Quantity:
     return Quantity(value=value, unit="count")
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.base.quantity import Quantity, deg, mm, text
+from sabaka_core.base.quantity import Quantity, amount, deg, kilograms, mm, text
 from sabaka_core.base.sources import COMMON, Source
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.edits.fields import SetField
@@ -29,14 +29,6 @@ _NOT_FOR = {
     "one-handed": "Keep every load under about 3 kg, hang combs on a ledge beside you, and let somebody else take "
     "full ones.",
 }
-
-
-def _kg(value: float) -> Quantity:
-    return Quantity(value=value, unit="kg")
-
-
-def _index(value: float) -> Quantity:
-    return Quantity(value=value, unit="part")
 
 
 def right_stand(context: Context) -> float:
@@ -80,7 +72,7 @@ def fixed_combs(context: Context) -> Iterator[Draft]:
             text=text("Its combs are fixed: none is lifted out, and what is carried is the lid and the hive."),
             why="Nothing can be said of lifting combs out.",
             place=None,
-            number=_kg(0.0),
+            number=kilograms(0.0),
             limit=text("combs on bars or in frames"),
             source=COMMON,
         )
@@ -98,7 +90,7 @@ def equation_doesnt_hold(context: Context) -> Iterator[Draft]:
             text=text(f"The lifting equation doesn’t hold for lifts {words}."),
             why=_NOT_FOR[posture],
             place=None,
-            number=_index(context.once(here_in).worst_index if posture == "standing" else 0.0),
+            number=amount(context.once(here_in).worst_index if posture == "standing" else 0.0, "number"),
             limit=text("standing, with both hands"),
             source=_EQUATION,
             path="/lifting/posture",
@@ -119,13 +111,13 @@ def lifts_too_much(context: Context) -> Iterator[Draft]:
         text=text(
             f"{season.over} lifts of the season are over what is recommended; the worst, a {season.worst.name} of "
             "{kg}, has an index of {index}.",
-            kg=_kg(season.worst.load_kg),
-            index=_index(worst),
+            kg=kilograms(season.worst.load_kg),
+            index=amount(worst, "number"),
         ),
         why=row.reason(worst),
         place=None,
-        number=_index(worst),
-        limit=text("{most} at most", most=_index(low)),
+        number=amount(worst, "number"),
+        limit=text("{most} at most", most=amount(low, "number")),
         source=_EQUATION,
     )
 
@@ -272,11 +264,11 @@ def comb_heavy(context: Context) -> Iterator[Draft]:
                 code="comb-heavy",
                 subject=str(number),
                 severity="warning",
-                text=text(f"“{load.name}” full of honey weighs {{kg}}.", kg=_kg(kg)),
+                text=text(f"“{load.name}” full of honey weighs {{kg}}.", kg=kilograms(kg)),
                 why=row.why,
                 place=None,
-                number=_kg(kg),
-                limit=text("{most} at most", most=_kg(row.number)),
+                number=kilograms(kg),
+                limit=text("{most} at most", most=kilograms(row.number)),
                 source=row.source,
             )
 
@@ -286,7 +278,7 @@ def lid_heavy(context: Context) -> Iterator[Draft]:
     """The lid is more than one lifts, off or at its far edge."""
     lid = context.once(lid_in)
     if lid.hinge == "lift-off":
-        row, found = practice("lid_to_lift"), _kg(lid.kg)
+        row, found = practice("lid_to_lift"), kilograms(lid.kg)
         words = text("The lid weighs {kg}, lifted off.", kg=found)
     else:
         row, found = practice("lid_force"), Quantity(value=lid.force_n(0), unit="N")
@@ -316,14 +308,14 @@ def super_heavy(context: Context) -> Iterator[Draft]:
             severity="error" if found.index > high else "warning",
             text=text(
                 "A super full of honey weighs {kg}, its holds {hold} above the ground: index {index}.",
-                kg=_kg(found.kg),
+                kg=kilograms(found.kg),
                 hold=mm(found.hold_mm),
-                index=_index(found.index),
+                index=amount(found.index, "number"),
             ),
             why="Take it frame by frame, or with somebody.",
             place=on(_FIGURE, 0.0, -found.hold_mm),
-            number=_index(found.index),
-            limit=text("{most} at most", most=_index(low)),
+            number=amount(found.index, "number"),
+            limit=text("{most} at most", most=amount(low, "number")),
             source=_EQUATION,
         )
 
@@ -338,11 +330,11 @@ def hive_heavy(context: Context) -> Iterator[Draft]:
             severity="note",
             text=text(
                 f"The whole hive weighs {{full}} with every comb full: {people(full)} people to carry it.",
-                full=_kg(full),
+                full=kilograms(full),
             ),
             why=row.why,
             place=None,
-            number=_kg(full),
-            limit=text("{most} at most", most=_kg(row.number)),
+            number=kilograms(full),
+            limit=text("{most} at most", most=kilograms(row.number)),
             source=row.source,
         )

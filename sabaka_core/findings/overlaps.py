@@ -38,6 +38,8 @@ _WAYS = {"x": "towards the far end", "y": "to the left", "z": "up"}
 _MOST_MOVES = 2
 # What explains that something of the run lies in a wall.
 _RUN = "run-doesnt-close"
+# The step that shows them: the hive as a whole.
+_STEP = "shape"
 # So many designs are remembered: a session's mends and steps back.
 _REMEMBERED = 512
 _seen: dict[str, frozenset[str]] = {}
@@ -111,6 +113,7 @@ def _unlooked(error: ParameterError) -> Draft:
     """Parts that can't be worked out can't be looked at: that is wrong too, and said with its field."""
     return Draft(
         code=UNLOOKED,
+        step=_STEP,
         severity="error",
         text=text(f"Its parts can’t be worked out: {error.reason}"),
         why="As long as that stands nobody can say whether they go together.",
@@ -186,6 +189,7 @@ def _draft(hive: Whole, meeting: _Meeting, known: list[Draft]) -> Draft:
     )
     return Draft(
         code=OVERLAP,
+        step=_STEP,
         subject=meeting.owners,
         severity="error",
         box=box,

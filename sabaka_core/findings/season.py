@@ -7,7 +7,7 @@ from dataclasses import replace
 from functools import partial
 
 from sabaka_core.base.dates import short
-from sabaka_core.base.quantity import Quantity, Text, count, text
+from sabaka_core.base.quantity import Quantity, Text, count, kilograms, text
 from sabaka_core.base.sources import COMMON, Source
 from sabaka_core.edits.follower import AddFollower
 from sabaka_core.findings.registry import Draft, Proposal, doing, on, study_rule
@@ -20,10 +20,6 @@ from sabaka_core.season.plan import DEEP_COMBS_SPARE, WEEK, DayRow, year_in
 _COMBS, _BEES = "season-combs", "season-bees"
 # What lasts so long counts: a queen is short of cells for days every spring.
 _A_WEEK = 7
-
-
-def _kg(value: float) -> Quantity:
-    return Quantity(value=value, unit="kg")
 
 
 def _stretches(context: Context, least_days: int, holds: Callable[[DayRow], bool]) -> Iterator[tuple[int, int]]:
@@ -153,8 +149,8 @@ def stores_low(context: Context) -> Iterator[Draft]:
         "stores are short.",
         row.why,
         row.source,
-        text("{least} or more", least=_kg(row.number)),
-        lambda rows: _kg(min(r.honey_kg for r in rows)),
+        text("{least} or more", least=kilograms(row.number)),
+        lambda rows: kilograms(min(r.honey_kg for r in rows)),
         2,
         _BEES,
     ):

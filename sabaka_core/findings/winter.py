@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.base.quantity import Quantity, count, mm, text
+from sabaka_core.base.quantity import Quantity, amount, count, kilograms, mm, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.findings.registry import Draft, Proposal, doing, on, study_rule
 from sabaka_core.hive.context import Context
@@ -20,14 +20,6 @@ _SECTION = "winter-section"
 def has_winter(context: Context) -> bool:
     """Whether bees cluster on as many days as make a winter."""
     return context.once(nest_in).days >= practice("winter_days").number
-
-
-def _kg(value: float) -> Quantity:
-    return Quantity(value=value, unit="kg")
-
-
-def _c(value: float) -> Quantity:
-    return Quantity(value=value, unit="C")
 
 
 def _top_and_walls(context: Context) -> Iterator[Proposal]:
@@ -57,14 +49,16 @@ def winter_out_of_range(context: Context) -> Iterator[Draft]:
     """The winter takes less, or more, than winters do."""
     row, burnt = practice("winter_whole"), context.once(winter_in).honey_kg
     if has_winter(context) and not row.holds(burnt):
-        low, high = (_kg(bound) for bound in row.span)
+        low, high = (kilograms(bound) for bound in row.span)
         yield Draft(
             code="winter-out-of-range",
             severity="warning",
-            text=text("{kg} of honey over the winter is outside {low} to {high}.", kg=_kg(burnt), low=low, high=high),
+            text=text(
+                "{kg} of honey over the winter is outside {low} to {high}.", kg=kilograms(burnt), low=low, high=high
+            ),
             why=row.why,
             place=None,
-            number=_kg(burnt),
+            number=kilograms(burnt),
             limit=text("{low} to {high}", low=low, high=high),
             source=row.source,
         )
@@ -79,14 +73,14 @@ def month_out_of_range(context: Context) -> Iterator[Draft]:
         return
     month = sum(bare) / len(bare) * 30
     if not row.holds(month):
-        low, high = (_kg(bound) for bound in row.span)
+        low, high = (kilograms(bound) for bound in row.span)
         yield Draft(
             code="month-out-of-range",
             severity="warning",
-            text=text("{kg} in a broodless month is outside {low} to {high}.", kg=_kg(month), low=low, high=high),
+            text=text("{kg} in a broodless month is outside {low} to {high}.", kg=kilograms(month), low=low, high=high),
             why=row.why,
             place=None,
-            number=_kg(month),
+            number=kilograms(month),
             limit=text("{low} to {high}", low=low, high=high),
             source=row.source,
         )
@@ -100,11 +94,11 @@ def stores_short(context: Context) -> Iterator[Draft]:
         yield Draft(
             code="stores-short",
             severity="error",
-            text=text("Stores of {have} don’t last: {need} are burnt.", have=_kg(have), need=_kg(need)),
+            text=text("Stores of {have} don’t last: {need} are burnt.", have=kilograms(have), need=kilograms(need)),
             why="Feed in autumn, or take less honey: colonies starve in early spring.",
             place=on("winter-combs", 0.0, 0.0),
-            number=_kg(have),
-            limit=text("{need} or more", need=_kg(need)),
+            number=kilograms(have),
+            limit=text("{need} or more", need=kilograms(need)),
             source=COMMON,
             proposals=partial(_top_and_walls, context),
         )
@@ -198,11 +192,11 @@ def comb_softens(context: Context) -> Iterator[Draft]:
         yield Draft(
             code="comb-softens",
             severity="warning" if has_winter(context) else "error",
-            text=text("On a hot afternoon the top’s underside reaches {t}.", t=_c(day.under_c)),
+            text=text("On a hot afternoon the top’s underside reaches {t}.", t=amount(day.under_c, "C")),
             why="Comb slumps: insulate the top, or give shade.",
             place=on(_SECTION, 0.0, 0.0),
-            number=_c(day.under_c),
-            limit=text("{most} at most", most=_c(most)),
+            number=amount(day.under_c, "C"),
+            limit=text("{most} at most", most=amount(most, "C")),
             source=table("winter")["comb_softens"].source,
             proposals=lambda: (doing(context, text("Insulate the top"), InsulateTop()),),
         )

@@ -69,18 +69,6 @@ class Trapezoid:
         """Outside width at the top: ``Wt + 2t/cos θ`` [mm]."""
         return self.top_mm + 2 * thickness_mm / cos(self.slope_rad)
 
-    def floor_shift_per_degree_mm(self) -> float:
-        """How far the floor width moves for one degree of slope, height held [mm]."""
-        return 2 * self.height_mm * radians(1) / cos(self.slope_rad) ** 2
-
-    def floor_shift_face_held_mm(self) -> float:
-        """The same with a cut board, its face held: ``2H·π/180`` [mm]."""
-        return 2 * self.height_mm * radians(1)
-
-    def height_shift_face_held_mm(self) -> float:
-        """How far the height moves for one degree with the face held: ``H·tan|θ|·π/180`` [mm]."""
-        return self.height_mm * tan(abs(self.slope_rad)) * radians(1)
-
     def size(self, name: str) -> float:
         """One of the five sizes by its document name."""
         value: float = getattr(self, name)

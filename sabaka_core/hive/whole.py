@@ -26,7 +26,10 @@ RIM_MM = 60.0
 
 @dataclass(frozen=True)
 class BoxPlace:
-    """One chamber or super as a block in the hive, outside sizes [mm]: x along, y across, z up."""
+    """One chamber or super as a block in the hive, outside sizes [mm]: x along, y across, z up.
+
+    ``lean_mm`` is how much its underside is narrower than its top, along and across: walls that lean in stand on less.
+    """
 
     name: str
     x: tuple[float, float]
@@ -34,6 +37,7 @@ class BoxPlace:
     z: tuple[float, float]
     chamber: int
     is_super: bool
+    lean_mm: tuple[float, float] = (0.0, 0.0)
 
     @property
     def height_mm(self) -> float:
@@ -56,9 +60,9 @@ class Stack:
 
     @property
     def base_mm(self) -> float:
-        """The shorter side of its foot."""
+        """The shorter side of what it stands on."""
         foot = self.boxes[0]
-        return min(foot.x[1] - foot.x[0], foot.y[1] - foot.y[0])
+        return min(foot.x[1] - foot.x[0] - foot.lean_mm[0], foot.y[1] - foot.y[0] - foot.lean_mm[1])
 
     @property
     def tipping_deg(self) -> float:
@@ -220,6 +224,12 @@ class Whole:
         long = max(b.x[1] for b in low) - min(b.x[0] for b in low)
         return long, max(b.y[1] for b in low) - min(b.y[0] for b in low)
 
+    @property
+    def stands_on_mm(self) -> float:
+        """Width across of what touches the ground, or a stand without legs [mm]."""
+        low = [stack.boxes[0] for stack in self.stacks]
+        return max(b.y[1] - b.lean_mm[1] / 2 for b in low) - min(b.y[0] + b.lean_mm[1] / 2 for b in low)
+
     @cached_property
     def lid_kg(self) -> float:
         """The lid [kg]: as its keeper weighed it, by its layers, or as one of boards and sheet metal."""
@@ -287,9 +297,14 @@ def _block(a: Analysis) -> BoxPlace:
     rebated = a.chamber.rest.kind == "rebate" and a.main_frame is None
     floor = a.floor_board_mm + (a.chamber.rest.depth_mm if rebated else 0.0)
     x0, y0, z0 = place.x_mm, place.y_mm, place.z_mm
-    return BoxPlace(
-        a.title or "box", (x0, x0 + along), (y0, y0 + across), (z0, z0 + floor + a.section.height_mm), a.box, False
-    )
+    high = (z0, z0 + floor + a.section.height_mm)
+    return BoxPlace(a.title or "box", (x0, x0 + along), (y0, y0 + across), high, a.box, False, _lean_mm(a))
+
+
+def _lean_mm(a: Analysis) -> tuple[float, float]:
+    """How much narrower the underside is than the top, along the hive and across it [mm]."""
+    lean = 0.0 if a.trapezoid is None else a.trapezoid.top_mm - a.trapezoid.floor_mm
+    return (lean, 0.0) if a.chamber.axis == "lying" and a.chamber.combs == "along" else (0.0, lean)
 
 
 def _plan_mm(a: Analysis) -> tuple[float, float]:

@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import Any
 
 from sabaka_core.base.quantity import Quantity, Text
+from sabaka_core.base.sources import Source
 from sabaka_core.kit.metrics import Input, Working
 
 _SIGNS = {"·": "*", "×": "*", "−": "-", "÷": "/", "²": "**2", "³": "**3", "√": "sqrt", "π": "pi", "½": "0.5"}
@@ -43,9 +44,9 @@ _OPERATORS: dict[type[ast.AST], Callable[..., float]] = {
 }
 
 
-def given(symbol: str, name: str, quantity: Quantity) -> Input:
+def given(symbol: str, name: str, quantity: Quantity, source: Source | None = None) -> Input:
     """One number that goes into a formula."""
-    return Input(symbol=symbol, name=name, quantity=quantity)
+    return Input(symbol=symbol, name=name, quantity=quantity, source=source)
 
 
 def computed(formula: str, *inputs: Input) -> tuple[float, Working]:

@@ -99,8 +99,7 @@ def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
 
 def _tipping(whole: Whole, stand: Stand, legs: tuple[Leg, ...]) -> float:
     """How far hive and stand can lean across before they tip, the weight in the middle of the hive [deg]."""
-    _, wide = whole.foot_mm
-    spread = max(leg.foot_y_mm for leg in legs) - min(leg.foot_y_mm for leg in legs) if legs else wide
+    spread = max(leg.foot_y_mm for leg in legs) - min(leg.foot_y_mm for leg in legs) if legs else whole.stands_on_mm
     top = max(s.top_mm for s in whole.stacks)
     return degrees(atan(spread / 2 / (stand.height_mm + top / 2)))
 

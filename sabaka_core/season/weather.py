@@ -131,4 +131,4 @@ def place_of(season: Season) -> str:
         return (
             f"{season.weather.name}: {season.means_of}" if season.weather.name != season.means_of else season.means_of
         )
-    return f"your own monthly means, {season.means_of}" if season.means_of else "your own monthly means"
+    return f"Your own monthly means, {season.means_of}" if season.means_of else "Your own monthly means"

@@ -19,7 +19,7 @@ from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.show.forms.building import building_forms
 from sabaka_core.show.moving import sizes_text
-from sabaka_core.show.study import Study
+from sabaka_core.show.study import Numbers, Study
 from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
 from sabaka_core.woodwork.assembly import total_kg
 from sabaka_core.woodwork.marks import marks_of
@@ -94,20 +94,7 @@ class BuildingStudy(Study):
         return building_forms(context.main)
 
 
-def _metric(
-    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source = GEOMETRY
-) -> Metric:
-    value, working = found
-    return Metric(
-        key=f"building.{key}",
-        value=value,
-        unit=unit,
-        label=label,
-        group=group,
-        working=working,
-        source=source,
-        headline=True,
-    )
+_metric = Numbers("building", GEOMETRY)
 
 
 def _totals(context: Context) -> Iterator[Metric]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from functools import partial
 
-from sabaka_core.base.quantity import Quantity, Text, Unit, count, deg, mm, text
+from sabaka_core.base.quantity import Text, Unit, amount, count, deg, kilograms, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.document.hive import Stand
 from sabaka_core.drawing.lifting import lifting_drawing
@@ -27,7 +27,7 @@ from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.lifting.stand import handles_of
 from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, finite
 from sabaka_core.show.forms.lifting import lifting_forms
-from sabaka_core.show.study import Study
+from sabaka_core.show.study import Numbers, Study
 
 _EQUATION = Source(mark="published", note="Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory")
 _BODY = Source(mark="from memory", note="Drillis and Contini 1966")
@@ -98,29 +98,7 @@ class LiftingStudy(Study):
         yield "A ledge or rail beside the hive, as high as the bars, takes a comb while you look at the next."
 
 
-def _kg(value: float) -> Quantity:
-    return Quantity(value=value, unit="kg")
-
-
-def _index(value: float) -> Quantity:
-    return Quantity(value=value, unit="part")
-
-
-def _metric(
-    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source, gloss: str = ""
-) -> Metric:
-    amount, working = found
-    return Metric(
-        key=f"lifting.{key}",
-        value=amount,
-        unit=unit,
-        label=label,
-        group=group,
-        working=working,
-        source=source,
-        gloss=gloss,
-        headline=True,
-    )
+_metric = Numbers("lifting", GEOMETRY)
 
 
 def _stand_metrics(context: Context) -> Iterator[Metric]:
@@ -131,9 +109,9 @@ def _stand_metrics(context: Context) -> Iterator[Metric]:
     elbow = (
         (body.elbow_mm, measured)
         if lifting.elbow_mm
-        else computed("e = h·p", tall, given("p", "part of the height", _index(value("elbow"))))
+        else computed("e = h·p", tall, given("p", "part of the height", amount(value("elbow"), "number")))
     )
-    shoulder = computed("s = h·p", tall, given("p", "part of the height", _index(value("shoulder"))))
+    shoulder = computed("s = h·p", tall, given("p", "part of the height", amount(value("shoulder"), "number")))
     drawn = computed(
         "d = b + k + c",
         given("b", "bars above the ground", mm(standing.bars_mm)),
@@ -165,8 +143,8 @@ def _season_metrics(season: SeasonOfLifts, prefix: str, group: str) -> Iterator[
         ("heaviest_kg", "Heaviest", "kg", season.heaviest_kg),
         ("over", "Lifts over an index of 1", "count", float(season.over)),
     )
-    for key, label, unit, amount in rows:
-        yield _metric(f"{prefix}{key}", label, group, unit, (amount, visits), COMMON)
+    for key, label, unit, total in rows:
+        yield _metric(f"{prefix}{key}", label, group, unit, (total, visits), COMMON)
     worst = season.worst
     found = _index_of(worst) if worst else (0.0, read_off("no comb is lifted"))
     gloss = "Load over what is recommended: over 1 too much for some backs, over 3 for most."
@@ -186,11 +164,14 @@ def _index_of(lift: Lift) -> tuple[float, Working]:
         ("F", "how often", m.frequency),
         ("C", "hold", m.coupling),
     )
-    inputs = [given(symbol, name, _index(factor)) for symbol, name, factor in parts]
-    load, constant = given("L", "load", _kg(lift.load_kg)), given("K", "load constant", _kg(LOAD_CONSTANT_KG))
+    inputs = [given(symbol, name, amount(factor, "number")) for symbol, name, factor in parts]
+    load, constant = (
+        given("L", "load", kilograms(lift.load_kg)),
+        given("K", "load constant", kilograms(LOAD_CONSTANT_KG)),
+    )
     if lift.cap_kg is None:
         return computed("i = L / (K·H·V·D·A·F·C)", load, constant, *inputs)
-    own = given("M", "your own limit", _kg(lift.cap_kg))
+    own = given("M", "your own limit", kilograms(lift.cap_kg))
     return computed("i = L / min(K·H·V·D·A·F·C, M)", load, constant, *inputs, own)
 
 
@@ -209,7 +190,7 @@ def _lifts_table(context: Context) -> Table:
     ]:
         index, working = _index_of(lift)
         at = lift.start
-        cells = (text(lift.name), _kg(lift.load_kg), _kg(lift.recommended_kg), _index(index))
+        cells = (text(lift.name), kilograms(lift.load_kg), kilograms(lift.recommended_kg), amount(index, "number"))
         how = f"Hands {at.out_mm:.0f} mm out, {at.height_mm:.0f} mm high, turned {at.turn_deg:.0f}°."
         lines.append(Line(cells=cells, why=how, working=working, good=not lift.is_over))
     columns = ("Lift", "load", "limit", "index")
@@ -222,10 +203,10 @@ def _tasks_table(context: Context) -> Table:
             cells=(
                 text(task.name),
                 count(task.count),
-                _kg(task.total_kg),
+                kilograms(task.total_kg),
                 count(task.minutes),
                 count(task.open_combs),
-                _index(finite(task.worst_index)),
+                amount(finite(task.worst_index), "number"),
             )
         )
         for task in context.once(tasks_in)
@@ -245,9 +226,9 @@ def _combs_table(context: Context) -> Table:
         Line(
             cells=(
                 text(load.name),
-                _kg(load.by_contents["empty"]),
-                _kg(load.by_contents["brood"]),
-                _kg(load.by_contents["honey"]),
+                kilograms(load.by_contents["empty"]),
+                kilograms(load.by_contents["brood"]),
+                kilograms(load.by_contents["honey"]),
             ),
             why="With its bees, wood and wax.",
         )
@@ -263,20 +244,20 @@ def _loads_table(context: Context) -> Table:
 def _loads(context: Context) -> Iterator[Line]:
     lid, whole, full = context.once(lid_in), context.whole, context.once(super_in)
     if lid.hinge == "lift-off":
-        yield Line(cells=(text("Lid, lifted off"), _kg(lid.kg)), why=f"{people(lid.kg)} to lift it.")
+        yield Line(cells=(text("Lid, lifted off"), kilograms(lid.kg)), why=f"{people(lid.kg)} to lift it.")
     else:
         steps = ", ".join(f"{lid.force_n(angle):.0f} N at {angle}°" for angle in (0, 30, 60))
         why = (
             f"At its far edge {steps}. A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop "
             "against the wind."
         )
-        yield Line(cells=(text(f"Lid, hinged on the {lid.hinge.replace('-', ' ')}"), _kg(lid.kg)), why=why)
+        yield Line(cells=(text(f"Lid, hinged on the {lid.hinge.replace('-', ' ')}"), kilograms(lid.kg)), why=why)
     if full is not None:
         words = text("A super full of honey, its holds {hold} above the ground", hold=mm(full.hold_mm))
-        yield Line(cells=(words, _kg(full.kg)), why=f"Index {full.index:.2f}.")
+        yield Line(cells=(words, kilograms(full.kg)), why=f"Index {full.index:.2f}.")
     empty, honey = whole.empty_kg, whole.full_kg
-    yield Line(cells=(text("The whole hive, empty"), _kg(empty)), why=f"{people(empty)} to carry it.")
-    yield Line(cells=(text("The whole hive, every comb full"), _kg(honey)), why=f"{people(honey)} to carry it.")
+    yield Line(cells=(text("The whole hive, empty"), kilograms(empty)), why=f"{people(empty)} to carry it.")
+    yield Line(cells=(text("The whole hive, every comb full"), kilograms(honey)), why=f"{people(honey)} to carry it.")
 
 
 def _candidates(context: Context) -> Iterator[Candidate]:
@@ -307,8 +288,8 @@ def _lowers(now: float, after: Context) -> Gain | None:
         return None
     words = text(
         "worst index {index} instead of {now}, {over} lifts over 1",
-        index=_index(worst),
-        now=_index(now),
+        index=amount(worst, "number"),
+        now=amount(now, "number"),
         over=count(season.over),
     )
     return Gain(now - worst, words)

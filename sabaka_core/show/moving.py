@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 
 from sabaka_core.base.dates import iso, short
-from sabaka_core.base.quantity import Quantity, Text, Unit, count, mm, text
+from sabaka_core.base.quantity import Text, Unit, amount, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.document.combs import Frame
 from sabaka_core.drawing.moving import box_drawing, box_plan_drawing, cost_chart, over_drawing, way_drawing
@@ -24,7 +24,7 @@ from sabaka_core.moving.find import WISHES, Ranked
 from sabaka_core.moving.making import Costs, PartMaking, costs, frame_making, frame_price, kit_making
 from sabaka_core.moving.matrix import KINDS
 from sabaka_core.show.forms.moving import moving_forms
-from sabaka_core.show.study import Study
+from sabaka_core.show.study import Numbers, Study
 
 _WAY, _MAKING = "The chosen way", "Make, buy or pool"
 _KIND_WORDS = {"goes": "whole", "parts": "whole, with parts", "cut": "comb cut", "bees": "bees only"}
@@ -97,30 +97,13 @@ class MovingStudy(Study):
         return moving_forms(context.main)
 
 
-def _q(value: float, unit: Unit) -> Quantity:
-    return Quantity(value=value, unit=unit)
-
-
 def sizes_text(sizes: Sequence[float]) -> Text:
     """Sizes of one piece, long × wide × thick."""
     values = {f"s{i}": mm(size) for i, size in enumerate(sizes)}
     return Text(template=" × ".join(f"{{{name}}}" for name in values), values=values)
 
 
-def _metric(
-    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source = GEOMETRY
-) -> Metric:
-    value, working = found
-    return Metric(
-        key=f"moving.{key}",
-        value=value,
-        unit=unit,
-        label=label,
-        group=group,
-        working=working,
-        source=source,
-        headline=True,
-    )
+_metric = Numbers("moving", GEOMETRY)
 
 
 def _way_metrics(move: Move) -> Iterator[Metric]:
@@ -166,8 +149,8 @@ def _making_metrics(move: Move) -> Iterator[Metric]:
     each = _minutes_each(move)
     found, price = costs(wishes, each), frame_price(wishes, each)
     frames = given("n", "frames", count(wishes.frames))
-    tool = given("t", "the tool", _q(wishes.tool_price, "number"))
-    one = given("c", "one frame, wood and hours", _q(price, "number"))
+    tool = given("t", "the tool", amount(wishes.tool_price, "number"))
+    one = given("c", "one frame, wood and hours", amount(price, "number"))
     sawn = read_off("the saw settings, part by part, setting up included")
     alone, bought = computed("m = t + c·n", tool, one, frames), computed("m = b·n", _bought(wishes.buy_price), frames)
     shared = computed("m = t / k + c·n", tool, given("k", "keepers", count(wishes.keepers)), one, frames)
@@ -186,7 +169,7 @@ def _making_metrics(move: Move) -> Iterator[Metric]:
 
 
 def _bought(price: float) -> Input:
-    return given("b", "one frame bought", _q(price, "number"))
+    return given("b", "one frame bought", amount(price, "number"))
 
 
 def _pays(found: Costs, working: Working) -> Iterator[Metric]:
@@ -215,7 +198,7 @@ def _way(ranked: Ranked, move: Move) -> Line:
             mm(way.margin_mm),
             count(way.pieces),
             count(way.days),
-            _q(100 * way.lost.part, "%"),
+            amount(100 * way.lost.part, "%"),
         ),
         why=f"{ranked.why} {way.nearest}".strip(),
         good=way.feasible,
@@ -289,7 +272,7 @@ def _made(key: str, part: PartMaking) -> Table:
                 mm(step.fence_mm),
                 mm(step.blade_mm),
                 count(step.passes),
-                _q(round(step.minutes, 1), "number"),
+                amount(round(step.minutes, 1), "number"),
             ),
             why=step.note,
         )

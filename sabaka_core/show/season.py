@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from math import ceil
 
 from sabaka_core.base.dates import iso, short
-from sabaka_core.base.quantity import Quantity, Text, Unit, count, mm, text
+from sabaka_core.base.quantity import Text, amount, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.base.units import parse_length
 from sabaka_core.document.hive import Hive
@@ -24,7 +24,7 @@ from sabaka_core.kit.working import computed, given, simulated
 from sabaka_core.season.plan import START_WORDS, WEEK, Plan, balance_kg, year_in
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.season import season_forms
-from sabaka_core.show.study import Study
+from sabaka_core.show.study import Numbers, Study
 
 _MODEL = Source(
     mark="published", note="Khoury, Myerscough and Barron 2011, quoted from memory, with additions named in the ledger"
@@ -80,10 +80,6 @@ class SeasonStudy(Study):
         return season_forms(context.main)
 
 
-def _q(value: float, unit: Unit) -> Quantity:
-    return Quantity(value=value, unit=unit)
-
-
 def _weeks(plan: Plan) -> int:
     return len(plan.days) // WEEK
 
@@ -93,21 +89,7 @@ def _evening(week: int) -> int:
     return week * WEEK + WEEK - 1
 
 
-def _metric(
-    key: str, label: str, group: str, unit: Unit, found: tuple[float, Working], source: Source = _MODEL, gloss: str = ""
-) -> Metric:
-    value, working = found
-    return Metric(
-        key=f"season.{key}",
-        value=value,
-        unit=unit,
-        label=label,
-        group=group,
-        working=working,
-        source=source,
-        gloss=gloss,
-        headline=True,
-    )
+_metric = Numbers("season", _MODEL)
 
 
 def _year_metrics(plan: Plan) -> Iterator[Metric]:
@@ -115,13 +97,13 @@ def _year_metrics(plan: Plan) -> Iterator[Metric]:
     start = first.honey_kg + first.eaten_kg + first.taken_kg - first.ripened_kg - first.fed_kg
     kept = text(
         "honey in, fed, eaten and taken add up to what is left, but for {kg}",
-        kg=_q(round(abs(balance_kg(plan.days, start)), 6), "kg"),
+        kg=amount(round(abs(balance_kg(plan.days, start)), 6), "kg"),
     )
     days = given("n", "days", count(len(plan.days)))
     model = simulated("the colony day by day, each visit doing what the plan says", days, check=kept)
     reserve = simulated(
         "what 14,000 bees eat from the end of the last flow to the next, reckoned backward, a quarter more",
-        check=text("left at the year’s end: {left}", left=_q(last.honey_kg, "kg")),
+        check=text("left at the year’s end: {left}", left=amount(last.honey_kg, "kg")),
     )
     most = max(row.bees for row in plan.days)
     yield _metric("most_bees", "Most bees", _YEAR, "count", (most, model))
@@ -149,12 +131,12 @@ def _size_metrics(plan: Plan, a: Analysis) -> Iterator[Metric]:
     left = max(row.need.combs + row.taken_kg / comb.honey_kg for row in rows)
     least = computed(
         "n = ceil(max(c, f))",
-        given("c", "combs that bees cover at most", _q(cover, "number")),
-        given("f", "combs filled, three of honey left on", _q(in_time, "number")),
+        given("c", "combs that bees cover at most", amount(cover, "number")),
+        given("f", "combs filled, three of honey left on", amount(in_time, "number")),
     )
     comfort = computed(
         "n = max(ceil(f) + s, l + s)",
-        given("f", "combs filled when all honey is left on", _q(left, "number")),
+        given("f", "combs filled when all honey is left on", amount(left, "number")),
         given("s", "to spare", count(_COMFORT)),
         given("l", "the least", count(least[0])),
     )
@@ -170,7 +152,7 @@ def _size_metrics(plan: Plan, a: Analysis) -> Iterator[Metric]:
             given("d", "spacing", mm(a.main_spacing_mm)),
             given("f", "followers", mm(boards)),
         )
-        across = given("A", "the cavity across, on the mean", _q(a.cavity.volume_mm3 / a.run_mm / 100, "cm2"))
+        across = given("A", "the cavity across, on the mean", amount(a.cavity.volume_mm3 / a.run_mm / 100, "cm2"))
         room = computed("V = A·L / 10000", across, given("L", "long", mm(long[0])))
         yield _metric(f"{key}_mm", "so long", _SIZE, "mm", long, GEOMETRY)
         yield _metric(f"{key}_l", "holding", _SIZE, "L", room, GEOMETRY)
@@ -206,15 +188,15 @@ def _week(plan: Plan, a: Analysis, week: int) -> Line:
         cells=(
             text(short(row.day)),
             count(row.bees),
-            _q(round(row.need.combs, 1), "number"),
+            amount(round(row.need.combs, 1), "number"),
             count(round(row.given)),
-            _q(row.honey_kg, "kg"),
+            amount(row.honey_kg, "kg"),
             mm(near),
             text(f"{{far}}, after comb {standing.last}" if moves else "{far}", far=mm(far)),
             text(open_),
-            _q(round(row.need.brood, 1), "number"),
-            _q(round(row.need.covered, 1), "number"),
-            _q(row.temperature_c, "C"),
+            amount(round(row.need.brood, 1), "number"),
+            amount(round(row.need.covered, 1), "number"),
+            amount(row.temperature_c, "C"),
         )
     )
 

@@ -6,7 +6,8 @@ from collections.abc import Iterable, Mapping
 from itertools import chain
 from typing import ClassVar
 
-from sabaka_core.base.quantity import Text
+from sabaka_core.base.quantity import Text, Unit
+from sabaka_core.base.sources import Source
 from sabaka_core.edits.action import Held
 from sabaka_core.findings import find_all, find_in
 from sabaka_core.hive.context import Context
@@ -14,7 +15,7 @@ from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
 from sabaka_core.kit.forms import FieldGroup
-from sabaka_core.kit.metrics import Metric
+from sabaka_core.kit.metrics import Metric, Working
 
 
 class Study:
@@ -74,6 +75,41 @@ class Study:
 
 
 STUDIES: dict[str, Study] = {}
+
+
+class Numbers:
+    """Makes a study's key numbers, from what :mod:`sabaka_core.kit.working` gives.
+
+    Args:
+        study: whose; keys begin with it.
+        source: where its numbers come from when nothing else is said.
+    """
+
+    def __init__(self, study: str, source: Source) -> None:
+        self._study, self._source = study, source
+
+    def __call__(
+        self,
+        key: str,
+        label: str,
+        group: str,
+        unit: Unit,
+        found: tuple[float, Working],
+        source: Source | None = None,
+        gloss: str = "",
+    ) -> Metric:
+        value, working = found
+        return Metric(
+            key=f"{self._study}.{key}",
+            value=value,
+            unit=unit,
+            label=label,
+            group=group,
+            working=working,
+            source=source or self._source,
+            gloss=gloss,
+            headline=True,
+        )
 
 
 def chapter(context: Context, name: str, asked: Asked | None = None, held: Held = ()) -> Chapter:

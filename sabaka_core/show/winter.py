@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from functools import partial
 
 from sabaka_core.base.dates import MONTHS
-from sabaka_core.base.quantity import Quantity, Text, Unit, Value, count, mm, text
+from sabaka_core.base.quantity import Text, Value, amount, count, kilograms, mm, text
 from sabaka_core.base.sources import GEOMETRY, Source
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Follower, Gap
@@ -18,11 +18,11 @@ from sabaka_core.kit.chapter import Asked, Line, Moments, Paper, Table
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Mend
 from sabaka_core.kit.forms import FieldGroup
-from sabaka_core.kit.metrics import Input, Metric, Working
+from sabaka_core.kit.metrics import Input, Metric
 from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
-from sabaka_core.show.study import Study
+from sabaka_core.show.study import Numbers, Study
 from sabaka_core.winter.asked import nest_in, summer_in, winter_in
 from sabaka_core.winter.edits import CladWalls, InsulateTop, insulating_mm
 from sabaka_core.winter.heat import DAY_S, Winter, settings_of
@@ -101,35 +101,7 @@ class WinterStudy(Study):
         return _assumptions(context.once(winter_in))
 
 
-def _q(value: float, unit: Unit) -> Quantity:
-    return Quantity(value=value, unit=unit)
-
-
-def _kg(value: float) -> Quantity:
-    return _q(value, "kg")
-
-
-def _metric(
-    key: str,
-    label: str,
-    group: str,
-    unit: Unit,
-    found: tuple[float, Working],
-    source: Source = _MEMORY,
-    gloss: str = "",
-) -> Metric:
-    value, working = found
-    return Metric(
-        key=f"winter.{key}",
-        value=value,
-        unit=unit,
-        label=label,
-        group=group,
-        working=working,
-        source=source,
-        gloss=gloss,
-        headline=True,
-    )
+_metric = Numbers("winter", _MEMORY)
 
 
 def _winter_metrics(context: Context) -> Iterator[Metric]:
@@ -137,7 +109,7 @@ def _winter_metrics(context: Context) -> Iterator[Metric]:
     c, days = winter.c, winter.clustered or winter.days
     mean = sum(day.heat_w for day in days) / len(days)
     limit, walls, air = (
-        given("Tc", "bees cluster below", _q(c["clusters_below"], "C")),
+        given("Tc", "bees cluster below", amount(c["clusters_below"], "C")),
         winter.shell.ua,
         winter.vent_w_k,
     )
@@ -146,29 +118,29 @@ def _winter_metrics(context: Context) -> Iterator[Metric]:
     )
     heat = simulated(
         "mean over the days in cluster of the greater of the bees’ rest and (shell − outside) / (1/(h·A) + 1/UA)",
-        given("h", "film of the cluster", _q(c["cluster_film"], "W/m2K")),
-        given("A", "its surface", _q(1e4 * winter.cluster.area, "cm2")),
-        given("UA", "walls and air let through", _q(winter.ua, "W/K")),
-        check=text("what the honey gives: {mj} MJ", mj=_q(winter.honey_kg * c["honey_mj"], "number")),
+        given("h", "film of the cluster", amount(c["cluster_film"], "W/m2K")),
+        given("A", "its surface", amount(1e4 * winter.cluster.area, "cm2")),
+        given("UA", "walls and air let through", amount(winter.ua, "W/K")),
+        check=text("what the honey gives: {mj} MJ", mj=amount(winter.honey_kg * c["honey_mj"], "number")),
     )
     honey = computed(
         f"m = Q·n·{DAY_S:.0f} / (e·1000000)",
-        given("Q", "heat on a winter day", _q(mean, "W")),
+        given("Q", "heat on a winter day", amount(mean, "W")),
         given("n", "days in cluster", count(nest.days)),
-        given("e", "MJ that a kilogram of honey gives", _q(c["honey_mj"], "number")),
+        given("e", "MJ that a kilogram of honey gives", amount(c["honey_mj"], "number")),
     )
     stores = simulated(
         "honey in the hive on the day it is made ready, in the year’s plan",
-        check=text("eaten over the winter: {kg}", kg=_kg(winter.honey_kg)),
+        check=text("eaten over the winter: {kg}", kg=kilograms(winter.honey_kg)),
     )
     through = computed(
-        "UA = W + G", given("W", "walls, floor and top", _q(walls, "W/K")), given("G", "air", _q(air, "W/K"))
+        "UA = W + G", given("W", "walls, floor and top", amount(walls, "W/K")), given("G", "air", amount(air, "W/K"))
     )
     damp = simulated(
         "mean over the days in cluster of the water that the bees give off in the air let through, against what air of "
         "that warmth can hold",
-        given("V", "heat that goes with the air", _q(air, "W/K")),
-        check=text("to aim at: {aim}", aim=_q(c["humidity_aim"], "%")),
+        given("V", "heat that goes with the air", amount(air, "W/K")),
+        check=text("to aim at: {aim}", aim=amount(c["humidity_aim"], "%")),
     )
     yield _metric("days", "Clustered on", _WINTER, "count", (float(nest.days), clusters), gloss="Days of a year.")
     yield _metric("honey_kg", "Honey burnt over the winter", _WINTER, "kg", honey)
@@ -190,12 +162,12 @@ def _nest_metrics(context: Context) -> Iterator[Metric]:
     ball = read_off(
         "the spheroid that holds the bees between comb, walls and followers",
         given("n", "bees", count(winter.wintering.bees)),
-        given("v", "mL a bee", _q(c["bee_ml"], "number")),
+        given("v", "mL a bee", amount(c["bee_ml"], "number")),
     )
     more = computed(
         "p = (S / B − 1)·100",
-        given("S", "the cluster’s surface", _q(1e4 * cluster.area, "cm2")),
-        given("B", "a ball’s as large", _q(1e4 * cluster.sphere_area, "cm2")),
+        given("S", "the cluster’s surface", amount(1e4 * cluster.area, "cm2")),
+        given("B", "a ball’s as large", amount(1e4 * cluster.sphere_area, "cm2")),
     )
     comb = read_off("the comb of the carrier that most brood hangs on")
     eaten = "Band of honey the cluster eats climbing"
@@ -214,27 +186,27 @@ def _sun_metrics(context: Context) -> Iterator[Metric]:
     top = next(face for face in winter.shell.faces if face.name == "Top")
     afternoon = computed(
         "Ta = Tm + d",
-        given("Tm", "mean of the warmest month", _q(day.air_c - c["hot_day"], "C")),
-        given("d", "a hot afternoon above it", _q(c["hot_day"], "C")),
+        given("Tm", "mean of the warmest month", amount(day.air_c - c["hot_day"], "C")),
+        given("d", "a hot afternoon above it", amount(c["hot_day"], "C")),
     )
     roof = computed(
         "Tr = Ta + a·I / h",
-        given("Ta", "air", _q(day.air_c, "C")),
-        given("a", "part of the sun that the roof takes", _q(c["roof_takes"], "part")),
-        given("I", "sun", _q(c["sun"], "W/m2")),
-        given("h", "film of the roof", _q(c["roof_film"], "W/m2K")),
+        given("Ta", "air", amount(day.air_c, "C")),
+        given("a", "part of the sun that the roof takes", amount(c["roof_takes"], "part")),
+        given("I", "sun", amount(c["sun"], "W/m2")),
+        given("h", "film of the roof", amount(c["roof_film"], "W/m2K")),
     )
     heat = computed(
         "Q = U·A / 10000·(Tr − N)",
-        given("U", "the top lets through", _q(top.u, "W/m2K")),
-        given("A", "its inside area", _q(1e4 * top.area, "cm2")),
-        given("Tr", "sunlit roof", _q(day.roof_c, "C")),
-        given("N", "nest", _q(day.nest_c, "C")),
+        given("U", "the top lets through", amount(top.u, "W/m2K")),
+        given("A", "its inside area", amount(1e4 * top.area, "cm2")),
+        given("Tr", "sunlit roof", amount(day.roof_c, "C")),
+        given("N", "nest", amount(day.nest_c, "C")),
     )
     under = computed(
         "Tu = N + U·(Tr − N)·r",
         *(each for each in heat[1].inputs if each.symbol != "A"),
-        given("r", "resistance of the inside surface", _q(c["rsi_down"], "number")),
+        given("r", "resistance of the inside surface", amount(c["rsi_down"], "number")),
     )
     yield _metric("hot_c", "Air on a hot afternoon", _SUN, "C", afternoon)
     yield _metric("roof_c", "Roof in the sun", _SUN, "C", roof, gloss="Sol-air temperature.")
@@ -269,11 +241,11 @@ def _months_table(months: tuple[Month, ...]) -> Table:
             Line(
                 cells=(
                     text(name),
-                    _q(month.out_c, "C"),
-                    _q(month.in_c, "C"),
-                    _q(month.heat_w, "W"),
-                    _kg(month.honey_kg),
-                    _q(month.humidity, "%"),
+                    amount(month.out_c, "C"),
+                    amount(month.in_c, "C"),
+                    amount(month.heat_w, "W"),
+                    kilograms(month.honey_kg),
+                    amount(month.humidity, "%"),
                     count(month.wet_days),
                 )
             )
@@ -284,14 +256,19 @@ def _months_table(months: tuple[Month, ...]) -> Table:
 
 
 def _parts_table(winter: Winter, month: Month, name: str) -> Table:
-    warm = (given("Ti", "inside, mean of the month", _q(month.in_c, "C")), given("To", "outside", _q(month.out_c, "C")))
+    warm = (
+        given("Ti", "inside, mean of the month", amount(month.in_c, "C")),
+        given("To", "outside", amount(month.out_c, "C")),
+    )
     lines = []
     for index, (face, ua) in enumerate(zip(winter.shell.faces, winter.shell.by_face, strict=True)):
         heat, working = computed(_THROUGH, *_of_face(winter.shell, index), *warm)
-        cells = (text(face.name), _q(ua, "W/K"), _q(heat, "W"), count(winter.wet_days(index)))
+        cells = (text(face.name), amount(ua, "W/K"), amount(heat, "W"), count(winter.wet_days(index)))
         lines.append(Line(cells=cells, working=working))
-    heat, working = computed("Q = G·(Ti − To)", given("G", "air let through", _q(winter.vent_w_k, "W/K")), *warm)
-    lines.append(Line(cells=(text("Air"), _q(winter.vent_w_k, "W/K"), _q(heat, "W"), text("")), working=working))
+    heat, working = computed("Q = G·(Ti − To)", given("G", "air let through", amount(winter.vent_w_k, "W/K")), *warm)
+    lines.append(
+        Line(cells=(text("Air"), amount(winter.vent_w_k, "W/K"), amount(heat, "W"), text("")), working=working)
+    )
     columns = ("Part", "lets through", "heat", "wet days")
     return Table(key="parts", title=f"Heat by part, {name}", columns=columns, lines=tuple(lines))
 
@@ -304,8 +281,8 @@ def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
     face = shell.faces[at]
     edges = sum(long for i, j, long in shell.edges if at in (i, j))
     return (
-        given("U", "lets through, with both surfaces", _q(face.u, "W/m2K")),
-        given("A", "inside area", _q(1e4 * face.area, "cm2")),
+        given("U", "lets through, with both surfaces", amount(face.u, "W/m2K")),
+        given("A", "inside area", amount(1e4 * face.area, "cm2")),
         given("t", "thick", mm(1000 * face.thick)),
         given("e", "edges where it meets others", mm(1000 * edges)),
         given("k", "corners", count(sum(at in corner for corner in shell.corners))),
@@ -314,7 +291,7 @@ def _of_face(shell: Shell, at: int) -> tuple[Input, ...]:
 
 def _combs_table(context: Context) -> Table:
     lines = tuple(
-        Line(cells=(count(comb.number), text(comb.verdict), _kg(comb.honey_kg), mm(comb.band_mm)), why=comb.why)
+        Line(cells=(count(comb.number), text(comb.verdict), kilograms(comb.honey_kg), mm(comb.band_mm)), why=comb.why)
         for comb in context.once(nest_in).combs
     )
     columns = ("Comb", "to do", "honey", "band")
@@ -326,7 +303,7 @@ def _walls_table(context: Context) -> Table:
     for name, layers in WALLS.items():
         other = Context(with_walls(context.hive, context.main.box, layers)).once(winter_in)
         wet = sum(bool(day.wet) for day in other.clustered)
-        lines.append(Line(cells=(text(name), _kg(other.honey_kg), count(wet))))
+        lines.append(Line(cells=(text(name), kilograms(other.honey_kg), count(wet))))
     return Table(key="walls", title="In other walls", columns=("Walls", "honey", "wet days"), lines=tuple(lines))
 
 
@@ -364,7 +341,7 @@ def _saves(now_kg: float, after: Context) -> Gain | None:
         return None
     wet = sum(bool(day.wet) for day in winter.clustered)
     words = "saves {saved}: then {honey} over the winter, {wet} wet days"
-    return Gain(saved, text(words, saved=_kg(saved), honey=_kg(winter.honey_kg), wet=count(wet)))
+    return Gain(saved, text(words, saved=kilograms(saved), honey=kilograms(winter.honey_kg), wet=count(wet)))
 
 
 def _assumptions(winter: Winter) -> Iterator[str]:

@@ -5,11 +5,14 @@ from __future__ import annotations
 import io
 import re
 from math import cos, radians
+from urllib.parse import parse_qs, urlparse
 
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
+from server.designs.models import Design
 from tests.browser.base import BrowserCase
+from tests.core.test_winter_findings import COLD
 
 
 class LiftAndWinter(BrowserCase):
@@ -94,3 +97,38 @@ class LiftAndWinter(BrowserCase):
         words = PdfReader(io.BytesIO(card.value.path().read_bytes())).pages[0].extract_text()
         self.assertIn("Winter bowline", words)
         self.assertEqual(self.serious_violations(), [])
+
+
+class Rail(BrowserCase):
+    def test_each_badge_opens_its_step_at_the_finding(self) -> None:
+        """A hive that starves in winter, lifts too much, has a follower of no height and bars too narrow."""
+        page = self.page
+        self.enter_demo()
+        design = Design.objects.get(name="Bowline")
+        document = design.document | {
+            "season": {"climate": "cool-temperate"},
+            "wintering": {"constants": COLD},
+            "lifting": {"limit_kg": 1.0},
+        }
+        next(each for each in document["chambers"][0]["run"]["items"] if each["kind"] == "follower")["foot_gap_mm"] = (
+            500.0
+        )
+        document["comb_types"][0]["width_mm"] = 20.0
+        design.document = document
+        design.save()
+        self.open("Bowline")
+        for name, finding in (
+            ("Winter", "stores-short"),
+            ("Lift", "lifts-too-much"),
+            ("Build", "design-errors"),
+            ("Shape", "parts-overlap"),
+            ("Run", "run-doesnt-close"),
+            ("Combs", "spacing-too-narrow"),
+        ):
+            badge = page.locator("[data-badge]").and_(page.get_by_role("link", name=f"{name}: "))
+            expect(badge).to_be_visible()
+            badge.click()
+            expect(page.get_by_role("heading", name=name, exact=True, level=1)).to_be_visible()
+            self.assertEqual(parse_qs(urlparse(page.url).query)["finding"][0].split(":")[0], finding)
+            expect(self.finding(finding).first).to_be_in_viewport()
+            page.locator("body").hover(position={"x": 2, "y": 2})

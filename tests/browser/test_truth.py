@@ -38,7 +38,7 @@ class Truth(BrowserCase):
         self.page.unroute("**/api/bench/overlaps")
         found = self.finding("parts-overlap")
         expect(found).to_contain_text("in each other")
-        expect(self.page.get_by_role("link", name="Shape")).to_be_visible()
+        expect(self.page.get_by_role("link", name="Shape: 1 to mend")).to_be_visible()
         found.locator("[data-mend]").first.click()
         expect(self.page.get_by_text("Nothing to mend.")).to_be_visible()
         self.kept()

@@ -174,7 +174,7 @@ class Weather(TestCase):
         self.assertIn(said, study(design, "season").lead.template)
         self.assertIn(said, study(design, "winter").lead.template)
         typed = apply_edit(design, SetField(path="/season/monthly_c/0", text="3"))
-        self.assertTrue(study(typed, "season").lead.template.startswith("your own monthly means;"))
+        self.assertTrue(study(typed, "season").lead.template.startswith("Your own monthly means;"))
 
     def test_30_months_are_as_long_as_they_are(self) -> None:
         self.assertEqual(sum(calendar.monthrange(2024, m)[1] for m in range(1, 13)), 366)

@@ -10,9 +10,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import LineString, Polygon
 
+from sabaka_core import build_report
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.geometry.trapezoid import Trapezoid, hold, solve_trapezoid, with_size
+from tests.core.support import opened
 
 LEANING = st.builds(Trapezoid, st.floats(250, 500), st.floats(100, 249), st.floats(200, 500))
 TRIPLES = [t for t in combinations(TRAPEZOID_FIELDS, 3) if set(t) != {"height_mm", "slope_deg", "face_mm"}]
@@ -91,19 +93,24 @@ class AgainstShapely(TestCase):
 
 
 class OneDegree(TestCase):
-    """Hand: the derivative is compared with a section set a hundredth of a degree wrong."""
+    """Hand: what is told of Bowline is compared with its section set a hundredth of a degree wrong."""
+
+    def setUp(self) -> None:
+        metrics = build_report(opened("bowline"), ("metrics",)).metrics
+        self.said = {key.removeprefix("section."): each.value for key, each in metrics.items()}
 
     def test_with_the_height_held(self) -> None:
         s, step = Trapezoid(440, 221.618, 300), 0.01
         wrong = solve_trapezoid(TrapezoidSection(top_mm=440.0, height_mm=300.0, slope_deg=s.slope_deg + step))
-        self.assertAlmostEqual((s.floor_mm - wrong.floor_mm) / step, s.floor_shift_per_degree_mm(), delta=0.01)
+        self.assertAlmostEqual((s.floor_mm - wrong.floor_mm) / step, self.said["floor_per_degree_mm"], delta=0.01)
 
     def test_with_the_face_held(self) -> None:
         s, step = Trapezoid(440, 221.618, 300), 0.01
         wrong = solve_trapezoid(TrapezoidSection(top_mm=440.0, face_mm=s.face_mm, slope_deg=s.slope_deg + step))
-        self.assertAlmostEqual((s.floor_mm - wrong.floor_mm) / step, s.floor_shift_face_held_mm(), delta=0.01)
-        self.assertAlmostEqual((s.height_mm - wrong.height_mm) / step, s.height_shift_face_held_mm(), delta=0.01)
-        self.assertAlmostEqual(s.floor_shift_face_held_mm(), 2 * 300 * radians(1))
+        floor, height = self.said["floor_per_degree_face_held_mm"], self.said["height_per_degree_face_held_mm"]
+        self.assertAlmostEqual((s.floor_mm - wrong.floor_mm) / step, floor, delta=0.01)
+        self.assertAlmostEqual((s.height_mm - wrong.height_mm) / step, height, delta=0.01)
+        self.assertAlmostEqual(floor, 2 * 300 * radians(1))
 
 
 class WhatGivesWay(TestCase):

@@ -19,11 +19,14 @@ from sabaka_core.edits.fields import SetField, SetSection
 from sabaka_core.edits.handles import Drop
 from sabaka_core.edits.sizing import SizeBox
 from sabaka_core.hive.analysis import Analysis, analyse, main_box
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
+from sabaka_core.kit.chapter import Asked
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.run.passages import connected, way_out
 from sabaka_core.show.compare import compare
 from sabaka_core.show.models import ReportPart
+from sabaka_core.show.study import chapter
 from tests.core.support import EXAMPLES, chamber, example, hive
 
 NAMES = sorted(file.stem for file in EXAMPLES.glob("*.json"))
@@ -150,9 +153,13 @@ class Stacks(TestCase):
         self.assertAlmostEqual(z, 15.875, delta=2.0)
 
     def test_tipping(self) -> None:
-        """Hand: a stack as high as its foot is wide tips at 45°."""
-        stack = whole(opened("rear-access")).stacks[0]
-        self.assertAlmostEqual(stack.tipping_deg, math.degrees(math.atan(stack.base_mm / stack.height_mm)))
+        """Hand: Bowline stands on its floor, 440 − 2·300·tan 20° inside and 2·22/cos 20° of wall, and is 322 high."""
+        foot = 440 - 600 * math.tan(math.radians(20)) + 44 / math.cos(math.radians(20))
+        stack = whole(opened("bowline")).stacks[0]
+        self.assertAlmostEqual(stack.base_mm, foot)
+        self.assertAlmostEqual(stack.tipping_deg, math.degrees(math.atan2(foot, 322)))
+        lifting = chapter(Context(opened("bowline")), "lifting", Asked(parts=("metrics",)))
+        self.assertAlmostEqual(lifting.metrics["lifting.tipping_deg"].value, stack.tipping_deg)
 
     def test_ways_between_chambers(self) -> None:
         design = opened("two-chamber")

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import TypedDict, Unpack
 
-from sabaka_core.base.quantity import Quantity, Unit
+from sabaka_core.base.quantity import Quantity, Unit, amount
 from sabaka_core.base.sources import GEOMETRY, Source
 from sabaka_core.kit.metrics import Input, Metric, Working
-from sabaka_core.kit.working import computed, read_off
+from sabaka_core.kit.working import computed, given, read_off
 
 # The heading by the first word of a key.
 _GROUPS = {"section": "Section", "cavity": "Cavity", "comb": "Comb", "frame": "Frame", "run": "Run", "hive": "Hive"}
@@ -25,13 +25,13 @@ class Words(TypedDict, total=False):
 
 def known(symbol: str, name: str, value: float, unit: Unit, source: Source | None = None) -> Input:
     """One number that goes into a formula."""
-    return Input(symbol=symbol, name=name, quantity=Quantity(value=value, unit=unit), source=source)
+    return given(symbol, name, amount(value, unit), source)
 
 
 def worked(key: str, label: str, unit: Unit, formula: str, *inputs: Input, **words: Unpack[Words]) -> Metric:
     """A number that its formula gives."""
     value, working = computed(formula, *inputs)
-    return _metric(key, label, Quantity(value=value, unit=unit), working, words)
+    return _metric(key, label, amount(value, unit), working, words)
 
 
 def read(key: str, label: str, quantity: Quantity, off: str, *inputs: Input, **words: Unpack[Words]) -> Metric:

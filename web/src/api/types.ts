@@ -33,7 +33,6 @@ export type ConflictOut = Schemas["ConflictOut"];
 export type Me = Schemas["Me"];
 export type DrawingName = Report["views"][number];
 export type CombCard = Schemas["CombCard"];
-export type ChamberName = Schemas["ChamberName"];
 export type Comparison = Schemas["Comparison"];
 export type Ranking = Schemas["Ranking"];
 export type RunSheet = Schemas["RunSheet"];

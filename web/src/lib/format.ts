@@ -188,11 +188,6 @@ export function ordinal(index: number): string {
   return String(index + 1);
 }
 
-/** A part of a whole, in percent; nothing as a dash. */
-export function share(part: number): string {
-  return part < 0.005 ? "–" : `${String(Math.round(part * 100))} %`;
-}
-
 /** How long ago, in words. */
 export function ago(iso: string, now: number): string {
   const minutes = Math.floor((now - Date.parse(iso)) / 60_000);

@@ -12,6 +12,7 @@ import { TopBar } from "./TopBar";
 import type { Left } from "./slots";
 import { STEPS, STUDIES, type BenchStep } from "./steps";
 import { useChapter } from "./useChapter";
+import { useAsked, useShown } from "./useAsked";
 import { useBench } from "./useBench";
 import { useKeeping } from "./useKeeping";
 
@@ -102,6 +103,11 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
     setPointed(finding);
     setTab("read");
   }, []);
+  const { seen } = useAsked();
+  useShown((finding) => {
+    setChosen(null);
+    point(finding);
+  });
   /** Puts another state on the bench, once all that was typed is kept; false when it can’t be. */
   const becomes = useCallback(
     async (other: () => Promise<DesignOut>) => {
@@ -160,7 +166,10 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
                 chosen={chosen}
                 onChoose={setChosen}
                 pointed={pointed}
-                onPoint={setPointed}
+                onPoint={(finding) => {
+                  seen();
+                  setPointed(finding);
+                }}
                 onMark={point}
                 onBringBack={(number) => becomes(() => bringBack(id, number))}
               />

@@ -34,7 +34,7 @@ function Lines({ table, bench, onChoose }: DataTableProps) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm" data-table={table.key}>
-        <thead>
+        <thead className={table.columns.length === 1 ? "sr-only" : ""}>
           <tr className="soft text-right align-bottom text-xs">
             {table.columns.map((column, index) => (
               <th key={column} scope="col" className={`font-normal ${index === 0 ? "text-left" : "pl-2"}`}>

@@ -1,5 +1,4 @@
 import type { ReactNode } from "react";
-import { useSearchParams } from "react-router";
 import type { Chapter } from "../../api/types";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
@@ -8,6 +7,7 @@ import { FieldSet } from "./Fields";
 import { FindingList } from "./Findings";
 import { Helps } from "./Helps";
 import { MetricGroups } from "./Metrics";
+import { useAsked } from "./useAsked";
 import type { Bench } from "./useBench";
 import type { Studied } from "./useChapter";
 
@@ -70,7 +70,7 @@ export function Page({ children }: { children: ReactNode }) {
 
 /** The gravest first: what a study found wrong. One that the rail's badge or a link names is shown. */
 export function ToMend({ chapter, bench, onAt }: { chapter: Chapter; bench: Bench; onAt?: (at: number) => void }) {
-  const [asked, setAsked] = useSearchParams();
+  const { finding: asked, seen } = useAsked();
   return (
     <section className="mb-3">
       <div className="flex items-baseline justify-between border-b border-[var(--line)]">
@@ -78,22 +78,14 @@ export function ToMend({ chapter, bench, onAt }: { chapter: Chapter; bench: Benc
         <span className="soft">{chapter.findings.length}</span>
       </div>
       {chapter.findings.length === 0 ? <p className="py-1 text-accent">Nothing to mend.</p> : null}
-      <FindingList
-        findings={chapter.findings}
-        bench={bench}
-        onAt={onAt}
-        pointed={asked.get("finding")}
-        onPoint={() => {
-          if (asked.has("finding")) setAsked({}, { replace: true });
-        }}
-      />
+      <FindingList findings={chapter.findings} bench={bench} onAt={onAt} pointed={asked} onPoint={seen} />
     </section>
   );
 }
 
 /** What a step of the bench itself has to mend, if it has to. */
 export function StepFindings({ step, bench }: { step: string; bench: Bench }) {
-  const [asked, setAsked] = useSearchParams();
+  const { finding: asked, seen } = useAsked();
   const mine = bench.report.findings.filter((finding) => finding.step === step);
   if (mine.length === 0) return null;
   return (
@@ -102,10 +94,8 @@ export function StepFindings({ step, bench }: { step: string; bench: Bench }) {
       <FindingList
         findings={mine}
         bench={bench}
-        pointed={asked.get("finding")}
-        onPoint={() => {
-          if (asked.has("finding")) setAsked({}, { replace: true });
-        }}
+        pointed={asked}
+        onPoint={seen}
         waits={bench.looking && bench.unlooked === null}
       />
     </section>

@@ -2,7 +2,7 @@ import { Link, useNavigate } from "react-router";
 import { useEntering, useMe } from "../../api/queries";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
-import { Pair } from "../../ui/Pair";
+import { Reading } from "../../ui/Reading";
 import type { Bench, Waiting } from "./useBench";
 import type { Keeping } from "./useKeeping";
 
@@ -15,7 +15,7 @@ interface TopBarProps {
 
 /** Name, state line, and the tools that are the same on every step. */
 export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
-  const { units, setUnits, theme, setTheme } = useSettings();
+  const { units } = useSettings();
   const me = useMe();
   const { signOut } = useEntering();
   const navigate = useNavigate();
@@ -39,25 +39,7 @@ export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
         <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
         <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
-        <Pair
-          label="Units"
-          value={units}
-          options={[
-            ["mm", "mm"],
-            ["in", "in"],
-            ["in32", "1/32"],
-          ]}
-          onChange={setUnits}
-        />
-        <Pair
-          label="Light"
-          value={theme}
-          options={[
-            ["sheet", "Day"],
-            ["night", "Night"],
-          ]}
-          onChange={setTheme}
-        />
+        <Reading />
         <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">
           Print
         </Link>

@@ -8,6 +8,7 @@ export { PrintPage } from "./PrintPage";
 export { Rail } from "./Rail";
 export { ChapterForms, ChapterLedger, Page, StepFrame, ToMend } from "./StepFrame";
 export type { StepProps } from "./StepFrame";
+export { useLedgerTab } from "./useAsked";
 export type { Bench } from "./useBench";
 export { WeatherOfPlace } from "./WeatherOfPlace";
 export { DimensionField } from "./DimensionField";

@@ -6,7 +6,7 @@ import type { Brief, HiveSystem, TypedBoard } from "../../api/types";
 import { sentence, system } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
-import { Pair } from "../../ui/Pair";
+import { Reading } from "../../ui/Reading";
 import { Rail } from "../bench";
 import { Boards } from "./Boards";
 import { Questions } from "./Questions";
@@ -28,7 +28,7 @@ export function BriefPage() {
 }
 
 function BriefRoom({ brief }: { brief: Brief }) {
-  const { units, setUnits, theme, setTheme } = useSettings();
+  const { units } = useSettings();
   const [answers, setAnswers] = useState<Record<string, unknown>>({ ...brief.answers, boards: [] });
   const [boards, setBoards] = useState<TypedBoard[]>([EMPTY]);
   const given: Answered = { answers: plain(answers), boards, units: system(units) };
@@ -60,25 +60,7 @@ function BriefRoom({ brief }: { brief: Brief }) {
         <span className="no-print h-6 border-l border-[var(--line)] max-sm:hidden" />
         <span className="named text-lg">A new hive</span>
         <span className="grow" />
-        <Pair
-          label="Units"
-          value={units}
-          options={[
-            ["mm", "mm"],
-            ["in", "in"],
-            ["in32", "1/32"],
-          ]}
-          onChange={setUnits}
-        />
-        <Pair
-          label="Light"
-          value={theme}
-          options={[
-            ["sheet", "Day"],
-            ["night", "Night"],
-          ]}
-          onChange={setTheme}
-        />
+        <Reading />
       </header>
       <div
         className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_25rem] md:overflow-hidden

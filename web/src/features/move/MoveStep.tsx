@@ -7,7 +7,7 @@ import { Sheet } from "../../drawing/Sheet";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Tabs } from "../../ui/Tabs";
-import { ChapterForms, DataTable, MetricGroups, StepFrame, ToMend, type StepProps } from "../bench";
+import { ChapterForms, DataTable, MetricGroups, StepFrame, ToMend, useLedgerTab, type StepProps } from "../bench";
 import { MoveMatrix } from "./MoveMatrix";
 import { Button } from "../../ui/Button";
 
@@ -16,7 +16,7 @@ type MoveProps = StepProps & { chapter: Chapter };
 /** Moving in: what the bees are on, every way into this hive, and the chosen one with its parts and days. */
 export function MoveStep(props: StepProps) {
   const [view, setView] = useState("ways");
-  const [tab, setTab] = useState("set");
+  const [tab, setTab] = useLedgerTab<string>("set");
   const show = (chapter: Chapter) => ({ ...props, chapter });
   return (
     <StepFrame

@@ -8,7 +8,17 @@ import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 import { Tabs } from "../../ui/Tabs";
 import { Button } from "../../ui/Button";
-import { DimensionField, Flags, Legend, RunTab, StepFindings, readyEdit, type Bench, useHandles } from "../bench";
+import {
+  DimensionField,
+  Flags,
+  Legend,
+  RunTab,
+  StepFindings,
+  readyEdit,
+  useHandles,
+  useLedgerTab,
+  type Bench,
+} from "../bench";
 
 interface RunStepProps {
   bench: Bench;
@@ -82,7 +92,7 @@ interface RunLedgerProps {
 }
 
 function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
-  const [tab, setTab] = useState<Tab>("fit");
+  const [tab, setTab] = useLedgerTab<Tab>("fit");
   const shown: Tab = chosen !== null && tab === "fit" ? "combs" : tab;
   return (
     <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">

@@ -1,4 +1,3 @@
-import { useState } from "react";
 import type { Chapter } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { spot, type Transform } from "../../drawing/transform";
@@ -13,6 +12,7 @@ import {
   StepFrame,
   ToMend,
   WeatherOfPlace,
+  useLedgerTab,
   type StepProps,
 } from "../bench";
 import { SeenForm } from "./SeenForm";
@@ -62,7 +62,7 @@ function Now({ t, x }: { t: Transform; x: number }) {
 function Ledger(props: StepProps & { chapter: Chapter }) {
   const { bench, chapter } = props;
   const { units } = useSettings();
-  const [tab, setTab] = useState("plan");
+  const [tab, setTab] = useLedgerTab<string>("plan");
   const { moments } = chapter;
   const tabs = [
     { name: "plan", title: "Plan", panel: <Plan {...props} /> },

@@ -3,8 +3,7 @@ import { Link, useNavigate } from "react-router";
 import { RefusedError } from "../../api/client";
 import { useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
 import type { Card } from "../../api/types";
-import { useSettings } from "../../lib/settings";
-import { Pair } from "../../ui/Pair";
+import { Reading } from "../../ui/Reading";
 import { Problem } from "../../ui/Problem";
 import { Toast } from "../../ui/Toast";
 import { BeginForm } from "./BeginForm";
@@ -20,7 +19,6 @@ export function ShelfPage() {
   const changes = useShelfChanges();
   const me = useMe();
   const { signOut } = useEntering();
-  const { units, setUnits, theme, setTheme } = useSettings();
   const [beginning, setBeginning] = useState(false);
   const [word, setWord] = useState<Word | null>(null);
   const picker = useRef<HTMLInputElement>(null);
@@ -63,25 +61,7 @@ export function ShelfPage() {
       >
         <span className="named text-xl font-semibold">Sabaka</span>
         <span className="grow" />
-        <Pair
-          label="Units"
-          value={units}
-          options={[
-            ["mm", "mm"],
-            ["in", "in"],
-            ["in32", "1/32"],
-          ]}
-          onChange={setUnits}
-        />
-        <Pair
-          label="Light"
-          value={theme}
-          options={[
-            ["sheet", "Day"],
-            ["night", "Night"],
-          ]}
-          onChange={setTheme}
-        />
+        <Reading />
         <span>{me.data?.name}</span>
         <button
           type="button"

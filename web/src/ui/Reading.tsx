@@ -1,0 +1,30 @@
+import { useSettings } from "../lib/settings";
+import { Pair } from "./Pair";
+
+/** How the keeper reads: in which units, and by day or by night. */
+export function Reading() {
+  const { units, theme, setUnits, setTheme } = useSettings();
+  return (
+    <>
+      <Pair
+        label="Units"
+        value={units}
+        options={[
+          ["mm", "mm"],
+          ["in", "in"],
+          ["in32", "1/32"],
+        ]}
+        onChange={setUnits}
+      />
+      <Pair
+        label="Light"
+        value={theme}
+        options={[
+          ["sheet", "Day"],
+          ["night", "Night"],
+        ]}
+        onChange={setTheme}
+      />
+    </>
+  );
+}
