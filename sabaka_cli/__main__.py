@@ -18,7 +18,6 @@ from sabaka_cli.words import (
     frames_text,
     matrix_text,
     ranking_text,
-    report_text,
     slope_json,
 )
 from sabaka_core.base.errors import InfeasibleError, ParameterError, SabakaError
@@ -34,21 +33,27 @@ from sabaka_core.hive.analysis import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
-from sabaka_core.kit.chapter import Asked
+from sabaka_core.kit.chapter import Asked, Chapter, Part
 from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.workshop import workshop_files
-from sabaka_core.report import build_report
+from sabaka_core.report import build_report, drawn
 from sabaka_core.season.daily import read_daily
 from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
 from sabaka_core.season.weather import by_days, climates
-from sabaka_core.show.models import ReportPart
 from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 
+# The report of the command line: the hive’s numbers, its run, and all that the chambers and the whole have wrong.
+_WRONG: tuple[Part, ...] = ("findings", "mends", "long")
+_REPORTED = {
+    "shape": Asked(parts=("metrics", *_WRONG)),
+    "combs": Asked(parts=_WRONG),
+    "run": Asked(parts=("tables", *_WRONG)),
+}
 EXAMPLES = Path(__file__).resolve().parent.parent / "examples"
 
 
@@ -171,8 +176,10 @@ def _out(options: argparse.Namespace, words: str, raw: str) -> int:
 
 
 def _report(options: argparse.Namespace) -> int:
-    report = build_report(_read(options), box=options.chamber)
-    return _out(options, report_text(report), report.model_dump_json(indent=2))
+    report = build_report(_read(options), _REPORTED, options.chamber)
+    tables = tuple(report.tables.values())
+    said = Chapter(study="hive", lead=report.summary, metrics=report.metrics, findings=report.findings, tables=tables)
+    return _print(options, said, f"{report.name}\n")
 
 
 def _check(options: argparse.Namespace) -> int:
@@ -189,8 +196,7 @@ def _migrate(options: argparse.Namespace) -> int:
 
 def _svg(options: argparse.Namespace) -> int:
     name: DrawingName = options.drawing
-    parts: list[ReportPart] = [name]
-    drawings = build_report(_read(options), parts, options.chamber).drawings
+    drawings = build_report(_read(options), drawn(name), options.chamber).drawings
     if name not in drawings:
         raise InfeasibleError(f"This hive has no drawing “{name}”.", "See the report's views for those it has.")
     print(to_svg(drawings[name]), end="")
@@ -266,7 +272,15 @@ def _winter(options: argparse.Namespace) -> int:
 def _study(options: argparse.Namespace, name: str, hive: Hive) -> int:
     """What a study says: the same shape of each."""
     said = chapter(Context(hive), name, Asked(parts=("metrics", "findings", "mends", "helps", "tables", "agenda")))
-    return _out(options, chapter_text(said), said.model_dump_json(indent=2, exclude={"drawings", "forms", "papers"}))
+    return _print(options, said)
+
+
+def _print(options: argparse.Namespace, said: Chapter, title: str = "") -> int:
+    return _out(
+        options,
+        title + chapter_text(said, worked=title != ""),
+        said.model_dump_json(indent=2, exclude={"drawings", "forms", "papers"}),
+    )
 
 
 def _build(options: argparse.Namespace) -> int:

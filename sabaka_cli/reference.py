@@ -10,12 +10,7 @@ from sabaka_core.findings.registry import RULES, Rule
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.metrics import Metric
-from sabaka_core.report import build_report
-from sabaka_core.show.models import ReportPart
 from sabaka_core.show.study import STUDIES, chapter
-
-_QUICK = "the hive"
-_NUMBERS: tuple[ReportPart, ...] = ("metrics",)
 
 
 def metrics_page(designs: Iterable[Hive]) -> str:
@@ -34,6 +29,8 @@ def metrics_page(designs: Iterable[Hive]) -> str:
         "or taken as it was set.",
     ]
     for step, metrics in said.items():
+        if not metrics:
+            continue
         lines += [
             "",
             f"## Numbers of {step}",
@@ -49,7 +46,6 @@ def metrics_page(designs: Iterable[Hive]) -> str:
 
 
 def _metrics(design: Hive) -> Iterator[tuple[str, dict[str, Metric]]]:
-    yield _QUICK, build_report(design, _NUMBERS).metrics
     context = Context(design)
     for step in STUDIES:
         yield step, chapter(context, step, Asked(parts=("metrics",))).metrics

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable
 from itertools import groupby
+from typing import Any
 
 from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.base.quantity import Quantity, Text, plain, plain_quantity
@@ -12,30 +13,15 @@ from sabaka_core.brief.rank import Ranking
 from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_deg
 from sabaka_core.document import Hive
 from sabaka_core.document.combs import TopBar
-from sabaka_core.document.hive import Choices
 from sabaka_core.drawing.slope import slope_study
-from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.frames.catalogue import CatalogueRow, catalogue
 from sabaka_core.hive.analysis import Analysis, analyse
-from sabaka_core.kit.chapter import Cell, Chapter
+from sabaka_core.kit.chapter import Cell, Chapter, Line
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.moving.matrix import Matrix
-from sabaka_core.show.combs import catalogue_card
-from sabaka_core.show.models import Report
-from sabaka_core.show.run_sheet import kept_mm, kinds_of, solve
-
-
-def report_text(report: Report) -> str:
-    """The report: numbers by group, the run, findings."""
-    lines = [report.name, plain(report.summary)]
-    for group, members in groupby(report.metrics.values(), key=lambda metric: metric.group):
-        lines += ["", group]
-        lines += [f"  {metric.label:<42} {_value(metric):>14}   {metric.working.formula}" for metric in members]
-    lines += ["", "Along the run"]
-    lines += [f"  {plain(place.text)}" for place in report.run]
-    lines += ["", "Entrances"]
-    lines += [f"  {state.index + 1}. {plain(state.text)}: {state.advice}" for state in report.entrances]
-    return "\n".join([*lines, "", findings_text(report.findings)])
+from sabaka_core.show.combs import fact_lines, part_lines
+from sabaka_core.show.run import kept_mm, kinds_of, solve
 
 
 def findings_text(findings: Iterable[Finding]) -> str:
@@ -47,7 +33,6 @@ def frames_json() -> str:
     """Every row of the catalogue: its sizes, its box, its parts and what it holds."""
     rows = []
     for ident, row in catalogue().items():
-        card = catalogue_card(row, Choices())
         rows.append(
             {
                 "id": ident,
@@ -56,26 +41,34 @@ def frames_json() -> str:
                 "made_from": row.made_from,
                 "carrier": row.carrier.model_dump(mode="json", exclude_none=True),
                 "box": row.box.model_dump() if row.box else None,
-                "parts": [
-                    {
-                        "name": part.name,
-                        "count": part.count,
-                        "sizes_mm": [round(q.value, 3) for q in part.sizes],
-                        "note": part.note,
-                    }
-                    for part in card.parts
-                ],
-                "facts": {fact.label: plain(fact.text) for fact in card.facts},
+                "parts": [_part(line) for line in part_lines(row.carrier)],
+                "facts": _facts(row),
             }
         )
     return json.dumps(rows, indent=2, ensure_ascii=False)
+
+
+def _part(line: Line) -> dict[str, Any]:
+    """One line of a parts list: its name, how many, and long, wide and thick where it isn’t bought as it is."""
+    name, number, *sizes = line.cells
+    numbers = [cell.value for cell in (number, *sizes) if isinstance(cell, Quantity)]
+    return {
+        "name": _cell(name),
+        "count": int(numbers[0]),
+        "sizes_mm": [round(size, 3) for size in numbers[1:]],
+        "note": line.why,
+    }
+
+
+def _facts(row: CatalogueRow) -> dict[str, str]:
+    return {_cell(label): _cell(said) for label, said in (line.cells for line in fact_lines(row))}
 
 
 def frames_text() -> str:
     """The catalogue as a table."""
     lines = [f"{'id':<26}{'top bar':>10}{'body':>9}{'depth':>9}{'spacing':>9}{'comb':>10}{'honey':>9}  source"]
     for ident, row in catalogue().items():
-        facts = {fact.label: plain(fact.text) for fact in catalogue_card(row, Choices()).facts}
+        facts = _facts(row)
         kind = row.carrier
         bar = isinstance(kind, TopBar)
         long = kind.length_mm if isinstance(kind, TopBar) else kind.top_bar_mm
@@ -126,11 +119,15 @@ def fits_json(a: Analysis, brood_share: float | None, wish: int | None) -> str:
     )
 
 
-def chapter_text(said: Chapter) -> str:
-    """What a study says: numbers by group, tables, what would help, what is wrong, what to mind."""
+def chapter_text(said: Chapter, worked: bool = False) -> str:
+    """What a study says: numbers by group, with their formulas if wished, tables, what would help, what is wrong."""
     lines = [plain(said.lead)]
     for group, members in groupby(said.metrics.values(), key=lambda metric: metric.group):
-        lines += ["", group, *(f"  {metric.label:<42} {_value(metric):>14}" for metric in members)]
+        lines += [
+            "",
+            group,
+            *(f"  {metric.label:<42} {_value(metric):>14}{_how(metric, worked)}" for metric in members),
+        ]
     for table in said.tables:
         lines += ["", f"{table.title}: {', '.join(table.columns)}"]
         lines += [f"  {'  '.join(_cell(cell) for cell in line.cells)}  {line.why}".rstrip() for line in table.lines]
@@ -143,6 +140,10 @@ def chapter_text(said: Chapter) -> str:
         lines += [f"  {plain(m.label)}{f': {plain(m.gives)}' if m.gives else ''}" for m in said.helps]
     lines += ["", findings_text(said.findings), "", *said.notes, *said.cautions]
     return "\n".join(lines)
+
+
+def _how(metric: Metric, worked: bool) -> str:
+    return f"   {metric.working.formula}" if worked else ""
 
 
 def _cell(cell: Cell) -> str:

@@ -43,9 +43,9 @@ from sabaka_core.edits.action import EDITS
 from sabaka_core.edits.patches import Patch
 from sabaka_core.hive.context import Context
 from sabaka_core.season.constants import constants
-from sabaka_core.show.compare import compare
 from sabaka_core.show.models import Report
 from sabaka_core.show.study import chapter
+from tests.core.support import reported
 
 SEED, DOCUMENTS = 20260, 10_000
 LONGEST_S = 2.0
@@ -69,7 +69,7 @@ STEPS: dict[str, Callable[[Hive], Value]] = {
     "lifting": lambda hive: chapter(Context(hive), "lifting"),
     "winter": lambda hive: chapter(Context(hive), "winter"),
     "building": _built,
-    "compare": lambda hive: compare(hive, hive),
+    "compare": lambda hive: chapter(Context(hive).beside(Context(hive)), "compare"),
 }
 NUMBERS = (0, 1, 5, 10, 60, 200, 500, 2_500, 3_000, 20_000, 1e5, 1e-9, 1e-3, 0.0016)
 FACTORS = (-1.0, 0.1, 0.5, 0.99, 1.01, 2.0, 10.0, 100.0)
@@ -225,7 +225,7 @@ def edited(outcome: Outcome, seed: int, numbers: range) -> None:
             outcome.counts["edit unread"] += 1
             continue
         try:
-            build_report(apply_edit(hive, edit, dice.choice((None, 0, 1, 7))), ("findings", "rod", "sheet", "forms"))
+            reported(apply_edit(hive, edit, dice.choice((None, 0, 1, 7))), "findings", "tables", "forms", draw=("rod",))
             outcome.counts["edit made"] += 1
         except SabakaError:
             outcome.counts["edit refused"] += 1

@@ -25,8 +25,8 @@ from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.patches import apply_patch
-from sabaka_core.findings import find_all
-from sabaka_core.hive.whole import whole
+from sabaka_core.findings import find
+from sabaka_core.hive.context import Context
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import practice
 
@@ -182,7 +182,7 @@ def _no_longer(hive: Hive, long_mm: float) -> tuple[Hive, tuple[Text, ...]]:
 
 
 def _found(hive: Hive) -> list[Finding]:
-    return [finding for finding in find_all(whole(hive), mends=False) if finding.severity != "note"]
+    return [finding for finding in find(Context(hive), mends=False) if finding.severity != "note"]
 
 
 def _wrong(hive: Hive) -> list[Finding]:
@@ -193,7 +193,7 @@ def _mended(hive: Hive) -> Hive:
     """The design with every finding mended that has a mend, the gravest first."""
     for _ in range(_MOST_MENDS):
         try:
-            found = [f for f in find_all(whole(hive)) if f.mends and f.severity != "note"]
+            found = [f for f in find(Context(hive)) if f.mends and f.severity != "note"]
         except SabakaError:
             return hive
         if not found:

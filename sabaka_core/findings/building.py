@@ -8,7 +8,7 @@ from functools import partial
 from sabaka_core.base.quantity import Text, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.edits.stock import AddBoard
-from sabaka_core.findings.overlaps import errors_in
+from sabaka_core.findings.found import errors_in
 from sabaka_core.findings.registry import Draft, Proposal, doing, no_proposals, on, study_rule
 from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.asked import parts_in, plan_in
@@ -22,7 +22,7 @@ _EXPLODED, _BOARDS = "build-exploded", "build-boards"
 @study_rule("design-errors", "building")
 def design_errors(context: Context) -> Iterator[Draft]:
     """What is wrong on paper is wrong in wood."""
-    errors = errors_in(context.whole)
+    errors = errors_in(context)
     if errors:
         yield Draft(
             code="design-errors",

@@ -1,7 +1,7 @@
 """Parts that lie in each other: a finding of the whole design, looked for apart from the rules for it takes longer.
 
 The rules know of gaps and limits one by one; only the solids know that a lug stands in a super. So nothing is
-right until they were looked at: every reader that says “nothing to mend” asks :func:`find_all`.
+right until they were looked at: every reader that says “nothing to mend” asks for the long rules too.
 """
 
 from __future__ import annotations
@@ -16,17 +16,17 @@ from sabaka_core.base.quantity import count, mm, text
 from sabaka_core.base.sources import GEOMETRY
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.action import Held
 from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.matching import resized
 from sabaka_core.edits.patches import PatchOps, apply_patch
 from sabaka_core.findings.alike import carrier_path
-from sabaka_core.findings.registry import GRAVITY_OF, Draft, Proposal, drafts, find, finding_of, no_proposals, on, tried
+from sabaka_core.findings.registry import Draft, Proposal, no_proposals, on, quick_drafts, study_rule
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import within_reach
 from sabaka_core.hive.whole import Whole, whole
-from sabaka_core.kit.findings import Finding, Mend, Spot
+from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import Overlap, overlaps, parts_of
 from sabaka_core.woodwork.fittings import shift_of
@@ -38,43 +38,39 @@ _WAYS = {"x": "towards the far end", "y": "to the left", "z": "up"}
 _MOST_MOVES = 2
 # What explains that something of the run lies in a wall.
 _RUN = "run-doesnt-close"
-# The step that shows them: the hive as a whole.
-_STEP = "shape"
 # So many designs are remembered: a session's mends and steps back.
 _REMEMBERED = 512
 _seen: dict[str, frozenset[str]] = {}
 
 
-def find_all(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
-    """All findings, parts in each other included; no mend of any makes parts lie in each other."""
-    found, met = find(hive, mends, held), find_overlaps(hive, mends, held)
-    if mends:
-        found = tuple(_holding(hive, each) for each in found)
-    return tuple(sorted((*found, *met), key=lambda each: -GRAVITY_OF[each.severity]))
+@study_rule(OVERLAP, "shape", long=True)
+def overlapping(context: Context) -> Iterator[Draft]:
+    """Parts lie in each other: a lug in a wall, a super in a roof."""
+    met = context.once(_met)
+    if not isinstance(met, ParameterError):
+        known = context.once(quick_drafts)
+        yield from (_draft(context.whole, each, known) for each in met)
 
 
-def errors_in(hive: Whole) -> int:
-    """How many errors a design has, parts that lie in each other included."""
-    return sum(finding.severity == "error" for finding in find_all(hive, mends=False))
+@study_rule(UNLOOKED, "shape", long=True)
+def unlooked(context: Context) -> Iterator[Draft]:
+    """Its parts can’t be worked out, so nobody can say whether they go together."""
+    met = context.once(_met)
+    if isinstance(met, ParameterError):
+        yield _unlooked(met)
 
 
-def find_overlaps(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
+def _met(context: Context) -> tuple[_Meeting, ...] | ParameterError:
     """Parts that lie in each other, the deepest first; nothing while something lies beyond reach.
 
     Each pair of owners speaks once: a chamber, its frames of one kind, the roof, the stand, a super.
     """
-    if hive.beyond:
+    if context.whole.beyond:
         return ()
     try:
-        met = _meetings(hive)
+        return _meetings(context.whole)
     except ParameterError as error:
-        return (finding_of(_unlooked(error), ()),)
-    if not met:
-        return ()
-    known = drafts(hive)
-    found = _drafts(hive, known)
-    before = [*known, *found]
-    return tuple(finding_of(d, tried(d, hive, before, _everything, held) if mends else ()) for d in found)
+        return error
 
 
 def holds(hive: Hive, patch: PatchOps) -> bool:
@@ -84,11 +80,6 @@ def holds(hive: Hive, patch: PatchOps) -> bool:
         return _places(after) <= _places(hive)
     except SabakaError:
         return False
-
-
-def _holding(hive: Whole, finding: Finding) -> Finding:
-    kept: tuple[Mend, ...] = tuple(mend for mend in finding.mends if holds(hive.given, mend.patch))
-    return finding if len(kept) == len(finding.mends) else finding.model_copy(update={"mends": kept})
 
 
 def _places(hive: Hive) -> frozenset[str]:
@@ -113,7 +104,6 @@ def _unlooked(error: ParameterError) -> Draft:
     """Parts that can't be worked out can't be looked at: that is wrong too, and said with its field."""
     return Draft(
         code=UNLOOKED,
-        step=_STEP,
         severity="error",
         text=text(f"Its parts can’t be worked out: {error.reason}"),
         why="As long as that stands nobody can say whether they go together.",
@@ -123,11 +113,6 @@ def _unlooked(error: ParameterError) -> Draft:
         source=GEOMETRY,
         path=error.field,
     )
-
-
-def _everything(hive: Whole) -> list[Draft]:
-    known = drafts(hive)
-    return [*known, *_drafts(hive, known)]
 
 
 @dataclass(frozen=True)
@@ -169,10 +154,6 @@ def _owners(hive: Whole, met: Overlap) -> str:
     return ": ".join((*boxes[:1], " and ".join(sorted(inner))))
 
 
-def _drafts(hive: Whole, known: list[Draft]) -> list[Draft]:
-    return [_draft(hive, each, known) for each in _meetings(hive)]
-
-
 def _draft(hive: Whole, meeting: _Meeting, known: list[Draft]) -> Draft:
     row, met = practice("parts_overlap"), meeting.worst
     box = meeting.boxes[0] if meeting.boxes else 0
@@ -189,7 +170,6 @@ def _draft(hive: Whole, meeting: _Meeting, known: list[Draft]) -> Draft:
     )
     return Draft(
         code=OVERLAP,
-        step=_STEP,
         subject=meeting.owners,
         severity="error",
         box=box,

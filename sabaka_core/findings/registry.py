@@ -166,6 +166,11 @@ def drafts(hive: Whole) -> list[Draft]:
     return in_order(found)
 
 
+def quick_drafts(context: Context) -> list[Draft]:
+    """The same of a design that is studied; ask :meth:`Context.once` for it."""
+    return drafts(context.whole)
+
+
 def step_drafts(context: Context, step: str, long: bool = True) -> list[Draft]:
     """What the rules on a step's study have to say, gravest first."""
     return in_order(
@@ -181,33 +186,6 @@ def step_drafts(context: Context, step: str, long: bool = True) -> list[Draft]:
 def in_order(found: list[Draft]) -> list[Draft]:
     """Drafts with the gravest first, and what lies beyond reach before all."""
     return sorted(found, key=lambda draft: (draft.code != BEYOND, -GRAVITY_OF[draft.severity]))
-
-
-def find_in(context: Context, step: str, mends: bool = True, held: Held = (), long: bool = True) -> tuple[Finding, ...]:
-    """Findings of a step's study; a mend is tried by all quick rules and those of the study.
-
-    The study's long ones try only mends of long ones.
-    """
-    found = step_drafts(context, step, long)
-    if not mends:
-        return tuple(finding_of(draft, ()) for draft in found)
-
-    def look(changed: Whole, slowly: bool) -> list[Draft]:
-        return [*drafts(changed), *step_drafts(Context(changed.given), step, slowly)]
-
-    before = [*drafts(context.whole), *found]
-    return tuple(
-        finding_of(draft, tried(draft, context.whole, before, partial(look, slowly=RULES[draft.code].long), held))
-        for draft in found
-    )
-
-
-def find(hive: Whole, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
-    """All findings, gravest first, with their tried mends if wanted; those that alter what is held come last."""
-    found = drafts(hive)
-    # While something lies beyond reach, all else speaks of what it is taken for: only that is mended first.
-    mended = {BEYOND} if hive.beyond else all_codes()
-    return tuple(finding_of(d, tried(d, hive, found, held=held) if mends and d.code in mended else ()) for d in found)
 
 
 def finding_of(draft: Draft, mends: tuple[Mend, ...]) -> Finding:

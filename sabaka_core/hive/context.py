@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from collections.abc import Callable
-from functools import cached_property
+from copy import copy
 from hashlib import sha256
 from threading import Lock
 from typing import Any, TypeVar, cast
 
 from sabaka_core.document.hive import Hive
-from sabaka_core.hive.analysis import Analysis, main_box
+from sabaka_core.hive.analysis import Analysis, analyse, main_box
 from sabaka_core.hive.whole import Whole, whole
 
 T = TypeVar("T")
@@ -21,32 +21,66 @@ class Context:
 
     Attributes:
         given: the design as its keeper has it.
+        box: index of the chamber on the bench; the brood chamber when none was named.
+        other: a design that it is compared with.
     """
 
     def __init__(self, given: Hive) -> None:
         self.given = given
+        self.other: Context | None = None
         self._made: dict[Callable[[Context], Any], Any] = {}
+        self._box: int | None = None
 
-    @cached_property
+    @property
     def whole(self) -> Whole:
         """All of its chambers, within reach."""
-        return whole(self.given)
+        return self.once(_whole)
 
     @property
     def hive(self) -> Hive:
         """The design as it is worked with."""
         return self.whole.hive
 
-    @cached_property
+    @property
     def main(self) -> Analysis:
         """The brood chamber."""
         return self.whole.chambers[main_box(self.hive)]
 
+    @property
+    def box(self) -> int:
+        return main_box(self.hive) if self._box is None else self._box
+
+    @property
+    def bench(self) -> Analysis:
+        """The chamber on the bench.
+
+        Raises:
+            ParameterError: there is no such chamber.
+        """
+        known = self.whole.chambers
+        return known[self.box] if 0 <= self.box < len(known) else analyse(self.hive, self.box)
+
+    def on(self, box: int | None) -> Context:
+        """The same design with another chamber on the bench."""
+        seen = copy(self)
+        seen._box = box
+        return seen
+
+    def beside(self, other: Context) -> Context:
+        """The same design with another to compare with."""
+        seen = copy(self)
+        seen.other = other
+        return seen
+
     def once(self, make: Callable[[Context], T]) -> T:
-        """What a function makes of this design; it is asked only once."""
+        """What a function makes of this design, whichever chamber is on the bench; it is asked only once."""
         if make not in self._made:
             self._made[make] = make(self)
         return cast(T, self._made[make])
+
+
+def _whole(context: Context) -> Whole:
+    return whole(context.given)
 
 
 class Remembered:

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from sabaka_core.base.quantity import Quantity, Text, Value
+from sabaka_core.base.sources import Source
 from sabaka_core.base.units import System
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
@@ -21,10 +22,11 @@ ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables"
 
 
 class Line(Value):
-    """A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about.
+    """A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about,
+    ``source`` where they come from.
 
-    ``key`` tells it apart; ``good`` where there is a right and a wrong; ``choose`` is what a click on it does,
-    ``chosen`` whether it is so already.
+    ``key`` tells it apart; ``good`` where there is a right and a wrong, by the ``rules`` of these codes; ``choose`` is
+    what a click on it does, ``chosen`` whether it is so already.
     """
 
     key: str = ""
@@ -32,7 +34,9 @@ class Line(Value):
     why: str = ""
     notes: tuple[Text, ...] = ()
     working: Working | None = None
+    source: Source | None = None
     good: bool | None = None
+    rules: tuple[str, ...] = ()
     choose: Action | None = None
     chosen: bool = False
 
@@ -90,12 +94,22 @@ class Paper(Value):
 
 
 class Asked(Value):
-    """What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare."""
+    """What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare.
+
+    ``wanted`` are the keys of the drawings and tables that are wanted, all of the usual ones when not said; ``of`` is
+    what of many is shown, as a kind of frame.
+    """
 
     parts: tuple[Part, ...] = ALL_PARTS
+    wanted: Annotated[tuple[str, ...], Field(max_length=24)] | None = None
+    of: Annotated[str, Field(max_length=80)] = ""
     at: int | None = None
     typed: Annotated[str, Field(max_length=40)] = ""
     units: System = "mm"
+
+    def wants(self, key: str) -> bool:
+        """Whether a drawing or table is made, as far as it’s a usual one."""
+        return self.wanted is None or key in self.wanted
 
     @property
     def shown(self) -> int:
@@ -106,7 +120,8 @@ class Asked(Value):
 class Chapter(Value):
     """What one study says: parts that weren’t asked for stay empty.
 
-    ``tried`` tells what was searched for what helps.
+    ``tried`` tells what was searched for what helps; ``views`` are the drawings that can be asked for, ``of`` what of
+    many is shown.
     """
 
     study: str
@@ -118,6 +133,8 @@ class Chapter(Value):
     tables: tuple[Table, ...] = ()
     agenda_title: str = ""
     agenda: tuple[Occasion, ...] = ()
+    views: tuple[str, ...] = ()
+    of: str = ""
     drawings: dict[str, Drawing] = {}
     forms: tuple[FieldGroup, ...] = ()
     moments: Moments | None = None

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from sabaka_core.base.quantity import Quantity, Text, Value
+from sabaka_core.base.quantity import Quantity, Value
 
 
 class Option(Value):
@@ -61,19 +61,10 @@ class Action(Value):
     edit: dict[str, Any]
 
 
-class Advice(Value):
-    """Something worth trying, with its reason and the edit that does it."""
-
-    text: Text
-    why: str
-    action: Action
-
-
 class FieldGroup(Value):
-    """Fields that belong together, and the tab of the ledger they stand on."""
+    """Fields that belong together."""
 
     id: str
     title: str
-    tab: Literal["set", "run", "season", "moving", "lifting", "winter", "building"]
     fields: tuple[FormField, ...]
     actions: tuple[Action, ...] = ()

@@ -77,7 +77,7 @@ def closing_mm(hive: Hive) -> float:
 
 
 def _cover(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
-    sheet.errors(errors_in(whole(hive)), "before you cut")
+    sheet.errors(errors_in(Context(hive)), "before you cut")
     missing = not_made(hive)
     if missing:
         sheet.paragraph("", f"Not made yet, and in no list here: {'; '.join(missing)}.", 9)
@@ -161,7 +161,7 @@ def _run_card(sheet: Sheet, hive: Hive) -> None:
     sheet.turn()
     sheet.heading("Run card")
     everything = whole(hive)
-    sheet.errors(errors_in(everything), "before you hang it so")
+    sheet.errors(errors_in(Context(hive)), "before you hang it so")
     if sheet.measure != "mm":
         off = closing_mm(hive)
         words = (

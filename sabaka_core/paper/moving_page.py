@@ -25,7 +25,7 @@ def moving_page(hive: Hive, measure: Measure = "mm") -> bytes:
     way = move.way
     sheet = Sheet(hive, "moving in", measure)
     sheet.title(f"{hive.name}: moving in", f"{move.bees.name}, {move.moving.count} combs. {way.name}.")
-    sheet.errors(errors_in(context.whole), "before you move bees into it")
+    sheet.errors(errors_in(context), "before you move bees into it")
     sheet.paragraph("How", way.how)
     drawings = [report.drawings[name] for name in _DRAWN if name in report.drawings]
     high = 70 * POINTS

@@ -23,7 +23,7 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     report = chapter(context, "season")
     sheet = Sheet(hive, "season", measure)
     sheet.title(hive.name, report.lead)
-    sheet.errors(errors_in(context.whole), "before you go by this plan")
+    sheet.errors(errors_in(context), "before you go by this plan")
     sheet.metrics(report.metrics.values())
     charts = [report.drawings[name] for name in ("season-combs", "season-bees")]
     for chart, high in zip(charts, (58 * POINTS, 44 * POINTS), strict=True):

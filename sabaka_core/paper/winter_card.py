@@ -27,7 +27,7 @@ def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
     sheet = Sheet(hive, "winter", measure)
     under = f"{sheet.say(report.lead)} {wintering.bees} bees, top {wintering.school}"
     sheet.title(f"{hive.name}: winter", under)
-    sheet.errors(errors_in(context.whole), "before you go by these figures")
+    sheet.errors(errors_in(context), "before you go by these figures")
     high, half = 66 * POINTS, sheet.wide / 2
     section, combs = without_legend(report.drawings["winter-section"]), report.drawings["winter-combs"]
     sheet.picture(section, high, wide=half - 6)

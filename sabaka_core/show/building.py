@@ -90,7 +90,7 @@ class BuildingStudy(Study):
         searched = " and ".join(sizes) if sizes else "no size: frames hold them all"
         return text(f"Searched 20 mm either way of {searched}.")
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return building_forms(context.main)
 
 

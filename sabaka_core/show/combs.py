@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass, replace
 
-from sabaka_core.base.quantity import Quantity, Text, mm, text
+from sabaka_core.base.quantity import Text, amount, count, kilograms, mm, text
 from sabaka_core.base.sources import KEEPER, Source
 from sabaka_core.combs.bars import deflection_mm
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
@@ -27,136 +28,216 @@ from sabaka_core.frames.verdict import (
     under_words,
 )
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.context import Context
 from sabaka_core.hive.materials import density
+from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
+from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.models import CombCard, CombFact, CombPart, FitRow
+from sabaka_core.show.forms.combs import carrier_form
+from sabaka_core.show.study import Study
+
+# What is shown: a kind of the hive, or a row of the catalogue, by its id.
+HIVE, CATALOGUE = "hive:", "catalogue:"
+# A top bar reaches over its box by so much at both ends together, where no box is known.
+_OVER_MM = 20.0
 
 
-def comb_cards(a: Analysis) -> tuple[CombCard, ...]:
-    """A card for every bar and frame of the design, fitted into the chamber on the bench."""
-    return tuple(_design_card(a, kind) for kind in a.hive.comb_types)
+class CombsStudy(Study):
+    """Bars and frames: those of this hive fitted into the chamber on the bench, and the catalogue's."""
+
+    name = "combs"
+
+    def lead(self, context: Context) -> Text:
+        return text("Every size is taken from the parts it is made of.")
+
+    def shown(self, context: Context, asked: Asked) -> str:
+        """The one asked for; else the first of the hive's kinds that hangs here."""
+        kinds = context.hive.comb_types
+        own, rows = [f"{HIVE}{kind.id}" for kind in kinds], [f"{CATALOGUE}{ident}" for ident in catalogue()]
+        used = [f"{HIVE}{kind.id}" for kind in kinds if _used(context.bench, kind)]
+        return asked.of if asked.of in (*own, *rows) else (*used, *own, *rows)[0]
+
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        a = context.bench
+        yield _list("kinds", "In this hive", ((f"{HIVE}{k.id}", k.name, _used(a, k), "") for k in a.hive.comb_types))
+        yield _list("standards", "Standards", (_listed(row) for row in catalogue().values() if not row.made_from))
+        yield _list("derived", "Made from others", (_listed(row) for row in catalogue().values() if row.made_from))
+        kind, row = _chosen(context, asked)
+        yield Table(key="holds", title="Holds", columns=("Holds", ""), lines=tuple(_holds(a, kind, row)))
+        if isinstance(kind, Frame) and row is None:
+            yield _fit(a, kind)
+        yield Table(
+            key="parts",
+            title="Made of, before shaping",
+            columns=("Part", "Pieces", "Long", "Wide", "Thick"),
+            lines=tuple(part_lines(kind)),
+        )
+
+    def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        kind, _ = _chosen(context, asked)
+        drawn: tuple[Drawing, ...] = ()
+        if isinstance(kind, Frame):
+            drawn = (comb_front(kind), comb_end(kind), comb_above(kind))
+        elif isinstance(kind, TopBar):
+            drawn = (bar_front(kind), bar_above(kind))
+        return (each for each in drawn if asked.wants(each.name))
+
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
+        kind, row = _chosen(context, asked)
+        return (carrier_form(context.bench, kind),) if row is None else ()
 
 
-def catalogue_cards(choices: Choices) -> tuple[CombCard, ...]:
-    """A card for every row of the catalogue, as the standard has it."""
-    return tuple(catalogue_card(row, choices) for row in catalogue().values())
+def _chosen(context: Context, asked: Asked) -> tuple[CombType, CatalogueRow | None]:
+    """What is shown, and its row where it is one of the catalogue's."""
+    if asked.of.startswith(CATALOGUE):
+        row = catalogue()[asked.of.removeprefix(CATALOGUE)]
+        return row.carrier, row
+    return context.hive.comb_type(asked.of.removeprefix(HIVE)), None
 
 
-def catalogue_card(row: CatalogueRow, choices: Choices) -> CombCard:
-    """One row of the catalogue on a card, in the box it is usually kept in."""
-    kind = row.carrier
-    note = f"made from {catalogue()[row.made_from].name}" if row.made_from else ""
-    base = _card(
-        kind, choices, row.source, kind.top_bar_mm - 20.0 if isinstance(kind, Frame) else kind.length_mm - 20.0
-    )
-    return base.model_copy(update={"made_from": note})
+def _used(a: Analysis, kind: CombType) -> int:
+    return sum(isinstance(p.item, Comb) and p.item.type == kind.id for p in a.layout.combs)
 
 
-def _design_card(a: Analysis, kind: CombType) -> CombCard:
-    row = catalogue().get(kind.standard) if isinstance(kind, Frame) else None
-    measured = isinstance(kind, Frame) and kind.origin == "measured"
-    source = KEEPER if measured or row is None else row.source
-    used = sum(isinstance(p.item, Comb) and p.item.type == kind.id for p in a.layout.combs)
-    card = _card(kind, a.hive.choices, source, a.section.top_mm)
-    fit: tuple[FitRow, ...] = ()
+def _list(key: str, title: str, rows: Iterable[tuple[str, str, int, str]]) -> Table:
+    """Bars and frames to choose from: key, name, how many hang here, what of it is told."""
+    lines = tuple(Line(key=at, cells=(Text(template=name), count(used)), why=why) for at, name, used, why in rows)
+    return Table(key=key, title=title, columns=(title, "hang here"), lines=lines)
+
+
+def _listed(row: CatalogueRow) -> tuple[str, str, int, str]:
+    return f"{CATALOGUE}{row.id}", row.name, 0, f"made from {catalogue()[row.made_from].name}" if row.made_from else ""
+
+
+@dataclass(frozen=True)
+class _Fact:
+    """Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by a rule."""
+
+    label: str
+    text: Text
+    good: bool | None = None
+    rule: str = ""
+
+    def line(self) -> Line:
+        rules = (self.rule,) if self.rule else ()
+        return Line(key=self.label, cells=(Text(template=self.label), self.text), good=self.good, rules=rules)
+
+
+@dataclass(frozen=True)
+class _Gap:
+    """One gap of a frame in its chamber, at both ends of tolerance and moisture, judged by rules."""
+
+    label: str
+    sizes_mm: tuple[float, float, float]
+    words: str
+    good: bool | None
+    rules: tuple[str, ...]
+
+    def line(self) -> Line:
+        return Line(
+            key=self.label,
+            cells=(Text(template=self.label), *(mm(size) for size in self.sizes_mm)),
+            why=self.words,
+            good=self.good,
+            rules=self.rules,
+        )
+
+
+def fact_lines(row: CatalogueRow) -> tuple[Line, ...]:
+    """What a row of the catalogue holds, in the box it is usually kept in."""
+    return tuple(fact.line() for fact in _facts_of(row.carrier, Choices(), _usual_span_mm(row.carrier)))
+
+
+def _usual_span_mm(kind: Frame | TopBar) -> float:
+    return (kind.top_bar_mm if isinstance(kind, Frame) else kind.length_mm) - _OVER_MM
+
+
+def _holds(a: Analysis, kind: CombType, row: CatalogueRow | None) -> Iterator[Line]:
+    """What it holds, by what hangs in this chamber, and where its sizes come from."""
+    if row is not None:
+        yield from fact_lines(row)
+        yield _source_line(row.source)
+        return
     hangs = any(kind is carrier for carrier in a.carriers)
-    card = card.model_copy(update={"facts": tuple(_judged(a, kind, fact, hangs) for fact in card.facts)})
-    if isinstance(kind, Frame):
-        fit = tuple(_judged_row(a, kind, row, hangs) for row in _fit_rows(a, kind))
-    elif used:
-        hung = a.hung_of(kind.id)
-        area = Quantity(value=hung.predicted_area_mm2 / 100, unit="cm2")
-        facts = (
-            CombFact(label="Grown comb, one side", text=text("{area}", area=area)),
-            CombFact(label="Honey when full", text=text("{kg}", kg=Quantity(value=a.honey_kg(kind), unit="kg"))),
-        )
-        card = card.model_copy(update={"facts": (*facts, *card.facts)})
-    return card.model_copy(update={"used": used, "fit": fit})
+    if not isinstance(kind, Frame) and _used(a, kind):
+        area = amount(a.hung_of(kind.id).predicted_area_mm2 / 100, "cm2")
+        yield _Fact("Grown comb, one side", text("{area}", area=area)).line()
+        yield _Fact("Honey when full", text("{kg}", kg=kilograms(a.honey_kg(kind)))).line()
+    for fact in _facts_of(kind, a.hive.choices, a.section.top_mm):
+        # What hangs in another chamber, or nowhere, isn't judged.
+        if fact.rule:
+            fact = replace(fact, good=not is_found(a, (fact.rule,), kind.id) if hangs else None)
+        yield fact.line()
+    standard = catalogue().get(kind.standard) if isinstance(kind, Frame) and kind.origin != "measured" else None
+    yield _source_line(KEEPER if standard is None else standard.source)
 
 
-def _judged(a: Analysis, kind: CombType, fact: CombFact, hangs: bool) -> CombFact:
-    """A fact as the rule of it finds it here; what hangs in another chamber, or nowhere, isn't judged."""
-    if not fact.code:
-        return fact
-    return fact.model_copy(update={"good": not is_found(a, (fact.code,), kind.id) if hangs else None})
+def _source_line(source: Source) -> Line:
+    return Line(key="source", cells=(text("Its sizes"),), source=source)
 
 
-def _judged_row(a: Analysis, frame: Frame, row: FitRow, hangs: bool) -> FitRow:
-    judged = hangs and bool(row.codes)
-    return row.model_copy(update={"good": not is_found(a, row.codes, frame.id) if judged else None})
-
-
-def _card(kind: CombType, choices: Choices, source: Source, span_mm: float) -> CombCard:
-    drawings: tuple[Drawing, ...] = ()
-    parts: tuple[CombPart, ...] = ()
-    facts: tuple[CombFact, ...] = ()
-    origin = "bar"
-    if isinstance(kind, Frame):
-        drawings = (comb_front(kind), comb_end(kind), comb_above(kind))
-        parts = tuple(_parts(kind))
-        facts = tuple(_frame_facts(kind, choices, span_mm))
-        origin = kind.origin
-    elif isinstance(kind, TopBar):
-        drawings = (bar_front(kind), bar_above(kind))
-        guide = kind.guide
-        parts = (
-            CombPart(name="Bar", count=1, sizes=_three(kind.length_mm, kind.width_mm, kind.thickness_mm), note=""),
-            CombPart(name=f"Guide: {guide.kind.replace('-', ' of ')}", count=1, sizes=(mm(guide.length_mm),), note=""),
-        )
-        facts = (CombFact(label="Ceiling", text=text("closed: bars touch"), good=True),)
-    elif isinstance(kind, FixedComb):
-        origin = "fixed"
-        facts = (CombFact(label="To lift it", text=text("it has to be cut from the walls")),)
-    return CombCard(
-        id=kind.id,
-        name=kind.name,
-        origin=origin,
-        make=kind.make if isinstance(kind, Frame) else kind.kind,
-        source=source,
-        drawings=drawings,
-        parts=parts,
-        facts=facts,
+def _fit(a: Analysis, frame: Frame) -> Table:
+    hangs = any(frame is carrier for carrier in a.carriers)
+    gaps = [
+        replace(gap, good=not is_found(a, gap.rules, frame.id) if hangs and gap.rules else None)
+        for gap in _gaps(a, frame)
+    ]
+    title = f"Fits {a.title or 'this hive'}" + ("" if _used(a, frame) else ", where none hangs")
+    return Table(
+        key="fit", title=title, columns=("Gap", "least", "mean", "most"), lines=tuple(gap.line() for gap in gaps)
     )
 
 
-def _three(long: float, wide: float, thick: float) -> tuple[Quantity, ...]:
-    return mm(long), mm(wide), mm(thick)
+def part_lines(kind: CombType) -> Iterator[Line]:
+    """What it is made of; what is bought as it is has no sizes."""
+    if isinstance(kind, Frame):
+        for part in parts_of(kind):
+            sizes = part.pieces[0].sizes_mm if part.pieces else ()
+            yield _part(part.name, part.number, sizes, part.note)
+    elif isinstance(kind, TopBar):
+        yield _part("Bar", 1, (kind.length_mm, kind.width_mm, kind.thickness_mm), "")
+        yield _part(f"Guide: {kind.guide.kind.replace('-', ' of ')}", 1, (kind.guide.length_mm,), "")
 
 
-def _parts(frame: Frame) -> Iterator[CombPart]:
-    for part in parts_of(frame):
-        sizes = _three(*part.pieces[0].sizes_mm) if part.pieces else ()
-        yield CombPart(name=part.name, count=part.number, sizes=sizes, note=part.note)
+def _part(name: str, number: int, sizes_mm: Iterable[float], note: str) -> Line:
+    return Line(key=name, cells=(Text(template=name), count(number), *(mm(size) for size in sizes_mm)), why=note)
 
 
-def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[CombFact]:
+def _facts_of(kind: CombType, choices: Choices, span_mm: float) -> Iterator[_Fact]:
+    if isinstance(kind, Frame):
+        yield from _frame_facts(kind, choices, span_mm)
+    elif isinstance(kind, TopBar):
+        yield _Fact("Ceiling", text("closed: bars touch"), True)
+    elif isinstance(kind, FixedComb):
+        yield _Fact("To lift it", text("it has to be cut from the walls"))
+
+
+def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[_Fact]:
     area = comb_area_mm2(frame)
     if frame.make == "feeder":
         litres = (frame.body_width_mm - 2 * frame.side_bar_thickness_mm) * frame.side_bar_width_mm
         litres *= (frame.depth_mm - frame.top_bar_thickness_mm - frame.bottom_bar_thickness_mm) / 1e6
-        yield CombFact(
-            label="Holds", text=text("{litres} of syrup to the brim", litres=Quantity(value=litres, unit="L"))
-        )
+        yield _Fact("Holds", text("{litres} of syrup to the brim", litres=amount(litres, "L")))
     elif area:
         cells = 2 * area / 100 * cells_per_cm2(choices.cell_mm)
         full = honey_kg(area, frame.spacing_mm)
         wood = wood_volume_mm3(frame) * density("softwood") / 1e9
-        yield CombFact(label="Comb, one side", text=text("{area}", area=Quantity(value=area / 100, unit="cm2")))
-        yield CombFact(label="Cells, both sides", text=text("{cells}", cells=Quantity(value=cells, unit="count")))
+        yield _Fact("Comb, one side", text("{area}", area=amount(area / 100, "cm2")))
+        yield _Fact("Cells, both sides", text("{cells}", cells=count(cells)))
         told = practice("tall_frame_honey")
         note = f": {told.why}" if frame.make in ("tall", "two-part") and full > told.span[1] else ""
-        yield CombFact(label="Honey when full", text=text(f"{{kg}}{note}", kg=Quantity(value=full, unit="kg")))
-        yield CombFact(label="To lift, wood and honey", text=text("{kg}", kg=Quantity(value=full + wood, unit="kg")))
-        yield CombFact(label="Comb without a break", text=text("{mm} high", mm=mm(unbroken_height_mm(frame))))
+        yield _Fact("Honey when full", text(f"{{kg}}{note}", kg=kilograms(full)))
+        yield _Fact("To lift, wood and honey", text("{kg}", kg=kilograms(full + wood)))
+        yield _Fact("Comb without a break", text("{mm} high", mm=mm(unbroken_height_mm(frame))))
         loaded = frame.body_width_mm - 2 * frame.side_bar_thickness_mm
         sag = deflection_mm(full, span_mm, loaded, frame.top_bar_width_mm, frame.top_bar_thickness_mm)
         allowed = span_mm / practice("bar_deflection").number
-        yield CombFact(
-            label="Top bar sags, full",
-            text=text("{sag}, allowed {most}", sag=mm(sag), most=mm(allowed)),
+        yield _Fact(
+            "Top bar sags, full",
+            text("{sag}, allowed {most}", sag=mm(sag), most=mm(allowed)),
             good=sag <= allowed,
-            code="bar-too-weak",
+            rule="bar-too-weak",
         )
     if frame.make in ("plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone"):
         yield _gap_fact("Gap at the lugs", frame.bar_gap_mm)
@@ -165,27 +246,27 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[Com
         yield from _extractor(frame, choices)
 
 
-def _gap_fact(label: str, gap: float) -> CombFact:
+def _gap_fact(label: str, gap: float) -> _Fact:
     words, good = gap_words(gap)
-    return CombFact(label=label, text=text(f"{{gap}}: {words}", gap=mm(gap)), good=good, code="frame-gap-wrong")
+    return _Fact(label, text(f"{{gap}}: {words}", gap=mm(gap)), good, "frame-gap-wrong")
 
 
-def _extractor(frame: Frame, choices: Choices) -> Iterator[CombFact]:
+def _extractor(frame: Frame, choices: Choices) -> Iterator[_Fact]:
     long = choices.basket_long_mm or practice("basket_long").number
     high = choices.basket_high_mm or practice("basket_high").number
     whole = fits_basket(frame.top_bar_mm, frame.depth_mm, long, high)
     halves = frame.make == "two-part" and fits_basket(frame.top_bar_mm, frame.depth_mm / 2, long, high)
     basket = {"long": mm(long), "high": mm(high)}
     words = "goes in whole" if whole else "goes in by halves" if halves else "doesn’t go in: press, or cut comb"
-    yield CombFact(
-        label="Extractor",
-        text=Text(template=words + " (basket {long} × {high})", values=basket),
+    yield _Fact(
+        "Extractor",
+        Text(template=words + " (basket {long} × {high})", values=basket),
         # Pressing is a way of its own, not a mistake.
         good=True if whole or halves else None,
     )
 
 
-def _fit_rows(a: Analysis, frame: Frame) -> Iterator[FitRow]:
+def _gaps(a: Analysis, frame: Frame) -> Iterator[_Gap]:
     fit, rods = a.fit(frame), a.chamber.rest.kind == "rods"
     yield _row("Beside it, each side", fit, "side", side_words, ("frame-side-gap", "frame-too-large"))
     yield _row(
@@ -200,18 +281,10 @@ def _fit_rows(a: Analysis, frame: Frame) -> Iterator[FitRow]:
 
 def _row(
     label: str, fit: FitRange, gap: str, judge: Callable[[float], Verdict], codes: tuple[str, ...], more_mm: float = 0.0
-) -> FitRow:
+) -> _Gap:
     """A gap at its least, its mean and its most; the worst of them gives the words."""
     low, high = (end + more_mm for end in fit.ends(gap))
     mean = getattr(fit.nominal, gap) + more_mm
     words = [judge(value) for value in (low, mean, high)]
     bad = next((w for w, good in words if not good), None)
-    return FitRow(
-        label=label,
-        least=mm(low),
-        nominal=mm(mean),
-        most=mm(high),
-        words=bad or words[1][0],
-        good=bad is None,
-        codes=codes,
-    )
+    return _Gap(label, (low, mean, high), bad or words[1][0], bad is None, codes)

@@ -2,58 +2,52 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Literal
+from collections.abc import Callable, Iterable
 
-from sabaka_core.base.quantity import Quantity, Text, Unit, Value, litres, mm, text
-from sabaka_core.document.hive import Hive
+from sabaka_core.base.quantity import Quantity, Text, Unit, amount, litres, mm, text
 from sabaka_core.frames.parts import unbroken_height_mm
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import Whole, carrier_kg, whole
+from sabaka_core.hive.context import Context
+from sabaka_core.hive.whole import Whole, carrier_kg
+from sabaka_core.kit.chapter import Asked, Cell, Line, Table
 from sabaka_core.kit.tables import practice
+from sabaka_core.show.study import Study
+
+# Two numbers that differ by less of themselves are the same.
+_SAME = 1e-3
 
 
-class CompareRow(Value):
-    """One number of both designs; ``more`` says which has more of it."""
+class CompareStudy(Study):
+    """A design beside another: numbers of both, and the other one at the same room or the same comb."""
 
-    label: str
-    left: Quantity
-    right: Quantity
-    more: Literal["left", "right", "same"]
+    name = "compare"
 
+    def lead(self, context: Context) -> Text:
+        return text("Beside another hive.") if context.other is None else Text(template=context.other.hive.name)
 
-class Comparison(Value):
-    """Two designs side by side."""
+    def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        if context.other is None:
+            return
+        one, two = context.whole, context.other.whole
+        rows = tuple(_row(label, unit, read(one), read(two)) for label, unit, read in _ROWS)
+        yield Table(key="beside", title="Side by side", columns=("", one.hive.name, two.hive.name), lines=rows)
+        equal = (_same_litres(one, two), _same_comb(one, two))
+        lines = tuple(Line(key=words.template, cells=(words,)) for words in equal)
+        yield Table(key="equal", title="Made equal", columns=("Made equal",), lines=lines)
 
-    left: str
-    right: str
-    rows: tuple[CompareRow, ...]
-    equalised: tuple[Text, ...]
-
-
-def compare(left: Hive, right: Hive) -> Comparison:
-    """Compare two designs.
-
-    Raises:
-        ParameterError: a size of one of them contradicts another.
-    """
-    one, two = whole(left), whole(right)
-    return Comparison(
-        left=left.name,
-        right=right.name,
-        rows=tuple(_row(label, unit, read(one), read(two)) for label, unit, read in _ROWS),
-        equalised=(_same_litres(one, two), _same_comb(one, two)),
-    )
+    def notes(self, context: Context) -> Iterable[str]:
+        return ("▲ has more of it; more isn’t always better.",)
 
 
-def _row(label: str, unit: Unit, left: float, right: float) -> CompareRow:
-    same = abs(left - right) <= 1e-3 * max(abs(left), abs(right), 1e-9)
-    return CompareRow(
-        label=label,
-        left=Quantity(value=left, unit=unit),
-        right=Quantity(value=right, unit=unit),
-        more="same" if same else "left" if left > right else "right",
-    )
+def _row(label: str, unit: Unit, left: float, right: float) -> Line:
+    same = abs(left - right) <= _SAME * max(abs(left), abs(right), 1e-9)
+    cells = (_cell(left, unit, not same and left > right), _cell(right, unit, not same and right > left))
+    return Line(key=label, cells=(Text(template=label), *cells))
+
+
+def _cell(value: float, unit: Unit, more: bool) -> Cell:
+    quantity = amount(value, unit)
+    return text("▲ {n}", n=quantity) if more else quantity
 
 
 def _heaviest(hive: Whole) -> float:

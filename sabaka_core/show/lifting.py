@@ -82,7 +82,7 @@ class LiftingStudy(Study):
         now = finite(context.once(here_in).worst_index)
         return improved(context, self.name, _candidates(context), partial(_lowers, now))
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return lifting_forms(context.main)
 
     def notes(self, context: Context) -> Iterable[str]:

@@ -93,7 +93,7 @@ class MovingStudy(Study):
         if own_frame(move) is not None:
             yield cost_chart(move.moving.making, _minutes_each(move))
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return moving_forms(context.main)
 
 

@@ -76,7 +76,7 @@ class SeasonStudy(Study):
         yield combs_chart(plan, _other(plan, context.main, asked))
         yield bees_chart(plan)
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return season_forms(context.main)
 
 

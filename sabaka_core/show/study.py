@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from itertools import chain
 from typing import ClassVar
 
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.quantity import Text, Unit
 from sabaka_core.base.sources import Source
 from sabaka_core.edits.action import Held
-from sabaka_core.findings import find_all, find_in
+from sabaka_core.findings import find_in
+from sabaka_core.findings.found import BENCH
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion, Paper, Part, Table
 from sabaka_core.kit.drawing import Drawing
@@ -47,6 +48,14 @@ class Study:
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
         return ()
 
+    def views(self, context: Context) -> tuple[str, ...]:
+        """Drawings that can be asked for by name."""
+        return ()
+
+    def shown(self, context: Context, asked: Asked) -> str:
+        """What of many is shown, where there are many."""
+        return ""
+
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
         return ()
 
@@ -62,7 +71,7 @@ class Study:
         """What was searched for that."""
         return None
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return ()
 
     def moments(self, context: Context, at: int | None) -> Moments | None:
@@ -125,6 +134,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
     study, asked = STUDIES[name], asked or Asked()
     moments = study.moments(context, asked.at)
     asked = asked.model_copy(update={"at": moments.at if moments else None})
+    asked = asked.model_copy(update={"of": study.shown(context, asked)})
     parts = set(asked.parts) - (study.on_wish if asked.parts == ALL_PARTS else set())
     if "moment" in parts:
         changed = study.momentary
@@ -147,8 +157,10 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
         tables=tuple(study.tables(context, asked)) if "tables" in parts else (),
         agenda_title=study.agenda_title,
         agenda=tuple(study.agenda(context)) if "agenda" in parts else (),
+        views=study.views(context),
+        of=asked.of,
         drawings={each.name: each for each in study.drawings(context, asked)} if "drawings" in parts else {},
-        forms=study.forms(context) if "forms" in parts else (),
+        forms=study.forms(context, asked) if "forms" in parts else (),
         moments=moments,
         papers=study.papers,
         notes=tuple(study.notes(context)),
@@ -157,11 +169,18 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
 
 
 def chapters(context: Context, asked: Mapping[str, Asked], held: Held = ()) -> dict[str, Chapter]:
-    """What several studies say; what they share is worked out once."""
+    """What several studies say; what they share is worked out once.
+
+    Raises:
+        ParameterError: there is no such study, or a setting can’t be used; the field is named.
+    """
+    unknown = sorted(asked.keys() - STUDIES.keys())
+    if unknown:
+        raise ParameterError("asked", unknown[0], "There is no such study.", "no-such-study")
     return {name: chapter(context, name, each, held) for name, each in asked.items()}
 
 
 def every_finding(context: Context, mends: bool = True, held: Held = ()) -> tuple[Finding, ...]:
     """All findings of a design: of its chambers, its parts and every study, those of a step together."""
-    steps = (find_in(context, name, mends, held) for name in STUDIES)
-    return tuple(chain(find_all(context.whole, mends, held), *steps))
+    steps = (*BENCH, *(name for name in STUDIES if name not in BENCH))
+    return tuple(each for name in steps for each in find_in(context, name, mends, held))

@@ -94,7 +94,7 @@ class WinterStudy(Study):
     def helps(self, context: Context) -> tuple[Mend, ...]:
         return improved(context, self.name, _candidates(context), partial(_saves, context.once(winter_in).honey_kg))
 
-    def forms(self, context: Context) -> tuple[FieldGroup, ...]:
+    def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return winter_forms(context.main)
 
     def notes(self, context: Context) -> Iterable[str]:

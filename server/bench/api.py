@@ -11,27 +11,22 @@ from pydantic import Field
 
 from sabaka_core import apply_edit, build_report, patch_between, validate_hive
 from sabaka_core.actions import AnyEdit
-from sabaka_core.document.hive import Choices, Hive
+from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Pointer
-from sabaka_core.edits.held import outside_sizes
-from sabaka_core.findings import find_overlaps, holds
 from sabaka_core.hive.analysis import main_box
-from sabaka_core.hive.whole import whole
-from sabaka_core.kit.findings import Finding
+from sabaka_core.hive.context import contexts
+from sabaka_core.kit.chapter import Asked
 from sabaka_core.season.edits import UseWeather
-from sabaka_core.show.combs import catalogue_cards
-from sabaka_core.show.models import CombCard, Report, ReportPart
+from sabaka_core.show.models import Report
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import days_of
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
 
-Parts = Annotated[list[ReportPart], Field(max_length=16)]
-
 
 class EditIn(Schema):
-    """A design, what to do to it, and which parts of the report are wanted.
+    """A design, what to do to it, and what is asked of which study of the result.
 
     ``box`` is the chamber on the bench, counted from 0; the brood
     chamber when none is named. ``held`` is what the keeper said last, as an earlier answer gave it: mends leave it
@@ -40,7 +35,7 @@ class EditIn(Schema):
 
     document: dict[str, Any]
     edit: AnyEdit
-    parts: Parts
+    asked: Annotated[dict[str, Asked], Field(max_length=16)]
     patches: bool = True
     held: Annotated[list[Pointer], Field(max_length=8)] | None = None
     box: Annotated[int, Field(ge=0, le=24)] | None = None
@@ -56,34 +51,6 @@ class EditOut(Schema):
     report: Report
 
 
-class OverlapsIn(Schema):
-    """A design, and the mends on offer that would be tried against it."""
-
-    document: dict[str, Any]
-    held: Annotated[list[Pointer], Field(max_length=8)] | None = None
-    mends: Annotated[list[list[dict[str, Any]]], Field(max_length=400)] = []
-
-
-class OverlapsOut(Schema):
-    """Parts that lie in each other, and of each mend whether it puts none in each other."""
-
-    findings: list[Finding]
-    holds: list[bool]
-
-
-class CatalogueOut(Schema):
-    """Every standard and derived frame on a card of its own."""
-
-    cards: list[CombCard]
-
-
-@router.get("/frames", response=CatalogueOut)
-def frames(request: HttpRequest) -> HttpResponse:
-    """The catalogue of frames, as each standard has it."""
-    cards = ",".join(card.model_dump_json() for card in catalogue_cards(Choices()))
-    return HttpResponse('{"cards":[' + cards + "]}", content_type="application/json")
-
-
 @router.post("/edit", response={200: EditOut, **REFUSALS})
 def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     """Apply one edit and report on the result; ``look`` only reports."""
@@ -94,7 +61,7 @@ def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     box = payload.box if payload.box is not None and payload.box < len(after.chambers) else None
     said = payload.edit.said(main_box(before) if payload.box is None else payload.box)
     held = payload.held if said is None else said
-    report = build_report(after, payload.parts, box, None if held is None else tuple(held))
+    report = build_report(contexts.of(after), payload.asked, box, None if held is None else tuple(held))
     changed = payload.patches and after != before
     # Written straight from the models: their values were validated when they were made.
     body = {
@@ -106,13 +73,3 @@ def edit(request: HttpRequest, payload: EditIn) -> HttpResponse:
     }
     text = ",".join(f'"{key}":{value}' for key, value in body.items())
     return HttpResponse("{" + text + "}", content_type="application/json")
-
-
-@router.post("/overlaps", response={200: OverlapsOut, **REFUSALS})
-def overlaps(request: HttpRequest, payload: OverlapsIn) -> OverlapsOut:
-    """Whether parts of a design lie in each other: an answer of its own, for looking takes longer than the rules do."""
-    hive = validate_hive(payload.document)
-    return OverlapsOut(
-        findings=list(find_overlaps(whole(hive), held=tuple(payload.held or outside_sizes(hive)))),
-        holds=[holds(hive, patch) for patch in payload.mends],
-    )

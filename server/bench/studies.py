@@ -10,12 +10,11 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import validate_hive
-from sabaka_core.base.errors import ParameterError
 from sabaka_core.edits.action import Pointer
 from sabaka_core.edits.held import outside_sizes
 from sabaka_core.hive.context import contexts
 from sabaka_core.kit.chapter import Asked, Chapter
-from sabaka_core.show.study import STUDIES, chapters
+from sabaka_core.show.study import chapters
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
 from server.problems import REFUSALS
@@ -24,11 +23,15 @@ router = Router(auth=keeper_only)
 
 
 class StudiesIn(Schema):
-    """A design, and what is asked of which study. ``held`` is what the keeper said last: mends leave it alone."""
+    """A design, and what is asked of which study, and which chamber is on the bench.
+
+    ``held`` is what the keeper said last: mends leave it alone where they can.
+    """
 
     document: dict[str, Any]
     asked: Annotated[dict[str, Asked], Field(max_length=16)]
     held: Annotated[list[Pointer], Field(max_length=8)] | None = None
+    box: Annotated[int, Field(ge=0, le=24)] | None = None
 
 
 class StudiesOut(Schema):
@@ -40,12 +43,9 @@ class StudiesOut(Schema):
 @router.post("/", response={200: StudiesOut, **REFUSALS})
 def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     """What the studies that are asked say of a design."""
-    unknown = sorted(payload.asked.keys() - STUDIES.keys())
-    if unknown:
-        raise ParameterError("asked", unknown[0], "There is no such study.", "no-such-study")
     hive = weathered(keeper_of(request), validate_hive(payload.document))
     held = outside_sizes(hive) if payload.held is None else tuple(payload.held)
-    said = chapters(contexts.of(hive), payload.asked, held)
+    said = chapters(contexts.of(hive).on(payload.box), payload.asked, held)
     # Written straight from the models: their values were validated when they were made.
     body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
     return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")

@@ -16,6 +16,8 @@ from sabaka_core import ParameterError, build_report, dump_hive, hive_text, refu
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Chapter, Part
 from sabaka_core.kit.drawing import Drawing, DrawingName
 from sabaka_core.kit.measure import Measure
 from sabaka_core.moving.move import conversion_design
@@ -25,8 +27,9 @@ from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
+from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
-from sabaka_core.show.compare import Comparison, compare
+from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.files import parts_dxf
 from server.auth import keeper_of, keeper_only
@@ -36,6 +39,14 @@ from server.designs.presets import PRESETS, preset_hive
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
+
+# What a design’s card on the shelf tells: its rod, and how much is wrong.
+_WRONG: tuple[Part, ...] = ("findings", "long")
+ON_A_CARD = {
+    "shape": Asked(parts=_WRONG),
+    "combs": Asked(parts=_WRONG),
+    "run": Asked(parts=(*_WRONG, "drawings"), wanted=("rod",)),
+}
 
 WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf", "workshop.zip"]
 Label = Annotated[str, Field(max_length=200)]
@@ -141,7 +152,7 @@ def card(design: Design) -> Card:
     """A stored design for the shelf. One that can't be reported on still has its card."""
     rod: Drawing | None = None
     try:
-        report = build_report(validate_hive(design.document), ("findings", "overlaps", "rod"))
+        report = build_report(validate_hive(design.document), ON_A_CARD)
         summary, severities = report.summary, [finding.severity for finding in report.findings]
         rod = report.drawings["rod"].model_copy(update={"handles": ()})
     except SabakaError as error:
@@ -195,16 +206,15 @@ def import_file(request: HttpRequest) -> HttpResponse:
     return written(opened(services.import_design(keeper_of(request), request.body)))
 
 
-@router.post("/compare", response={200: Comparison, **REFUSALS})
+@router.post("/compare", response={200: Chapter, **REFUSALS})
 def compare_designs(request: HttpRequest, payload: CompareIn) -> HttpResponse:
     """A document beside a design of the shelf, or a starting point."""
     if payload.design is not None:
         other = working_hive(selectors.design_of(keeper_of(request), payload.design).document)
     else:
         other = preset_hive(payload.preset)
-    return HttpResponse(
-        compare(working_hive(payload.document), other).model_dump_json(), content_type="application/json"
-    )
+    both = Context(working_hive(payload.document)).beside(Context(other))
+    return HttpResponse(chapter(both, "compare").model_dump_json(), content_type="application/json")
 
 
 @router.get("/{ident}", response={200: DesignOut, **REFUSALS})
@@ -345,7 +355,7 @@ def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: int | None = None) -> HttpResponse:
     """A drawing of one chamber, or of the whole, as an SVG file in millimetres."""
     design = selectors.design_of(keeper_of(request), ident)
-    drawing = build_report(working_hive(design.document), (name,), box).drawings.get(name)
+    drawing = build_report(working_hive(design.document), drawn(name), box).drawings.get(name)
     if drawing is None:
         raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
     return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")

@@ -37,7 +37,7 @@ def create_design(owner: User, hive: Hive, label: str = "") -> Design:
     """Put a new design on the keeper's shelf. It has to be one that can be reported on, and within reach."""
     if Design.objects.filter(owner=owner, deleted_at=None).count() >= MOST_DESIGNS:
         raise ParameterError("", "", f"The shelf is full: {MOST_DESIGNS} designs at most.", "shelf-full")
-    build_report(hive, ())
+    build_report(hive, {})
     document = dump_hive(hive)
     design = Design.objects.create(owner=owner, name=hive.name, system=hive.system, document=document)
     Revision.objects.create(design=design, number=1, kind=Revision.Kind.MADE, label=label, document=document)
@@ -108,7 +108,7 @@ def save_design(owner: User, ident: UUID, save: Save) -> Saved:
         raise ParameterError("label", save.label, odd_reason(odd), "bad-label")
     hive = validate_hive(save.document)
     _refuse_new(design, hive)
-    build_report(hive, ())
+    build_report(hive, {})
     document = dump_hive(hive)
     # What stands there already is kept, whoever sent it: a save whose answer was lost comes again like this.
     if document == design.document:

@@ -168,18 +168,18 @@ class EverySystem(BrowserCase):
         page.get_by_role("link", name="Combs").click()
         expect(page.get_by_role("heading", name="Combs")).to_be_visible()
         expect(page.locator("[data-drawing=comb-front] polygon").first).to_be_visible()
-        expect(page.get_by_test_id("fit")).to_contain_text("bee space")
+        expect(page.locator("[data-table=fit]")).to_contain_text("bee space")
         names = page.locator("[data-comb^='catalogue:']")
         expect(names).to_have_count(24)
         for button in names.all():
             button.click()
             expect(page.locator("[data-drawing=comb-front] polygon").first).to_be_visible()
-            expect(page.get_by_test_id("parts").locator("tr").first).to_be_visible()
+            expect(page.locator("[data-table=parts]").locator("tr").first).to_be_visible()
         page.locator("[data-comb='catalogue:hybrid-deep']").click()
-        expect(page.get_by_test_id("parts")).to_contain_text("Cross shelf")
+        expect(page.locator("[data-table=parts]")).to_contain_text("Cross shelf")
         page.get_by_role("button", name="Put it in this hive").click()
         page.get_by_role("button", name="Hang all on Hybrid deep").click()
-        expect(page.get_by_test_id("fit")).to_contain_text("✗")
+        expect(page.locator("[data-table=fit]")).to_contain_text("✗")
 
         def hung() -> bool:
             items = Design.objects.get(name="Clove hitch").document["chambers"][0]["run"]["items"]
@@ -207,7 +207,7 @@ class EverySystem(BrowserCase):
         self.open("Bowline")
         page.get_by_role("tab", name="Compare").click()
         page.get_by_role("combobox", name="Beside").select_option(label="Deep-frame horizontal hive")
-        table = page.get_by_test_id("comparison")
+        table = page.locator("[data-table=beside]")
         expect(table).to_contain_text("Worker cells")
         expect(page.get_by_role("tabpanel")).to_contain_text("At the same room")
         page.get_by_role("combobox", name="Beside").select_option(label="Granny")

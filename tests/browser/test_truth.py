@@ -27,7 +27,7 @@ class Truth(BrowserCase):
         self.enter_demo()
         design = create_design(User.objects.get(), load_hive(json.dumps({**raw, "name": "Rolling hitch"})), "Begun")
         slow: list[Route] = []
-        self.page.route("**/api/bench/overlaps", lambda route: slow.append(route))
+        self.page.route("**/api/studies/", lambda route: slow.append(route))
         self.page.goto(f"{self.live_server_url}/hive/{design.pk}/shape")
         read = self.page.get_by_role("tabpanel")
         expect(read).to_contain_text("Looking whether the parts go together")
@@ -35,7 +35,7 @@ class Truth(BrowserCase):
         self.eventually(lambda: bool(slow))
         for route in slow:
             route.continue_()
-        self.page.unroute("**/api/bench/overlaps")
+        self.page.unroute("**/api/studies/")
         found = self.finding("parts-overlap")
         expect(found).to_contain_text("in each other")
         expect(self.page.get_by_role("link", name="Shape: 1 to mend")).to_be_visible()
@@ -48,7 +48,7 @@ class Truth(BrowserCase):
 
     def test_2_where_the_parts_cannot_be_looked_at_that_is_said(self) -> None:
         self.enter_demo()
-        self.page.route("**/api/bench/overlaps", lambda route: route.fulfill(status=422, json=REFUSED))
+        self.page.route("**/api/studies/", lambda route: route.fulfill(status=422, json=REFUSED))
         self.open("Bowline")
         said = self.page.get_by_text("It couldn’t be looked at whether the parts go together")
         expect(said).to_contain_text("A part has no size.")

@@ -33,7 +33,9 @@ def _built(design: Hive) -> Value:
 
 _STEPS = {"report": build_report, **STEPS, "building": _built}
 # What is offered for typing and dragging differs: a slope can be typed where it is what is held.
-_OF_THE_FORM = ("/drawings/section/handles", "/drawings/section/shapes", "/forms", "/views")
+_OF_THE_FORM = tuple(
+    f"/chapters/shape/{name}" for name in ("drawings/section/handles", "drawings/section/shapes", "forms", "views")
+)
 
 
 def by_points(design: Hive, between: float | None = None) -> Hive:

@@ -23,7 +23,7 @@ from sabaka_core.document.hive import Hive, HiveSystem
 from sabaka_core.findings import find
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import analyse
-from sabaka_core.hive.whole import whole
+from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES
 
@@ -172,7 +172,7 @@ class Begun(TestCase):
         for system, answers in KEEPERS.items():
             with self.subTest(system):
                 hive = begun(system, answers)
-                self.assertEqual([f.id for f in find(whole(hive), mends=False) if f.severity != "note"], [])
+                self.assertEqual([f.id for f in find(Context(hive), mends=False) if f.severity != "note"], [])
                 self.assertEqual((hive.name, hive.system), ("Half hitch", system))
 
     @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
@@ -188,7 +188,7 @@ class Begun(TestCase):
     ) -> None:
         plank = PLANK | {"thickness_mm": board[0], "width_mm": board[1]}
         hive = begun(system, {"frames": [frame], "boards": [plank]})
-        self.assertEqual([f.id for f in find(whole(hive), mends=False) if f.severity == "error"], [])
+        self.assertEqual([f.id for f in find(Context(hive), mends=False) if f.severity == "error"], [])
 
     def test_the_keepers_frames_hang_in_it(self) -> None:
         a = analyse(begun("long-shallow", {"frames": ["british-national-shallow"]}))

@@ -12,11 +12,11 @@ from shapely.geometry import Polygon as Shape
 
 from sabaka_core import build_report
 from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Polygon, Polyline
-from tests.core.support import chamber, example, follower, hive, sound
+from tests.core.support import chamber, example, follower, hive, reported, sound
 
 
 def drawn(document: dict[str, Any], name: str) -> Drawing:
-    return build_report(hive(document), (name,)).drawings[name]  # type: ignore[arg-type, index]
+    return reported(hive(document), draw=(name,)).drawings[name]
 
 
 def on(drawing: Drawing, layer: str) -> list[Shape]:
@@ -35,7 +35,7 @@ class TheSection(TestCase):
             with self.subTest(name):
                 section = drawn(example(name), "section")
                 side = max((s for s in on(section, "timber") if s.centroid.x > 0), key=lambda s: s.centroid.x)
-                slope = radians(build_report(hive(example(name)), ("metrics",)).metrics["section.bevel_deg"].value)
+                slope = radians(reported(hive(example(name)), "metrics").metrics["section.bevel_deg"].value)
                 low = [x for x, y in side.exterior.coords if abs(y - side.bounds[3]) < 1e-6]
                 self.assertAlmostEqual((max(low) - min(low)) * cos(slope), thick, places=6)
 

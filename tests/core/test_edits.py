@@ -26,7 +26,7 @@ from sabaka_core.actions import AnyEdit
 from sabaka_core.edits.closing import leftover_mm
 from sabaka_core.hive.analysis import analyse
 from sabaka_core.kit.forms import ChoiceField, SizeField
-from tests.core.support import chamber, example, hive, items, sound
+from tests.core.support import chamber, example, hive, items, reported, sound
 
 EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)
 
@@ -179,8 +179,10 @@ class Rectangles(TestCase):
                 do(self.start, **edit)
 
     def test_no_slope_chart_is_offered(self) -> None:
-        report = build_report(self.start, ("slope", "section"))
-        self.assertEqual((set(report.drawings), report.views), ({"section"}, ("section", "along", "plan", "rod")))
+        report = reported(self.start, draw=("slope", "section"))
+        self.assertEqual(
+            (set(report.drawings), report.chapters["shape"].views), ({"section"}, ("section", "along", "plan"))
+        )
 
 
 class TheRun(TestCase):
@@ -307,7 +309,7 @@ class Forms(TestCase):
     def test_every_field_and_option_takes_its_own_value(self) -> None:
         for name in ("bowline", "sheepshank", "granny", "straight-top-bar"):
             design = hive(example(name))
-            for group in build_report(design, ("forms",)).forms:
+            for group in reported(design, "forms").forms:
                 for field in group.fields:
                     if isinstance(field, SizeField) and field.edit is None:
                         with self.subTest(name, path=field.path):
@@ -320,7 +322,7 @@ class Forms(TestCase):
 
     def test_every_choice_can_be_chosen(self) -> None:
         design = hive(example("bowline"))
-        for group in build_report(design, ("forms",)).forms:
+        for group in reported(design, "forms").forms:
             for field in group.fields:
                 if not isinstance(field, ChoiceField):
                     continue

@@ -10,11 +10,11 @@ import jsonpatch
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from sabaka_core import SabakaError, apply_patch, build_report, dump_hive, patch_between
+from sabaka_core import SabakaError, apply_patch, dump_hive, patch_between
 from sabaka_core.base.quantity import plain
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import practice
-from tests.core.support import chamber, example, follower, hive, items, sound
+from tests.core.support import chamber, example, follower, hive, items, reported, sound
 
 Document = dict[str, Any]
 Break = Callable[[Document], None]
@@ -22,7 +22,7 @@ GRAVITY = {"note": 0, "warning": 1, "error": 2}
 
 
 def findings(document: Document) -> tuple[Finding, ...]:
-    return build_report(hive(document), ("findings", "mends")).findings
+    return reported(hive(document), "findings", "mends").findings
 
 
 def section(**sizes: float) -> Break:
@@ -240,7 +240,7 @@ def check_mends(test: TestCase, document: Document) -> int:
             tried += 1
             which = f"{finding.id}: {plain(mend.label)}"
             after_hive = apply_patch(before_hive, mend.patch)
-            after = build_report(after_hive, ("findings",)).findings
+            after = reported(after_hive, "findings").findings
             fewer = sum(f.code == finding.code for f in before) - sum(f.code == finding.code for f in after)
             test.assertGreater(fewer, 0, f"{which}: the finding is still there")
             worse = [

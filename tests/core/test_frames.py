@@ -12,7 +12,6 @@ from sabaka_core import apply_edit, build_report
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.chambers import Chamber, Layer, Rest, Walls
 from sabaka_core.document.combs import Frame, TopBar
-from sabaka_core.document.hive import Choices
 from sabaka_core.document.sections import RectangleSection
 from sabaka_core.edits.stock import AddFrame, HangAll, Measure
 from sabaka_core.frames.catalogue import catalogue
@@ -22,8 +21,7 @@ from sabaka_core.frames.verdict import gap_words, side_words, under_words
 from sabaka_core.hive.analysis import analyse
 from sabaka_core.kit.drawing import Dimension, Drawing
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.combs import catalogue_cards
-from tests.core.support import example, hive
+from tests.core.support import card, column, example, hive, reported, table_of, told
 
 FRAMES = [row for row in catalogue().values() if isinstance(row.carrier, Frame)]
 STANDARDS = [row for row in FRAMES if not row.made_from]
@@ -163,9 +161,9 @@ class Parts(TestCase):
 
     def test_every_drawn_dimension_is_one_of_the_parts_or_the_frame(self) -> None:
         """What the Combs step draws and what it lists are the same sizes."""
-        for card in catalogue_cards(Choices()):
-            listed = {round(size.value, 3) for part in card.parts for size in part.sizes}
-            kind = catalogue()[card.id].carrier
+        for ident, row in catalogue().items():
+            said, kind = card(f"catalogue:{ident}"), row.carrier
+            listed = {round(n, 3) for of in ("Long", "Wide", "Thick") for n in column(said, "parts", of)}
             if isinstance(kind, TopBar):
                 continue
             assert isinstance(kind, Frame)
@@ -175,19 +173,20 @@ class Parts(TestCase):
             }
             known |= {round(o.bottom_mm - o.top_mm, 3) for o in openings_of(kind)}
             known |= {round(o.right_mm - o.left_mm, 3) for o in openings_of(kind)}
-            for drawing in card.drawings:
+            for drawing in said.drawings.values():
                 for shape in drawing.shapes:
                     if isinstance(shape, Dimension):
-                        with self.subTest(card.id, name=shape.name):
+                        with self.subTest(ident, name=shape.name):
                             self.assertIn(round(shape.quantity.value, 3), listed | known)
                             self.assertAlmostEqual(_drawn(shape), shape.quantity.value, places=6)
 
     def test_every_frame_and_bar_is_drawn(self) -> None:
-        for card in catalogue_cards(Choices()):
-            with self.subTest(card.id):
-                self.assertGreaterEqual(len(card.drawings), 2)
-                self.assertTrue(card.parts)
-                for drawing in card.drawings:
+        for ident in catalogue():
+            with self.subTest(ident):
+                said = card(f"catalogue:{ident}")
+                self.assertGreaterEqual(len(said.drawings), 2)
+                self.assertTrue(table_of(said, "parts").lines)
+                for drawing in said.drawings.values():
                     self.assertTrue(_inside(drawing))
 
     def test_a_frame_stood_on_end_is_as_wide_as_two_mediums_and_hangs_by_a_hanger(self) -> None:
@@ -274,10 +273,9 @@ class Fits(TestCase):
         self.assertFalse(fits_basket(482.6, 476.3, 500, 300))
 
     def test_the_extractor_takes_a_two_part_frame_by_halves(self) -> None:
-        cards = {card.id: card for card in catalogue_cards(Choices())}
-
         def words(ident: str) -> str:
-            return next(f.text.template for f in cards[ident].facts if f.label == "Extractor")
+            facts = table_of(card(f"catalogue:{ident}"), "holds").lines
+            return next(told(fact, 1).template for fact in facts if fact.key == "Extractor")
 
         self.assertIn("goes in whole", words("langstroth-deep"))
         self.assertIn("by halves", words("two-part-deep"))
@@ -293,8 +291,8 @@ class OnTheBench(TestCase):
         self.assertAlmostEqual(a.layout.leftover_mm, 0.0, places=3)
         report = build_report(hung)
         self.assertIn("frame-side-gap", {f.code for f in report.findings})
-        card = next(c for c in report.combs if c.id == "british-national-shallow")
-        self.assertFalse(all(row.good for row in card.fit))
+        fit = table_of(card("hive:british-national-shallow", hung), "fit")
+        self.assertFalse(all(line.good for line in fit.lines))
 
     def test_a_second_one_gets_an_id_of_its_own(self) -> None:
         design = hive(example("long-shallow"))
@@ -306,6 +304,6 @@ class OnTheBench(TestCase):
         frame = analyse(own).main_frame
         assert frame is not None
         self.assertEqual((frame.origin, frame.tolerance_mm), ("measured", 1.5))
-        forms = build_report(own, ("forms",)).forms
+        forms = reported(own, "forms").forms
         paths = {field.path for group in forms for field in group.fields}
         self.assertIn("/comb_types/0/tolerance_mm", paths)

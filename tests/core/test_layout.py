@@ -5,10 +5,9 @@ from __future__ import annotations
 from typing import Any
 from unittest import TestCase
 
-from sabaka_core import build_report
 from sabaka_core.base.quantity import plain
 from sabaka_core.hive.analysis import Analysis, analyse
-from tests.core.support import chamber, hive, items, sound
+from tests.core.support import chamber, hive, items, lines, reported, sound, told
 
 BROOD = {"kind": "comb", "type": "brood"}
 HONEY = {"kind": "comb", "type": "honey", "role": "honey"}
@@ -106,10 +105,10 @@ class Entrances(TestCase):
             gap(500),
             entrances=[hole(50), hole(50) | {"setting": "plugged"}, hole(400), hole(400) | {"setting": "plugged"}],
         )
-        states = build_report(a.hive, ()).entrances
-        self.assertEqual([s.advice for s in states], ["open", "may be opened", "plug", "plugged"])
+        states = lines(a.hive, "entrances")
+        self.assertEqual([plain(told(line, 1)) for line in states], ["open", "may be opened", "plug", "plugged"])
         self.assertEqual(
-            plain(states[0].text), "Hole, left, at 50 mm, 25 mm above the floor, combs end-on to it (cold way)"
+            plain(told(states[0])), "Hole, left, at 50 mm, 25 mm above the floor, combs end-on to it (cold way)"
         )
 
     def test_a_disc_set_to_vent_lets_no_bee_in(self) -> None:
@@ -131,7 +130,7 @@ class RoomForMore(TestCase):
 
     def words(self, last: dict[str, Any]) -> list[str]:
         a = run_of(BROOD, board("far"), last)
-        rod = build_report(a.hive, ("rod",)).drawings["rod"]
+        rod = reported(a.hive, draw=("rod",)).drawings["rod"]
         return [plain(s.text) for s in rod.shapes if s.kind == "label" and s.layer == "note"]
 
     def test_bars_that_still_go_in(self) -> None:

@@ -26,8 +26,7 @@ from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.winter_card import winter_card
-from sabaka_core.report import ALL_PARTS
-from tests.core.support import EXAMPLES, ROOT
+from tests.core.support import EXAMPLES, ROOT, reported
 from tests.core.support import said as study
 from tests.mutated import STEPS, examples, validate_hive
 
@@ -89,7 +88,12 @@ class EveryReport(TestCase):
         for raw in examples():
             design = validate_hive(raw)
             reports = [
-                build_report(design, (*ALL_PARTS, "slope", "board"), box=box) for box in range(len(design.chambers))
+                report
+                for box in range(len(design.chambers))
+                for report in (
+                    build_report(design, box=box),
+                    reported(design, "tables", draw=("slope", "board"), box=box),
+                )
             ]
             reports += [step(within_reach(design)) for step in STEPS.values()]
             for report in reports:

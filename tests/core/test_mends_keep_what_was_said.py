@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 from unittest import TestCase
 
-from sabaka_core import Hive, apply_edit, apply_patch, build_report, load_hive
+from sabaka_core import Hive, apply_edit, apply_patch, load_hive
 from sabaka_core.base.quantity import plain
 from sabaka_core.edits.action import Look
 from sabaka_core.edits.fields import SetField
@@ -15,7 +15,7 @@ from sabaka_core.edits.matching import resized
 from sabaka_core.edits.sizing import SizeBox
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.findings import Finding
-from tests.core.support import EXAMPLES, example, hive
+from tests.core.support import EXAMPLES, example, hive, reported
 
 
 def opened(name: str) -> Hive:
@@ -26,7 +26,7 @@ def typed(name: str, path: str, words: str) -> tuple[Hive, dict[str, Finding]]:
     """An example after something was typed, and its findings by code."""
     edit = SetField(path=path, text=words)
     after = apply_edit(opened(name), edit, 0)
-    report = build_report(after, ("findings", "mends", "overlaps"), held=edit.said(0))
+    report = reported(after, "findings", "mends", "long", held=edit.said(0))
     return after, {f.code: f for f in report.findings}
 
 
@@ -52,7 +52,7 @@ class Held(TestCase):
     def test_8_where_the_room_does_no_comb_goes(self) -> None:
         document = example("straight-top-bar")
         document["chambers"][0]["length_mm"] = 760.0
-        found = {f.code: f for f in build_report(hive(document), ("findings", "mends")).findings}
+        found = {f.code: f for f in reported(hive(document), "findings", "mends").findings}
         self.assertEqual(labels(found["run-doesnt-close"])[:1], ["Give up the feeder’s room"])
 
     def test_8_what_was_typed_is_held_and_a_mend_of_it_comes_last(self) -> None:
@@ -63,7 +63,7 @@ class Held(TestCase):
         """A box too narrow for its super: opened so, the super gives way before the box does."""
         document = example("long-shallow")
         document["chambers"][0]["section"]["width_mm"] = 455.0
-        found = {f.code: f for f in build_report(hive(document), ("findings", "mends")).findings}
+        found = {f.code: f for f in reported(hive(document), "findings", "mends").findings}
         self.assertEqual(labels(found["super-doesnt-fit"])[0], "Do without this super")
         _, found = typed("long-shallow", "/supers/0/frames", "20")
         held = outside_sizes(opened("long-shallow"))
@@ -119,11 +119,11 @@ class Matching(TestCase):
         """Frames 15 mm taller: each box is raised, and the upper stands on the lower again."""
         design = apply_edit(opened("rear-access"), SetField(path="/comb_types/0/depth_mm", text="275"), 0)
         for _ in range(2):
-            found = build_report(design, ("findings", "mends", "overlaps")).findings
+            found = reported(design, "findings", "mends", "long").findings
             mends = [f.mends[0] for f in found if f.code == "frame-over-gap"]
             design = apply_patch(design, mends[0].patch)
-        self.assertEqual([f.id for f in build_report(design, ("findings", "overlaps")).findings], [])
+        self.assertEqual([f.id for f in reported(design, "findings", "long").findings], [])
 
 
 def boxes_in_each_other(design: Hive) -> int:
-    return sum(f.code == "parts-overlap" for f in build_report(design, ("findings", "overlaps")).findings)
+    return sum(f.code == "parts-overlap" for f in reported(design, "findings", "long").findings)

@@ -6,8 +6,7 @@ import copy
 from typing import Any
 from unittest import TestCase
 
-from sabaka_core import build_report
-from tests.core.support import EXAMPLES, column, example, hive, said
+from tests.core.support import EXAMPLES, column, example, hive, reported, said
 
 _OTHER = {"near": "far", "far": "near", "near-end": "far-end", "far-end": "near-end"}
 LYING = sorted(file.stem for file in EXAMPLES.glob("*.json") if file.stem != "tree-cavity")
@@ -69,7 +68,7 @@ class EndForEnd(TestCase):
         for name in ("bowline", "sloped-top-bar", "long-shallow"):
             with self.subTest(name):
                 here, there = (
-                    build_report(hive(d), ("metrics", "findings")) for d in (example(name), mirrored(example(name)))
+                    reported(hive(d), "metrics", "findings") for d in (example(name), mirrored(example(name)))
                 )
                 self.assertAlmostEqual(
                     here.metrics["cavity.occupied_l"].value, there.metrics["cavity.occupied_l"].value, places=9

@@ -44,7 +44,7 @@ from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.edits import SetStock
 from sabaka_core.woodwork.files import parts_csv
 from sabaka_core.woodwork.sheets import sheet_plan
-from tests.core.support import EXAMPLES, chamber, example, hive, items, sound
+from tests.core.support import EXAMPLES, chamber, example, hive, items, lines, sound, told
 from tests.mutated import STEPS
 
 Document = dict[str, Any]
@@ -336,9 +336,13 @@ class KeptRuns(TestCase):
 
     def test_5_one_whose_kind_of_comb_is_gone_is_named_and_mapped(self) -> None:
         design = self.with_gone()
-        sheet = build_report(design, ("sheet",)).sheet
-        assert sheet is not None
-        self.assertEqual([(s.text, s.gone) for s in sheet.saved], [("winter: 19 combs", ("elm",))])
+        winter, *ways = lines(design, "states")
+        self.assertEqual((told(winter).template, winter.choose), ("winter: 19 combs", None))
+        self.assertIn("“elm” is gone", winter.why)
+        self.assertEqual([told(way).template for way in ways], [f"With {kind.name}" for kind in design.comb_types])
+        for way in ways:
+            assert way.choose is not None
+            self.assertTrue(apply_edit(design, UseRun.model_validate(way.choose.edit)).chambers[0].run.items)
         with self.assertRaisesRegex(InfeasibleError, "hangs on elm"):
             apply_edit(design, UseRun(index=0))
         with self.assertRaisesRegex(ParameterError, "no bar or frame “oak”"):

@@ -8,9 +8,8 @@ from unittest import TestCase
 import numpy as np
 from scipy.optimize import brentq, minimize_scalar
 
-from sabaka_core import build_report
 from sabaka_core.kit.tables import practice
-from tests.core.support import opened
+from tests.core.support import opened, reported
 
 # Bowline: top, height, slope, inside length, board, bee space, floor gap, strip of wax.
 TOP, HIGH, LEAN, LONG, BOARD, SPACE, FLOOR_GAP, STRIP = 440.0, 300.0, radians(20), 1180.0, 22.0, 9.5, 15.0, 410.0
@@ -24,7 +23,7 @@ class Bowline(TestCase):
     """Hand: a top bar hive that leans 20° in, followers of 18 mm at 72 and at 782 mm, no litter, no stand."""
 
     def setUp(self) -> None:
-        self.said = {key: each.value for key, each in build_report(opened("bowline"), ("metrics",)).metrics.items()}
+        self.said = {key: each.value for key, each in reported(opened("bowline"), "metrics").metrics.items()}
 
     def same(self, expected: dict[str, float], places: int = 3) -> None:
         for key, value in expected.items():
@@ -112,7 +111,7 @@ class DeepFrames(TestCase):
     """Hand: Layens frames in a box 349.25 mm wide and 469.8 mm high on a stand of 350 mm, with litter of 50 mm."""
 
     def test_gaps_round_a_frame_and_heights_of_the_hive(self) -> None:
-        said = {key: each.value for key, each in build_report(opened("deep-horizontal"), ("metrics",)).metrics.items()}
+        said = {key: each.value for key, each in reported(opened("deep-horizontal"), "metrics").metrics.items()}
         wide = 349.25 + 2 * (12 + 50 + 18)
         for key, value in {
             "frame.side_mm": (349.25 - 330.2) / 2,

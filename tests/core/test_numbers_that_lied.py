@@ -9,13 +9,11 @@ from unittest import TestCase
 
 from scipy.integrate import quad
 
-from sabaka_core import build_report
 from sabaka_core.base.quantity import plain
 from sabaka_core.base.units import inches_text, parse_length
 from sabaka_core.combs.contents import honey_kg
 from sabaka_core.combs.outlines import outlines_of
 from sabaka_core.document.combs import Frame
-from sabaka_core.document.hive import Choices
 from sabaka_core.document.season import Season
 from sabaka_core.drawing.season import _scale
 from sabaka_core.frames.catalogue import catalogue
@@ -28,8 +26,7 @@ from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import at_least, at_most, practice, table
 from sabaka_core.kit.ticks import ticks
 from sabaka_core.season.plan import plan_of
-from sabaka_core.show.combs import catalogue_cards
-from tests.core.support import chamber, example, follower, hive, items, said, sound
+from tests.core.support import card, chamber, example, follower, hive, items, reported, said, sound, table_of, told
 from tests.core.test_findings import findings
 
 
@@ -86,7 +83,7 @@ class Logs(TestCase):
 
 class Rooms(TestCase):
     def parts(self, document: dict[str, Any]) -> tuple[float, ...]:
-        metrics = build_report(hive(document), ("metrics",)).metrics
+        metrics = reported(hive(document), "metrics").metrics
         keys = ("occupied_l", "near_gap_l", "far_gap_l", "boards_l", "litter_l")
         return tuple(metrics[f"cavity.{key}"].value for key in keys)
 
@@ -109,7 +106,7 @@ class Rooms(TestCase):
     def test_16_the_parts_of_a_closed_run_still_add_up(self) -> None:
         for name in ("sloped-top-bar", "conversion-box", "bowline"):
             document = example(name)
-            whole = build_report(hive(document), ("metrics",)).metrics["cavity.whole_l"].value
+            whole = reported(hive(document), "metrics").metrics["cavity.whole_l"].value
             with self.subTest(name):
                 self.assertAlmostEqual(sum(self.parts(document)), whole, delta=1e-3 * whole)
 
@@ -152,12 +149,12 @@ class Combs(TestCase):
 
     def test_16_a_tall_frames_honey_is_explained_where_it_is_over_what_is_told(self) -> None:
         for ident, explained in (("tall-one-piece", True), ("two-part-deep", False), ("langstroth-deep", False)):
-            card = next(card for card in catalogue_cards(Choices()) if card.id == ident)
             frame = catalogue()[ident].carrier
             assert isinstance(frame, Frame)
-            fact = next(fact for fact in card.facts if fact.label == "Honey when full")
+            facts = table_of(card(f"catalogue:{ident}"), "holds").lines
+            fact = next(fact for fact in facts if fact.key == "Honey when full")
             with self.subTest(ident):
-                self.assertEqual("commonly told" in plain(fact.text), explained)
+                self.assertEqual("commonly told" in plain(told(fact, 1)), explained)
                 self.assertEqual(honey_kg(comb_area_mm2(frame), frame.spacing_mm) > 6.0, explained)
 
 
@@ -189,7 +186,7 @@ class Empty(TestCase):
     def test_16_items_of_no_run(self) -> None:
         document = sound()
         items(document)[:] = []
-        self.assertTrue(build_report(hive(document), ("metrics",)).metrics)
+        self.assertTrue(reported(hive(document), "metrics").metrics)
 
 
 class Scales(TestCase):
@@ -218,7 +215,7 @@ class Scales(TestCase):
     def test_19_slope_season_and_winter_charts_have_ticks_in_every_example(self) -> None:
         for name in ("bowline", "granny", "sheepshank"):
             design = hive(example(name))
-            slope = build_report(design, ("slope",)).drawings["slope"]
+            slope = reported(design, draw=("slope",)).drawings["slope"]
             drawn = said(design, "season").drawings
             year = said(design, "winter").drawings["winter-year"]
             for chart in (slope, drawn["season-combs"], drawn["season-bees"], year):
@@ -246,10 +243,9 @@ class Discs(TestCase):
                 "setting": "open",
             }
             chamber(document)["entrances"] = [{**disc, "at_mm": 200.0}, {**disc, "at_mm": 200.0 + apart}]
-            report = build_report(hive(document), ("findings", "sheet"))
+            report = reported(hive(document), "findings", "tables")
             said = [f.severity for f in report.findings if f.code == "discs-too-near"]
-            assert report.sheet is not None
-            fact = next(f for f in report.sheet.openings if "stand" in f.text.template)
+            fact = next(f for f in report.tables["openings"].lines if "stand" in told(f).template)
             with self.subTest(apart):
                 self.assertEqual(said, [] if code is None else [code])
                 self.assertEqual(fact.good, good)

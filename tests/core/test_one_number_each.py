@@ -12,8 +12,7 @@ from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.compare import compare
-from tests.core.support import EXAMPLES, column, said
+from tests.core.support import EXAMPLES, column, compared, said, table_of
 
 CORE = Path(sabaka_core.__file__).parent
 # Numbers that are no limit of the trade: signs, halves, tolerances of sums, and what a scale is made of.
@@ -43,7 +42,14 @@ class Masses(TestCase):
             design = load_hive(path.read_bytes())
             measured = {key: metric.value for key, metric in build_report(design).metrics.items()}
             *_, empty, full = column(said(design, "lifting"), "loads", "weighs")
-            rows = {row.label: row.left.value for row in compare(design, design).rows}
+            beside = compared(design, design)
+            rows = dict(
+                zip(
+                    (line.key for line in table_of(beside, "beside").lines),
+                    column(beside, "beside", design.name),
+                    strict=True,
+                )
+            )
             with self.subTest(path.stem):
                 self.assertAlmostEqual(measured["hive.empty_kg"], empty, places=9)
                 self.assertAlmostEqual(measured["hive.full_kg"], full, places=9)

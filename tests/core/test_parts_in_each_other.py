@@ -18,15 +18,15 @@ from sabaka_core import Hive, SabakaError, apply_patch, build_report, load_hive
 from sabaka_core.base.quantity import mm, plain, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.chambers import Place
-from sabaka_core.findings import OVERLAP, RULES, find, find_all, find_overlaps, holds
+from sabaka_core.findings import OVERLAP, RULES, find, holds
 from sabaka_core.findings.registry import Draft, Proposal, Rule, on
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import whole
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Line
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.models import CombFact, Fact, FitRow, Report
 from sabaka_core.woodwork.assembly import parts_of_hive, placed_prisms
-from tests.core.support import EXAMPLES, chamber, example, hive
+from tests.core.support import EXAMPLES, card, chamber, example, hive, lines, opened, reported, table_of, told
 
 Document = dict[str, Any]
 Break = Callable[[Document], None]
@@ -80,13 +80,18 @@ def lie_in_each_other(design: Hive) -> bool:
     return False
 
 
+def overlaps(design: Hive, mends: bool = True) -> list[Finding]:
+    """What of a design lies in each other."""
+    return [f for f in find(Context(design), mends) if f.code == OVERLAP]
+
+
 class InEachOther(TestCase):
     def test_2_solids_that_overlap_are_a_finding_with_place_number_limit_and_reason(self) -> None:
         for name, change, _ in CASES:
             with self.subTest(name):
                 design = broken(name, change)
                 self.assertTrue(lie_in_each_other(design))
-                found = find_overlaps(whole(design))
+                found = overlaps(design)
                 self.assertTrue(found)
                 self.assertEqual({f.code for f in found}, {OVERLAP})
                 first = found[0]
@@ -94,20 +99,20 @@ class InEachOther(TestCase):
                 self.assertGreater(first.number.value, practice("parts_overlap").number)
                 self.assertIn("in each other", plain(first.text))
                 self.assertTrue(first.why and first.limit.template)
-                self.assertIn(first.place.drawing, build_report(design, ()).views)
+                self.assertIn(first.place.drawing, reported(design, "findings").chapters["shape"].views)
 
     def test_2_a_mend_takes_them_apart_and_puts_nothing_else_in_each_other(self) -> None:
         for name, change, begins in CASES:
             with self.subTest(name):
                 design = broken(name, change)
-                found = find_overlaps(whole(design))
+                found = overlaps(design)
                 self.assertTrue(
                     plain(found[0].mends[0].label).startswith(begins), [plain(m.label) for m in found[0].mends]
                 )
                 for finding in found:
                     for mend in finding.mends:
                         after = apply_patch(design, mend.patch)
-                        left = find_overlaps(whole(after), mends=False)
+                        left = overlaps(after, mends=False)
                         self.assertLess(len(left), len(found))
                         self.assertNotIn(finding.id, {f.id for f in left})
         self.assertFalse(lie_in_each_other(apply_patch(design, found[0].mends[0].patch)))
@@ -115,10 +120,10 @@ class InEachOther(TestCase):
     def test_2_no_report_says_nothing_to_mend_of_them(self) -> None:
         """The page to print, the command line and the shelf ask for all of it at once."""
         design = broken("two-chamber", place(1, x_mm=408.0))
-        self.assertEqual([f for f in find(whole(design)) if f.severity != "note"], [])
+        self.assertEqual([f for f in find(Context(design), long=False) if f.severity != "note"], [])
         self.assertEqual([f.code for f in build_report(design).findings], [OVERLAP])
-        self.assertEqual(len(build_report(design, ("findings", "overlaps")).findings), 1)
-        self.assertEqual(build_report(design, ("findings",)).findings, ())
+        self.assertEqual(len(reported(design, "findings", "long").findings), 1)
+        self.assertEqual(reported(design, "findings").findings, ())
 
     def test_2_no_mend_is_offered_that_puts_parts_in_each_other(self) -> None:
         """A rule whose way out pushes one box into the next: the rules alone would offer it."""
@@ -141,7 +146,9 @@ class InEachOther(TestCase):
                 )
 
         with patch.dict(RULES, {"trial": Rule("trial", "shape", chamber=trial)}):
-            by_rules, tried = (next(f for f in each(whole(design)) if f.code == "trial") for each in (find, find_all))
+            by_rules, tried = (
+                next(f for f in find(Context(design), long=long) if f.code == "trial") for long in (False, True)
+            )
         self.assertEqual([plain(m.label) for m in by_rules.mends], ["Move it"])
         self.assertEqual(tried.mends, ())
         self.assertTrue(lie_in_each_other(apply_patch(design, by_rules.mends[0].patch)))
@@ -158,7 +165,7 @@ class InEachOther(TestCase):
         ):
             with self.subTest(name):
                 design = broken(name, change)
-                first = find_all(whole(design))[0]
+                first = find(Context(design))[0]
                 self.assertEqual(first.code, "beyond-reach")
                 self.assertTrue(first.mends)
                 self.assertTrue(all(holds(design, mend.patch) for mend in first.mends))
@@ -182,7 +189,7 @@ class InEachOther(TestCase):
     def test_2_what_an_error_explains_is_mended_at_its_root(self) -> None:
         """A frame too deep for its box also stands in the floor: the rule on frames has the way out."""
         design = broken("long-shallow", section(0, height_mm=120.0))
-        found = find_all(whole(design))
+        found = find(Context(design))
         self.assertTrue(next(f for f in found if f.code == "frame-too-large").mends)
         self.assertEqual([f.mends for f in found if f.code == OVERLAP and "langstroth" in f.id][:1], [()])
 
@@ -195,7 +202,7 @@ class InEachOther(TestCase):
             _wobble(document, random.Random(seed))
         try:
             design = hive(document)
-            found = build_report(design, ("findings", "overlaps")).findings
+            found = reported(design, "findings", "long").findings
         except SabakaError:
             return
         if not [f for f in found if f.severity != "note"]:
@@ -242,16 +249,17 @@ _MARKED = {
 }
 
 
-def rows_of(report: Report) -> Iterator[tuple[str, Fact | CombFact | FitRow, tuple[str, ...], str]]:
-    """Every judged row: what it is of, the row, the rules that judge it, its words."""
-    for card in report.combs:
-        for fact in card.facts:
-            yield card.id, fact, (fact.code,), fact.text.template
-        for row in card.fit:
-            yield card.id, row, row.codes, row.words
-    assert report.sheet is not None
-    for said in (*report.sheet.slats, *report.sheet.openings, *report.sheet.followers, *report.sheet.excluders):
-        yield "", said, (said.code,), said.text.template
+def rows_of(design: Hive, box: int) -> Iterator[tuple[str, Line, str]]:
+    """Every judged row: what it is of, the row, its words."""
+    for kind in design.comb_types:
+        said = card(f"hive:{kind.id}", design, box)
+        for line in table_of(said, "holds").lines:
+            yield kind.id, line, told(line, -1).template
+        for line in (each for table in said.tables if table.key == "fit" for each in table.lines):
+            yield kind.id, line, line.why
+    for key in ("slats", "openings", "followers", "excluders"):
+        for line in lines(design, key, box):
+            yield "", line, told(line).template
 
 
 class Marked(TestCase):
@@ -261,8 +269,8 @@ class Marked(TestCase):
         for box in range(len(design.chambers)):
             report = build_report(design, box=box)
             codes: set[str] = set()
-            for ident, row, rules, words in rows_of(report):
-                mine = [f for f in report.findings if f.code in rules and (not ident or ident in f.id)]
+            for ident, row, words in rows_of(design, box):
+                mine = [f for f in report.findings if f.code in row.rules and (not ident or ident in f.id)]
                 if row.good is False:
                     marks += 1
                     codes |= {f.code for f in mine}
@@ -271,7 +279,7 @@ class Marked(TestCase):
                 elif row.good is True:
                     self.assertFalse(any(bad in words for bad in _BAD_WORDS), f"{ident}: {words} stands unmarked")
             here = {f.code for f in report.findings if f.box == box and f.code in _MARKED}
-            if any(c for c in report.combs if c.used) or design.chambers[box].run.items:
+            if design.chambers[box].run.items:
                 self.assertLessEqual(here - {"bar-too-weak"}, codes, f"{design.name}: a finding without its mark")
         return marks
 
@@ -301,11 +309,10 @@ class Marked(TestCase):
 
     def test_2_what_hangs_elsewhere_is_not_judged_here(self) -> None:
         """A medium frame in the deep frames' chamber of a hive that keeps them apart."""
-        report = build_report(load_hive((EXAMPLES / "side-by-side.json").read_bytes()), box=1)
-        other = next(card for card in report.combs if card.id == "langstroth-medium")
-        self.assertEqual({row.good for row in other.fit}, {None})
-        mine = next(card for card in report.combs if card.id == "langstroth-deep")
-        self.assertEqual({row.good for row in mine.fit}, {True})
+        design = opened("side-by-side")
+        for ident, judged in (("langstroth-medium", None), ("langstroth-deep", True)):
+            fit = table_of(card(f"hive:{ident}", design, 1), "fit")
+            self.assertEqual({line.good for line in fit.lines}, {judged})
 
 
 def _hole(bore: float) -> Document:
@@ -326,7 +333,9 @@ class FootOfTheFollower(TestCase):
     def test_2_a_foot_that_damp_wood_glues_down_is_found_and_raised(self) -> None:
         """Hand: 330 less 9 of wood moves 0.25 % for 1 % of moisture, four either way: 3.2, and 9 leaves 5.8."""
         design = broken("bowline", _foot(9.0))
-        found: list[Finding] = [f for f in find(whole(design)) if f.code == "follower-foot-swells"]
+        found: list[Finding] = [f for f in find(Context(design), long=False) if f.code == "follower-foot-swells"]
         self.assertAlmostEqual(found[0].number.value, 9.0 - 321 * 0.0025 * 4, places=2)
         after = apply_patch(design, found[0].mends[0].patch)
-        self.assertLess(len([f for f in find(whole(after)) if f.code == "follower-foot-swells"]), len(found))
+        self.assertLess(
+            len([f for f in find(Context(after), long=False) if f.code == "follower-foot-swells"]), len(found)
+        )

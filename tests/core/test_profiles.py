@@ -18,7 +18,7 @@ from sabaka_core.combs.sampled import SampledOutlines
 from sabaka_core.geometry.profile import Chord, Facets, circular_segment, half_barrel, whole_circle
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.hive.analysis import analyse
-from tests.core.support import chamber, example, hive, sound
+from tests.core.support import chamber, example, hive, reported, sound
 
 
 def shape(profile: Facets) -> Polygon:
@@ -163,7 +163,7 @@ class Logs(TestCase):
 
     def test_a_wild_nest_is_about_as_large(self) -> None:
         """Published, context from memory: Seeley and Morse 1976 found nests of about 45 L behind 10 to 40 cm²."""
-        report = build_report(hive(example("tree-cavity")), ("metrics",))
+        report = reported(hive(example("tree-cavity")), "metrics")
         self.assertTrue(30 <= report.metrics["cavity.whole_l"].value <= 60)
         self.assertTrue(10 <= report.metrics["run.entrance_area_cm2"].value <= 40)
 

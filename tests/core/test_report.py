@@ -26,7 +26,7 @@ from sabaka_core.hive.analysis import analyse
 from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.show.models import Report
-from tests.core.support import EXAMPLES, chamber, example, hive, items, sound
+from tests.core.support import EXAMPLES, chamber, example, hive, items, reported, sound
 
 KEYS = [
     "section.slope_from_vertical_deg",
@@ -103,7 +103,7 @@ class Metrics(TestCase):
                 self.assertAlmostEqual(m[key], value, places=places)
 
     def test_only_the_wanted_parts_are_worked_out(self) -> None:
-        report = build_report(hive(sound()), ("rod",))
+        report = reported(hive(sound()), draw=("rod",))
         self.assertEqual((set(report.drawings), report.metrics, report.findings), ({"rod"}, {}, ()))
 
 

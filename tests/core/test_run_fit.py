@@ -12,7 +12,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from sabaka_cli.__main__ import main
-from sabaka_core import InfeasibleError, ParameterError, apply_edit, build_report, load_hive
+from sabaka_core import InfeasibleError, ParameterError, apply_edit, load_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import leftover_mm
 from sabaka_core.edits.handles import Drop
@@ -20,9 +20,8 @@ from sabaka_core.edits.runs import FitRun, ForgetRun, SaveRun, UseRun
 from sabaka_core.hive.analysis import analyse
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
-from sabaka_core.show.models import SavedOut
-from sabaka_core.show.run_sheet import kept_mm, run_sheet, solve
-from tests.core.support import EXAMPLES
+from sabaka_core.show.run import kept_mm, solve
+from tests.core.support import EXAMPLES, lines, reported, told
 
 
 def opened(name: str) -> Hive:
@@ -93,11 +92,12 @@ class WholeRuns(TestCase):
     def test_every_offered_mix_can_be_hung_and_closes(self) -> None:
         for name in ("bowline", "sloped-top-bar", "sheepshank", "straight-top-bar", "deep-horizontal", "long-shallow"):
             design = opened(name)
-            for fit in run_sheet(analyse(design)).fits:
-                with self.subTest(name, fit=fit.text.template):
-                    hung = apply_edit(design, FitRun.model_validate(fit.edit))
+            for fit in lines(design, "fits"):
+                assert fit.choose is not None
+                with self.subTest(name, fit=fit.key):
+                    hung = apply_edit(design, FitRun.model_validate(fit.choose.edit))
                     self.assertAlmostEqual(leftover_mm(hung, 0), 0.0, places=3)
-                    counts = {k: n for k, n in FitRun.model_validate(fit.edit).counts.items() if n}
+                    counts = {k: n for k, n in FitRun.model_validate(fit.choose.edit).counts.items() if n}
                     have: dict[str, int] = {}
                     for placed in analyse(hung).layout.combs:
                         assert placed.item.kind == "comb"
@@ -123,7 +123,7 @@ class WholeRuns(TestCase):
     def test_states_are_kept_and_brought_back(self) -> None:
         design = apply_edit(opened("bowline"), SaveRun(name="today"))
         changed = apply_edit(design, FitRun(counts={"brood": 20, "honey": 8}))
-        self.assertEqual(run_sheet(analyse(changed)).saved, (SavedOut(text="today: 19 combs"),))
+        self.assertEqual([told(line).template for line in lines(changed, "states")], ["today: 19 combs"])
         back = apply_edit(changed, UseRun(index=0))
         self.assertEqual(back.chambers[0].run.items, design.chambers[0].run.items)
         self.assertEqual(apply_edit(back, ForgetRun(index=0)).chambers[0].run.saved, ())
@@ -142,11 +142,11 @@ class Plugging(TestCase):
         self.assertEqual([e.setting for e in design.chambers[0].entrances][:2], ["open", "open"])
         self.assertEqual(settings[:2], ["plugged", "open"])
         # One hole of 25 is left, and little for a full colony: that is said.
-        self.assertEqual([f.code for f in build_report(moved, ("findings",)).findings], ["entrance-area"])
+        self.assertEqual([f.code for f in reported(moved, "findings").findings], ["entrance-area"])
 
     def test_the_last_open_one_is_left_to_the_keeper(self) -> None:
         moved = apply_edit(opened("bowline"), Drop(handle="follower-near", x_mm=400.0))
-        codes = {f.code for f in build_report(moved, ("findings",)).findings}
+        codes = {f.code for f in reported(moved, "findings").findings}
         self.assertIn("entrance-beyond-follower", codes)
 
 
@@ -181,11 +181,10 @@ class Sheets(TestCase):
             design = load_hive(file.read_bytes())
             for box in range(len(design.chambers)):
                 with self.subTest(file.stem, box=box):
-                    sheet = run_sheet(analyse(design, box))
-                    for fact in (*sheet.openings, *sheet.slats, *sheet.followers, *sheet.excluders):
-                        self.assertTrue(fact.text.template)
+                    for key in ("openings", "slats", "followers", "excluders"):
+                        self.assertTrue(all(told(line).template for line in lines(design, key, box)))
 
     def test_a_follower_is_measured_as_a_board(self) -> None:
         """Hand: bowline's cavity is 440 wide at the top; 2.5 clear on each side."""
-        facts = run_sheet(analyse(opened("bowline"))).followers
-        self.assertAlmostEqual(facts[0].text.values["top"].value, 435.0)
+        board = told(lines(opened("bowline"), "followers")[0])
+        self.assertAlmostEqual(board.values["top"].value, 435.0)

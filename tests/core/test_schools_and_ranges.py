@@ -12,7 +12,7 @@ from sabaka_core import SabakaError, apply_edit, build_report, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.edits.fields import SetField
-from tests.core.support import EXAMPLES, hive, items, sound
+from tests.core.support import EXAMPLES, hive, items, lines, sound, told
 from tests.mutated import SEED, STEPS, examples, mutated
 
 _PLACES = re.compile(r"\{(\w+)\} to \{(\w+)\}")
@@ -76,9 +76,7 @@ class Mixes(TestCase):
         combs = [i for i in items(document) if i["kind"] == "comb"]
         for each in combs[::2]:
             each["type"] = "twin"
-        sheet = build_report(hive(document)).sheet
-        assert sheet is not None
-        shown = [(fit.text.template, json.dumps(fit.text.model_dump(mode="json"))) for fit in sheet.fits]
+        shown = [(told(fit).template, told(fit).model_dump_json()) for fit in lines(hive(document), "fits")]
         self.assertGreater(len(shown), 1)
         self.assertEqual(len(set(shown)), len(shown))
         for words, _ in shown:

@@ -7,24 +7,14 @@ from collections.abc import Callable
 from typing import Any
 from unittest import TestCase
 
-from sabaka_core import (
-    Hive,
-    InfeasibleError,
-    apply_edit,
-    apply_patch,
-    build_report,
-    dump_hive,
-    load_hive,
-    validate_hive,
-)
+from sabaka_core import Hive, InfeasibleError, apply_edit, apply_patch, dump_hive, load_hive, validate_hive
 from sabaka_core.base.quantity import plain
 from sabaka_core.edits.follower import AddFollower
 from sabaka_core.edits.nucleus import PutNucleus
 from sabaka_core.findings.openings import stretch_of
 from sabaka_core.hive.analysis import analyse
 from sabaka_core.kit.findings import Finding
-from sabaka_core.show.run_sheet import run_sheet
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, lines, reported, told
 from tests.core.test_findings import check_mends
 
 Document = dict[str, Any]
@@ -74,7 +64,7 @@ class Put(TestCase):
     def test_9_nothing_is_wrong_with_what_is_put(self) -> None:
         for name in ("bowline", "long-shallow", "sheepshank", "sloped-top-bar", "straight-top-bar"):
             with self.subTest(name):
-                self.assertEqual(build_report(split(name, 3), ("findings", "overlaps")).findings, ())
+                self.assertEqual(reported(split(name, 3), "findings", "long").findings, ())
 
     def test_9_at_the_near_end_as_at_the_far_end(self) -> None:
         """Bowline turned end for end: the colony stands against the other wall, in the same way."""
@@ -182,7 +172,7 @@ class EachIsARule(TestCase):
         return document
 
     def findings(self, document: Document) -> tuple[Finding, ...]:
-        return build_report(validate_hive(document), ("findings", "mends")).findings
+        return reported(validate_hive(document), "findings", "mends").findings
 
     def test_9_each_case_triggers_its_rule_with_a_mend(self) -> None:
         for code, severity, change in CASES:
@@ -202,11 +192,11 @@ class EachIsARule(TestCase):
             with self.subTest(code):
                 design = validate_hive(self.broken(change))
                 for _ in range(4):
-                    found = [f for f in build_report(design, ("findings", "mends")).findings if f.mends]
+                    found = [f for f in reported(design, "findings", "mends").findings if f.mends]
                     if not found:
                         break
                     design = apply_patch(design, found[0].mends[0].patch)
-                self.assertEqual([f.id for f in build_report(design, ("findings",)).findings if f.code in CODES], [])
+                self.assertEqual([f.id for f in reported(design, "findings").findings if f.code in CODES], [])
 
     def test_9_near_each_other_is_measured_along_one_wall(self) -> None:
         """The table's 400: at 399 it is said, at 400 it isn't."""
@@ -227,7 +217,7 @@ class EachIsARule(TestCase):
         self.assertIn("colonies-not-parted", {f.code for f in self.findings(document)})
 
     def test_the_sheet_says_how_far_apart_they_fly(self) -> None:
-        facts = [fact for fact in run_sheet(analyse(split())).openings if "apart" in fact.text.template]
+        facts = [fact for fact in lines(split(), "openings") if "apart" in told(fact).template]
         self.assertTrue(facts and facts[0].good)
 
     def test_a_second_follower_at_that_end_is_its_own(self) -> None:

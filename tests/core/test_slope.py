@@ -13,7 +13,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from sabaka_cli.__main__ import main
-from sabaka_core import build_report
 from sabaka_core.combs.slope import (
     CombBrief,
     best_from_board,
@@ -27,7 +26,7 @@ from sabaka_core.combs.slope import (
 from sabaka_core.edits.apply import apply_edit
 from sabaka_core.edits.fields import Shape
 from sabaka_core.kit.tables import practice
-from tests.core.support import EXAMPLES, example, hive
+from tests.core.support import EXAMPLES, example, hive, reported, told
 
 BRIEFS = st.builds(
     CombBrief,
@@ -122,20 +121,21 @@ class FromABoard(TestCase):
 class OnTheBench(TestCase):
     def test_advice_does_what_it_says(self) -> None:
         design = hive(example("bowline"))
-        clear, board = build_report(design, ("slope",)).advice
-        leaned = apply_edit(design, _edit(clear.action.edit))
-        metrics = build_report(leaned, ("metrics",)).metrics
+        clear, board = reported(design, draw=("slope",)).tables["advice"].lines
+        assert clear.choose and board.choose
+        leaned = apply_edit(design, _edit(clear.choose.edit))
+        metrics = reported(leaned, "metrics").metrics
         self.assertGreaterEqual(metrics["comb.least_clearance_mm"].value, 9.5 - 1e-6)
         self.assertAlmostEqual(
-            metrics["section.slope_from_vertical_deg"].value, clear.text.values["slope"].value, delta=0.01
+            metrics["section.slope_from_vertical_deg"].value, told(clear).values["slope"].value, delta=0.01
         )
-        built = build_report(apply_edit(design, Shape.model_validate(board.action.edit)), ("metrics",)).metrics
+        built = reported(apply_edit(design, Shape.model_validate(board.choose.edit)), "metrics").metrics
         self.assertAlmostEqual(built["section.board_width_mm"].value, 330, delta=0.01)
         self.assertGreaterEqual(built["comb.least_clearance_mm"].value, 9.5 - 0.01)
 
     def test_the_chart_passes_through_the_design_as_it_is(self) -> None:
         design = hive(example("bowline"))
-        report = build_report(design, ("metrics", "slope"))
+        report = reported(design, "metrics", draw=("slope",))
         here = report.metrics["comb.predicted_area_cm2"].value
         labels = [
             s.text for s in report.drawings["slope"].shapes if s.kind == "label" and "comb, now" in s.text.template

@@ -10,11 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import LineString, Polygon
 
-from sabaka_core import build_report
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, TrapezoidSection
 from sabaka_core.geometry.trapezoid import Trapezoid, hold, solve_trapezoid, with_size
-from tests.core.support import opened
+from tests.core.support import opened, reported
 
 LEANING = st.builds(Trapezoid, st.floats(250, 500), st.floats(100, 249), st.floats(200, 500))
 TRIPLES = [t for t in combinations(TRAPEZOID_FIELDS, 3) if set(t) != {"height_mm", "slope_deg", "face_mm"}]
@@ -96,7 +95,7 @@ class OneDegree(TestCase):
     """Hand: what is told of Bowline is compared with its section set a hundredth of a degree wrong."""
 
     def setUp(self) -> None:
-        metrics = build_report(opened("bowline"), ("metrics",)).metrics
+        metrics = reported(opened("bowline"), "metrics").metrics
         self.said = {key.removeprefix("section."): each.value for key, each in metrics.items()}
 
     def test_with_the_height_held(self) -> None:

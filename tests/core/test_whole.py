@@ -13,6 +13,7 @@ from lxml import etree
 from shapely.geometry import Polygon
 
 from sabaka_core import InfeasibleError, ParameterError, apply_edit, build_report, load_hive
+from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.sections import BarrelSection, CircleSection, PolygonSection, ProfilePoint, SegmentSection
 from sabaka_core.edits.fields import SetField, SetSection
@@ -24,10 +25,8 @@ from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.run.passages import connected, way_out
-from sabaka_core.show.compare import compare
-from sabaka_core.show.models import ReportPart
 from sabaka_core.show.study import chapter
-from tests.core.support import EXAMPLES, chamber, example, hive
+from tests.core.support import EXAMPLES, chamber, compared, example, hive, reported, table_of, told
 
 NAMES = sorted(file.stem for file in EXAMPLES.glob("*.json"))
 
@@ -44,29 +43,19 @@ def numbers(value: Any) -> list[float]:
     return [value] if isinstance(value, float) else []
 
 
+# Every drawing of shape and run; the slope’s have to be asked for by name.
+DRAWN = ("section", "along", "plan", "above", "beside", "slope", "board", "rod")
+
+
 class EveryExample(TestCase):
     def test_reports_on_every_chamber_without_a_nan(self) -> None:
-        parts: tuple[ReportPart, ...] = (
-            "metrics",
-            "findings",
-            "forms",
-            "section",
-            "along",
-            "plan",
-            "above",
-            "beside",
-            "slope",
-            "board",
-            "rod",
-            "combs",
-        )
         for name in NAMES:
             design = opened(name)
             for box in range(len(design.chambers)):
                 with self.subTest(name, box=box):
-                    report = build_report(design, parts, box)
+                    report = reported(design, "metrics", "findings", "tables", "forms", draw=DRAWN, box=box)
                     self.assertTrue(all(math.isfinite(n) for n in numbers(json.loads(report.model_dump_json()))))
-                    self.assertEqual(set(report.drawings), set(report.views))
+                    self.assertEqual(set(report.drawings), {*report.chapters["shape"].views, "rod"})
 
     def test_every_drawing_is_svg(self) -> None:
         for name in NAMES:
@@ -251,11 +240,11 @@ class Sections(TestCase):
                 report = build_report(changed)
                 self.assertIn("section.widest_mm", report.metrics)
                 self.assertGreater(report.metrics["comb.predicted_area_cm2"].value, 300)
-                self.assertEqual(report.views, ("section", "along", "plan", "rod"))
+                self.assertEqual(report.chapters["shape"].views, ("section", "along", "plan"))
 
     def test_the_form_offers_them_with_edits_that_work(self) -> None:
         design = opened("bowline")
-        forms = build_report(design, ("forms",)).forms
+        forms = reported(design, "forms").forms
         field = next(f for g in forms for f in g.fields if f.path == "/chambers/0/section/kind")
         assert field.kind == "choice"
         for option in field.options:
@@ -276,19 +265,22 @@ class Sections(TestCase):
 class Compare(TestCase):
     def test_a_hive_beside_itself_is_the_same(self) -> None:
         design = opened("bowline")
-        self.assertEqual({row.more for row in compare(design, design).rows}, {"same"})
+        self.assertEqual(
+            [line for line in table_of(compared(design, design), "beside").lines if "▲" in line.model_dump_json()], []
+        )
 
     def test_which_has_more(self) -> None:
-        table = {row.label: row for row in compare(opened("deep-horizontal"), opened("tree-cavity")).rows}
-        self.assertEqual(table["Room"].more, "left")
-        self.assertGreater(table["Tallest unbroken comb"].right.value, table["Tallest unbroken comb"].left.value)
+        beside = table_of(compared(opened("deep-horizontal"), opened("tree-cavity")), "beside")
+        more = {line.key: [isinstance(cell, Text) for cell in line.cells[1:]] for line in beside.lines}
+        self.assertEqual(more["Room"], [True, False])
+        self.assertEqual(more["Tallest unbroken comb"], [False, True])
 
     def test_made_equal_by_hand(self) -> None:
         """Hand: twice as long a box at the same litres is half as long, with half its comb."""
         document = example("sloped-top-bar")
         chamber(document)["length_mm"] *= 2
         document["name"] = "Double"
-        words, comb = compare(opened("sloped-top-bar"), hive(document)).equalised
+        words, comb = map(told, table_of(compared(opened("sloped-top-bar"), hive(document)), "equal").lines)
         self.assertAlmostEqual(words.values["length"].value, 1200.0, delta=0.01)
         self.assertAlmostEqual(comb.values["room"].value, 2 * words.values["room"].value, delta=0.01)
 
@@ -298,7 +290,7 @@ class OnTheBench(TestCase):
         for name, box in (("side-by-side", 1), ("stacked-long", 1), ("two-chamber", 0), ("bowline", 0)):
             with self.subTest(name):
                 self.assertEqual(main_box(opened(name)), box)
-                self.assertEqual(build_report(opened(name), ()).box, box)
+                self.assertEqual(reported(opened(name)).box, box)
 
     def test_edits_speak_of_the_chamber_on_it(self) -> None:
         design = opened("two-chamber")
@@ -309,4 +301,4 @@ class OnTheBench(TestCase):
         with self.assertRaises(ParameterError):
             apply_edit(design, RemoveItem(at=0), 7)
         with self.assertRaises(ParameterError):
-            build_report(design, (), 7)
+            build_report(design, {}, 7)

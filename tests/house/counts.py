@@ -292,7 +292,7 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
 KINDS = ("computed", "simulated", "read off")
 # Where it should be: one finding type and one mend type, none of most else. What isn't there yet stands below.
 WANTED = {"finding types": 1, "mend types": 1, "pictures in documents": 14}
-CEILINGS: dict[str, int] = {"files over 400 lines": 13, "functions over 60 lines": 21, "numbers without test": 68}
+CEILINGS: dict[str, int] = {"files over 400 lines": 13, "functions over 60 lines": 20, "numbers without test": 68}
 
 
 def main() -> int:

@@ -14,8 +14,7 @@ from django.test import SimpleTestCase, override_settings
 
 from sabaka_core.findings import all_codes
 from sabaka_core.kit.tables import table
-from sabaka_core.show.forms import forms
-from tests.core.support import EXAMPLES, ROOT, example, hive
+from tests.core.support import EXAMPLES, ROOT, example, hive, reported
 
 WEB = ROOT / "web"
 
@@ -132,12 +131,11 @@ class FormsAndRules(TestCase):
     def test_every_finding_points_at_a_field_that_can_be_set_or_an_item(self) -> None:
         """A keeper who reads a finding's field finds it in the ledger."""
         from sabaka_core.findings import find
-        from sabaka_core.hive.analysis import analyse
-        from sabaka_core.hive.whole import whole
+        from sabaka_core.hive.context import Context
 
-        a = analyse(hive(example("granny")))
-        paths = {field.path for group in forms(a) for field in group.fields}
-        for finding in find(whole(hive(example("granny"))), mends=False):
+        groups = reported(hive(example("granny")), "forms").forms
+        paths = {field.path for group in groups for field in group.fields}
+        for finding in find(Context(hive(example("granny"))), mends=False, long=False):
             if finding.path:
                 with self.subTest(finding.id):
                     self.assertIn(finding.path, paths)

@@ -7,19 +7,19 @@ from sabaka_core.document.building import USUAL, Building
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.show.forms.fields import action, choice, size
+from sabaka_core.show.forms.hive import board_forms
 
 
 def building_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Build step's ledger."""
     building = a.hive.building or Building()
-    return (_saw(building), _sale(building))
+    return (*board_forms(a), _saw(building), _sale(building))
 
 
 def _saw(building: Building) -> FieldGroup:
     return FieldGroup(
         id="saw",
         title="Saw and rates",
-        tab="building",
         fields=(
             size("/building/kerf_mm", "Saw cut (kerf)", building.kerf_mm, "What each cut turns to dust."),
             size("/building/trim_mm", "Trimmed off each board’s ends", building.trim_mm, "Bad ends, and to square up."),
@@ -52,4 +52,4 @@ def _sale(building: Building) -> FieldGroup:
         action(words, do="add-for-sale"),
         *(action(f"Take board {i + 1} off", do="remove-for-sale", index=i) for i in range(len(building.for_sale))),
     ]
-    return FieldGroup(id="sale", title="Boards to buy", tab="building", fields=tuple(fields), actions=tuple(actions))
+    return FieldGroup(id="sale", title="Boards to buy", fields=tuple(fields), actions=tuple(actions))

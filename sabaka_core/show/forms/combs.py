@@ -13,10 +13,11 @@ from sabaka_core.show.forms.fields import action, choice, size
 
 def comb_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """A group for each kind of comb carrier, and one for a new kind."""
-    return (*(_carrier(a, kind) for kind in a.hive.comb_types), _new_bar())
+    return (*(carrier_form(a, kind) for kind in a.hive.comb_types), _new_bar())
 
 
-def _carrier(a: Analysis, kind: CombType) -> FieldGroup:
+def carrier_form(a: Analysis, kind: CombType) -> FieldGroup:
+    """What can be set about one kind of bar or frame."""
     match kind:
         case TopBar():
             return _bar(a, kind)
@@ -27,7 +28,6 @@ def _carrier(a: Analysis, kind: CombType) -> FieldGroup:
             return FieldGroup(
                 id=f"bar-{kind.id}",
                 title=_titled(kind),
-                tab="set",
                 fields=(
                     TextField(path=f"{at}/name", label="Name", value=kind.name),
                     size(f"{at}/spacing_mm", "Spacing", kind.spacing_mm, "From midrib to midrib, as the bees build."),
@@ -104,7 +104,6 @@ def _frame(a: Analysis, frame: Frame) -> FieldGroup:
     return FieldGroup(
         id=f"bar-{frame.id}",
         title=_titled(frame),
-        tab="set",
         fields=tuple(fields),
         actions=(*others, *own, *_taking_away(a, frame)),
     )
@@ -115,7 +114,6 @@ def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
     return FieldGroup(
         id=f"bar-{bar.id}",
         title=_titled(bar),
-        tab="set",
         fields=(
             TextField(path=f"{at}/name", label="Name", value=bar.name),
             size(f"{at}/width_mm", "Wide along the run", bar.width_mm, "Touching bars: the width is the comb spacing."),
@@ -139,9 +137,5 @@ def _bar(a: Analysis, bar: TopBar) -> FieldGroup:
 
 def _new_bar() -> FieldGroup:
     return FieldGroup(
-        id="new-bar",
-        title="Another kind",
-        tab="set",
-        fields=(),
-        actions=(action("Add a kind like the last", do="add-bar-type"),),
+        id="new-bar", title="Another kind", fields=(), actions=(action("Add a kind like the last", do="add-bar-type"),)
     )

@@ -23,7 +23,7 @@ def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
         *_supers(a),
         _keeping(a),
         *_colonies(a),
-        *_boards(a),
+        *board_forms(a),
         *_stand(a),
         _title(a),
     )
@@ -53,7 +53,7 @@ def _passages(a: Analysis) -> Iterator[FieldGroup]:
         if passage.kind != "open":
             fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
             fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
-        yield FieldGroup(id=f"passage-{index}", title=f"Passage, {ends}", tab="set", fields=tuple(fields))
+        yield FieldGroup(id=f"passage-{index}", title=f"Passage, {ends}", fields=tuple(fields))
 
 
 def _supers(a: Analysis) -> Iterator[FieldGroup]:
@@ -62,7 +62,6 @@ def _supers(a: Analysis) -> Iterator[FieldGroup]:
         yield FieldGroup(
             id=f"super-{index}",
             title=f"Supers on {each.chamber.replace('-', ' ')}",
-            tab="set",
             fields=(
                 size(f"{at}/height_mm", "Each, high", each.height_mm),
                 SizeField(
@@ -83,7 +82,6 @@ def _stand(a: Analysis) -> Iterator[FieldGroup]:
         yield FieldGroup(
             id="stand",
             title="Stand",
-            tab="set",
             fields=(size("/stand/height_mm", "Floor above the ground", a.hive.stand.height_mm),),
         )
 
@@ -99,7 +97,6 @@ def _keeping(a: Analysis) -> FieldGroup:
     return FieldGroup(
         id="keeping",
         title="How you keep",
-        tab="set",
         fields=(
             choice(
                 "/choices/slope_school",
@@ -172,7 +169,6 @@ def _colonies(a: Analysis) -> Iterator[FieldGroup]:
         yield FieldGroup(
             id=f"colony-{colony.id}",
             title="Colony",
-            tab="set",
             fields=(
                 TextField(path=f"{at}/name", label="Called", value=colony.name),
                 choice(
@@ -188,14 +184,14 @@ def _colonies(a: Analysis) -> Iterator[FieldGroup]:
         )
 
 
-def _boards(a: Analysis) -> Iterator[FieldGroup]:
+def board_forms(a: Analysis) -> Iterator[FieldGroup]:
+    """Boards on hand, and a button for more."""
     for index, board in enumerate(a.hive.boards):
         at = f"/boards/{index}"
         number = Quantity(value=board.count, unit="count")
         yield FieldGroup(
             id=f"board-{index}",
             title=f"Boards on hand {index + 1}",
-            tab="set",
             fields=(
                 TextField(path=f"{at}/label", label="Called", value=board.label),
                 size(f"{at}/length_mm", "Long", board.length_mm),
@@ -207,11 +203,7 @@ def _boards(a: Analysis) -> Iterator[FieldGroup]:
             actions=(action("Take off the list", do="remove-board", index=index),),
         )
     yield FieldGroup(
-        id="new-board",
-        title="More boards on hand",
-        tab="set",
-        fields=(),
-        actions=(action("Add boards", do="add-board"),),
+        id="new-board", title="More boards on hand", fields=(), actions=(action("Add boards", do="add-board"),)
     )
 
 
@@ -219,7 +211,6 @@ def _title(a: Analysis) -> FieldGroup:
     return FieldGroup(
         id="title",
         title="Name and notes",
-        tab="set",
         fields=(
             TextField(path="/name", label="Hive", value=a.hive.name),
             TextField(path="/notes", label="Notes", value=a.hive.notes, long=True),

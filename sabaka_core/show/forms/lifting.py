@@ -26,7 +26,6 @@ def _keeper(lifting: Lifting) -> FieldGroup:
     return FieldGroup(
         id="keeper",
         title="You",
-        tab="lifting",
         fields=(
             size("/lifting/height_mm", "How tall you are", lifting.height_mm),
             size(
@@ -87,7 +86,6 @@ def _stand(a: Analysis, lifting: Lifting) -> FieldGroup:
     return FieldGroup(
         id="legs",
         title="Stand",
-        tab="lifting",
         fields=(
             size("/stand/height_mm", "Floor above the ground", stand.height_mm),
             size("/stand/splay_deg", "Legs lean outward by", stand.splay_deg),
@@ -127,7 +125,7 @@ def _lid(a: Analysis, lifting: Lifting) -> FieldGroup:
             lifting.lid_kg is not None,
         ),
     ]
-    return FieldGroup(id="lid", title="Lid", tab="lifting", fields=tuple(fields))
+    return FieldGroup(id="lid", title="Lid", fields=tuple(fields))
 
 
 def _stack(lifting: Lifting) -> FieldGroup:
@@ -139,7 +137,6 @@ def _stack(lifting: Lifting) -> FieldGroup:
     return FieldGroup(
         id="stack",
         title="Against a stack of",
-        tab="lifting",
         fields=(
             choice("/lifting/stack_box", "Boxes", lifting.stack_box, *boxes),
             size("/lifting/stack_stand_mm", "On a stand of", lifting.stack_stand_mm),

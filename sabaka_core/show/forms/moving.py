@@ -61,7 +61,7 @@ def _bees(moving: Moving) -> FieldGroup:
                 size("/moving/brood/below_mm", "Its middle below the top", moving.brood.below_mm),
             ]
             actions.append(action("Back to the usual disc", do="mark-brood", forget=True))
-    return FieldGroup(id="bees", title="The bees are on", tab="moving", fields=tuple(fields), actions=tuple(actions))
+    return FieldGroup(id="bees", title="The bees are on", fields=tuple(fields), actions=tuple(actions))
 
 
 def _from(moving: Moving) -> ChoiceField:
@@ -89,7 +89,6 @@ def _wishes(moving: Moving) -> FieldGroup:
     return FieldGroup(
         id="wish",
         title="What comes first",
-        tab="moving",
         fields=(
             choice(
                 "/moving/wish",
@@ -121,7 +120,6 @@ def _days(moving: Moving) -> FieldGroup:
     return FieldGroup(
         id="days",
         title="Days",
-        tab="moving",
         fields=(
             TextField(path="/moving/day", label="The day of the move", value=moving.day),
             TextField(
@@ -168,7 +166,7 @@ def _boxes(moving: Moving) -> FieldGroup:
         if moving.boxes
         else action("Measure your boxes", do="own-boxes")
     )
-    return FieldGroup(id="boxes", title="Conversion box", tab="moving", fields=tuple(fields), actions=(act,))
+    return FieldGroup(id="boxes", title="Conversion box", fields=tuple(fields), actions=(act,))
 
 
 def _making(moving: Moving) -> FieldGroup:
@@ -182,7 +180,6 @@ def _making(moving: Moving) -> FieldGroup:
     return FieldGroup(
         id="making",
         title="Make, buy or pool",
-        tab="moving",
         fields=(
             SizeField(path="/moving/making/frames", label="Frames wanted", quantity=count(making.frames), held=True),
             SizeField(

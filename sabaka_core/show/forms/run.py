@@ -23,7 +23,6 @@ def _nest(a: Analysis) -> FieldGroup:
     return FieldGroup(
         id="nest",
         title="Nest and followers",
-        tab="run",
         fields=(
             choice(
                 f"{a.path}/run/nest_at",
@@ -52,7 +51,6 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
     return FieldGroup(
         id=f"follower-{board.side}",
         title=f"{board.side.capitalize()} follower",
-        tab="run",
         fields=(
             SizeField(
                 path=f"follower-{board.side}",
@@ -98,7 +96,6 @@ def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
     return FieldGroup(
         id=f"gap-{placed.index}",
         title=f"Gap {where}",
-        tab="run",
         fields=(
             size(f"{at}/length_mm", "Long", gap.length_mm),
             choice(
@@ -184,7 +181,6 @@ def _entrances(a: Analysis) -> Iterator[FieldGroup]:
         yield FieldGroup(
             id=f"entrance-{placed.index}",
             title=f"Entrance {placed.index + 1}",
-            tab="run",
             fields=tuple(fields),
             actions=(action("Take it away", do="remove-entrance", index=placed.index),),
         )
@@ -194,7 +190,6 @@ def _new_entrances() -> FieldGroup:
     return FieldGroup(
         id="new-entrance",
         title="Another entrance",
-        tab="run",
         fields=(),
         actions=tuple(
             action(words, do="add-entrance", kind=kind)

@@ -40,16 +40,13 @@ def _place(season: Season) -> FieldGroup:
             for i, (month, value) in enumerate(zip(MONTHS, means, strict=False))
         ]
     words = "Back to the climate’s" if season.monthly_c else "Your own monthly means"
-    return FieldGroup(
-        id="place", title="Place", tab="season", fields=tuple(fields), actions=(action(words, do="own-months"),)
-    )
+    return FieldGroup(id="place", title="Place", fields=tuple(fields), actions=(action(words, do="own-months"),))
 
 
 def _colony(season: Season) -> FieldGroup:
     return FieldGroup(
         id="start",
         title="Colony",
-        tab="season",
         fields=(
             choice(
                 "/season/start",
@@ -77,7 +74,6 @@ def _ways(season: Season) -> FieldGroup:
     return FieldGroup(
         id="ways",
         title="How you keep",
-        tab="season",
         fields=(
             SizeField(path="/season/visit_days", label="Days from visit to visit", quantity=days, held=True),
             choice(
@@ -128,14 +124,13 @@ def _flows(season: Season) -> FieldGroup:
     actions = [action(words, do="add-flow")]
     if season.flows:
         actions += [action(f"Take flow {i + 1} out", do="remove-flow", index=i) for i in range(len(usual))]
-    return FieldGroup(id="flows", title="Flows", tab="season", fields=tuple(fields), actions=tuple(actions))
+    return FieldGroup(id="flows", title="Flows", fields=tuple(fields), actions=tuple(actions))
 
 
 def _model(season: Season) -> FieldGroup:
     return FieldGroup(
         id="model",
         title="The model’s constants, in SI units",
-        tab="season",
         fields=tuple(
             _number(
                 f"/season/constants/{key}",

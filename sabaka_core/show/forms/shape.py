@@ -65,7 +65,7 @@ def _section(a: Analysis) -> FieldGroup:
                 ("along", "along the hive", "The run goes across it; from either side both hands reach alike."),
             )
         )
-    return FieldGroup(id="section", title="Section", tab="set", fields=tuple(fields))
+    return FieldGroup(id="section", title="Section", fields=tuple(fields))
 
 
 def _kind(a: Analysis, section: Section) -> ChoiceField:
@@ -213,7 +213,7 @@ def _sized_by(a: Analysis) -> FieldGroup:
         fields.append(
             _by("board", "Sides out of a board this wide", board, "The height gives way; slope and top stay.")
         )
-    return FieldGroup(id="sized-by", title="Size it by", tab="set", fields=tuple(fields))
+    return FieldGroup(id="sized-by", title="Size it by", fields=tuple(fields))
 
 
 def _by(what: str, label: str, quantity: Quantity, gloss: str) -> SizeField:
@@ -309,4 +309,4 @@ def _box(a: Analysis) -> FieldGroup:
         fields.append(
             size(f"{a.path}/boxes_mm/{index}", f"Box {index + 1} of the stack, high", height, "Lowest first.")
         )
-    return FieldGroup(id="box", title="Box", tab="set", fields=tuple(fields))
+    return FieldGroup(id="box", title="Box", fields=tuple(fields))

@@ -19,7 +19,6 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
         FieldGroup(
             id="cold",
             title="Place and bees",
-            tab="winter",
             fields=(
                 choice(
                     "/season/climate",
@@ -57,7 +56,6 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
         FieldGroup(
             id="winter-model",
             title="The model’s constants, in SI units",
-            tab="winter",
             fields=tuple(
                 SizeField(
                     path=f"/wintering/constants/{key}",

@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 from django.test import TestCase
 
 from sabaka_core import build_report, validate_hive
+from sabaka_core.kit.chapter import Asked
 from tests.core.support import example
 
 
@@ -16,14 +17,17 @@ class Bench(TestCase):
     def setUp(self) -> None:
         self.client.force_login(User.objects.create_user("wren-test"))
 
-    def edit(self, document: Any, parts: tuple[str, ...] = ("metrics",), **edit: Any) -> Any:
-        body = json.dumps({"document": document, "edit": edit, "parts": parts})
+    def edit(self, document: Any, asked: Any = None, **edit: Any) -> Any:
+        body = json.dumps({"document": document, "edit": edit, "asked": asked or {"shape": {"parts": ["metrics"]}}})
         return self.client.post("/api/bench/edit", body, content_type="application/json")
 
     def test_looking_changes_nothing_and_reports_as_the_core_does(self) -> None:
-        answer = self.edit(example("granny"), ("metrics", "findings", "mends"), do="look").json()
+        asked = {"shape": {"parts": ["metrics", "findings", "mends"]}, "run": {"parts": ["tables"]}}
+        answer = self.edit(example("granny"), asked, do="look").json()
         self.assertEqual((answer["document"], answer["patch"]), (example("granny"), []))
-        core = build_report(validate_hive(example("granny")), ("metrics", "findings", "mends"))
+        core = build_report(
+            validate_hive(example("granny")), {name: Asked.model_validate(each) for name, each in asked.items()}
+        )
         self.assertEqual(answer["report"], json.loads(core.model_dump_json()))
 
     def test_an_edit_comes_with_its_way_back(self) -> None:

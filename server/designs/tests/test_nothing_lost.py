@@ -69,9 +69,9 @@ class Saves(TestCase):
         Revision.objects.update(document=design.document)
         opened = self.wren.call("GET", f"/{self.design['id']}").json()["document"]
         self.assertEqual(opened["comb_types"][0]["width_mm"], 1.0)
-        body = {"document": opened, "edit": {"do": "look"}, "parts": ["findings", "mends", "rod"]}
+        body = {"document": opened, "edit": {"do": "look"}, "asked": {"shape": {"parts": ["findings", "mends"]}}}
         report = self.wren.client.post("/api/bench/edit", json.dumps(body), "application/json").json()["report"]
-        codes = [f["code"] for f in report["findings"] if f["code"] == "beyond-reach"]
+        codes = [f["code"] for f in report["chapters"]["shape"]["findings"] if f["code"] == "beyond-reach"]
         self.assertEqual(len(codes), 2)
         self.design["document"] = opened
         self.assertEqual(self.save(1, "noted").status_code, 200)

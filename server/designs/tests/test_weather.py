@@ -38,7 +38,7 @@ class Weather(TestCase):
 
     def use(self, sha: str, document: Any = None) -> Any:
         edit = {"do": "use-weather", "sha": sha, "name": "mast"}
-        return self.post("/api/bench/edit", {"document": document or self.design.document, "edit": edit, "parts": []})
+        return self.post("/api/bench/edit", {"document": document or self.design.document, "edit": edit, "asked": {}})
 
     def test_30_they_are_a_thing_of_their_own_with_owner_name_and_hash(self) -> None:
         sha = self.bring()

@@ -104,26 +104,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bench/frames": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Frames
-         * @description The catalogue of frames, as each standard has it.
-         */
-        get: operations["server_bench_api_frames"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/bench/edit": {
         parameters: {
             query?: never;
@@ -138,26 +118,6 @@ export interface paths {
          * @description Apply one edit and report on the result; ``look`` only reports.
          */
         post: operations["server_bench_api_edit"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/overlaps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Overlaps
-         * @description Whether parts of a design lie in each other: an answer of its own, for looking takes longer than the rules do.
-         */
-        post: operations["server_bench_api_overlaps"];
         delete?: never;
         options?: never;
         head?: never;
@@ -715,6 +675,18 @@ export interface components {
             password: string;
         };
         /**
+         * Action
+         * @description An edit on a button.
+         */
+        Action: {
+            /** Label */
+            label: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * AngleMark
          * @description An angle written at a corner, from the vertical.
          */
@@ -743,398 +715,6 @@ export interface components {
              * @default true
              */
             held: boolean;
-        };
-        /**
-         * Box
-         * @description Extent of a drawing [mm].
-         */
-        Box: {
-            /** Left Mm */
-            left_mm: number;
-            /** Top Mm */
-            top_mm: number;
-            /** Right Mm */
-            right_mm: number;
-            /** Bottom Mm */
-            bottom_mm: number;
-        };
-        /**
-         * CatalogueOut
-         * @description Every standard and derived frame on a card of its own.
-         */
-        CatalogueOut: {
-            /** Cards */
-            cards: components["schemas"]["CombCard"][];
-        };
-        /** Circle */
-        Circle: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "circle";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Radius Mm */
-            radius_mm: number;
-        };
-        /**
-         * CombCard
-         * @description One bar or frame: drawings, parts, what it holds, and how it fits the chamber on the bench.
-         */
-        CombCard: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Origin */
-            origin: string;
-            /** Make */
-            make: string;
-            source: components["schemas"]["Source"];
-            /**
-             * Made From
-             * @default
-             */
-            made_from: string;
-            /**
-             * Used
-             * @default 0
-             */
-            used: number;
-            /**
-             * Drawings
-             * @default []
-             */
-            drawings: components["schemas"]["Drawing"][];
-            /**
-             * Parts
-             * @default []
-             */
-            parts: components["schemas"]["CombPart"][];
-            /**
-             * Facts
-             * @default []
-             */
-            facts: components["schemas"]["CombFact"][];
-            /**
-             * Fit
-             * @default []
-             */
-            fit: components["schemas"]["FitRow"][];
-        };
-        /**
-         * CombFact
-         * @description Something a bar or frame holds, weighs or does; ``good`` where there is a right and a wrong, by the rule
-         *     ``code``.
-         */
-        CombFact: {
-            /** Label */
-            label: string;
-            text: components["schemas"]["Text"];
-            /** Good */
-            good: boolean | null;
-            /**
-             * Code
-             * @default
-             */
-            code: string;
-        };
-        /**
-         * CombPart
-         * @description One line of a frame's parts list: long, wide and thick; no sizes for what is bought as it is.
-         */
-        CombPart: {
-            /** Name */
-            name: string;
-            /** Count */
-            count: number;
-            /** Sizes */
-            sizes: components["schemas"]["Quantity"][];
-            /** Note */
-            note: string;
-        };
-        /**
-         * Dimension
-         * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
-         *
-         *     ``path`` is the document field it edits; ``held`` says whether that field is given or
-         *     follows from others.
-         */
-        Dimension: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "dimension";
-            /** Name */
-            name: string;
-            /** Start */
-            start: [
-                number,
-                number
-            ];
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /**
-             * Offset
-             * @default [
-             *       0,
-             *       0
-             *     ]
-             */
-            offset: [
-                number,
-                number
-            ];
-            quantity: components["schemas"]["Quantity"];
-            /** Path */
-            path: string | null;
-            /**
-             * Held
-             * @default true
-             */
-            held: boolean;
-        };
-        /**
-         * Drawing
-         * @description One drawing. Shapes are listed from the back to the front; no two drawings of a hive have one name.
-         */
-        Drawing: {
-            /** Name */
-            name: string;
-            /** Title */
-            title: string;
-            extent: components["schemas"]["Box"];
-            /** Shapes */
-            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
-            /**
-             * Handles
-             * @default []
-             */
-            handles: components["schemas"]["Handle"][];
-        };
-        /**
-         * FitRow
-         * @description One gap of a frame in its chamber, at both ends of tolerance and moisture.
-         *
-         *     ``good`` by the rules ``codes``; None where it isn't judged, as in a chamber in which the frame doesn't hang.
-         */
-        FitRow: {
-            /** Label */
-            label: string;
-            least: components["schemas"]["Quantity"];
-            nominal: components["schemas"]["Quantity"];
-            most: components["schemas"]["Quantity"];
-            /** Words */
-            words: string;
-            /** Good */
-            good: boolean | null;
-            /**
-             * Codes
-             * @default []
-             */
-            codes: string[];
-        };
-        /**
-         * Handle
-         * @description Something to take hold of: what it is, where it stands and which way it moves.
-         *
-         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
-         *     ``snaps`` are the places along its axis it clicks into [mm].
-         */
-        Handle: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Grip X Mm */
-            grip_x_mm: number;
-            /**
-             * Axis
-             * @enum {string}
-             */
-            axis: "x" | "y";
-            /** Least Mm */
-            least_mm: number;
-            /** Most Mm */
-            most_mm: number;
-            quantity: components["schemas"]["Quantity"];
-            text: components["schemas"]["Text"];
-            /**
-             * Snaps
-             * @default []
-             */
-            snaps: number[];
-            /** Item */
-            item: number | null;
-        };
-        /**
-         * Label
-         * @description Words at a place.
-         */
-        Label: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "label";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
-            text: components["schemas"]["Text"];
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /**
-             * Anchor
-             * @default middle
-             * @enum {string}
-             */
-            anchor: "start" | "middle" | "end";
-        };
-        /**
-         * Polygon
-         * @description A closed shape. ``item`` is the index of the run item it stands for.
-         */
-        Polygon: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "polygon";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            /** Item */
-            item: number | null;
-        };
-        /** Polyline */
-        Polyline: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "polyline";
-            /**
-             * Layer
-             * @enum {string}
-             */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-        };
-        /**
-         * Quantity
-         * @description A number and its unit.
-         */
-        Quantity: {
-            /** Value */
-            value: number;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "W/m2" | "C" | "%" | "N";
-        };
-        /**
-         * Source
-         * @description Source mark of a value, with a reference or a remark where there is one.
-         */
-        Source: {
-            /**
-             * Mark
-             * @enum {string}
-             */
-            mark: "published" | "common practice" | "from memory" | "geometry" | "keeper";
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-        };
-        /**
-         * Text
-         * @description A sentence with ``{name}`` places and the quantities that go there.
-         */
-        Text: {
-            /** Template */
-            template: string;
-            /**
-             * Values
-             * @default {}
-             */
-            values: {
-                [key: string]: components["schemas"]["Quantity"];
-            };
-        };
-        /**
-         * Action
-         * @description An edit on a button.
-         */
-        Action: {
-            /** Label */
-            label: string;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * Advice
-         * @description Something worth trying, with its reason and the edit that does it.
-         */
-        Advice: {
-            text: components["schemas"]["Text"];
-            /** Why */
-            why: string;
-            action: components["schemas"]["Action"];
-        };
-        /**
-         * BarPlace
-         * @description One item of the run in words and numbers, for lists and screen readers.
-         */
-        BarPlace: {
-            /** Index */
-            index: number;
-            /** Kind */
-            kind: string;
-            /** Number */
-            number: number | null;
-            /** Start Mm */
-            start_mm: number;
-            /** End Mm */
-            end_mm: number;
-            text: components["schemas"]["Text"];
-            /** In Nest */
-            in_nest: boolean;
         };
         /**
          * BarrelSection
@@ -1190,6 +770,20 @@ export interface components {
             thickness_mm: number;
             /** Price */
             price: number;
+        };
+        /**
+         * Box
+         * @description Extent of a drawing [mm].
+         */
+        Box: {
+            /** Left Mm */
+            left_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Bottom Mm */
+            bottom_mm: number;
         };
         /**
          * Brood
@@ -1336,6 +930,89 @@ export interface components {
             text: components["schemas"]["Text"];
         };
         /**
+         * Chapter
+         * @description What one study says: parts that weren’t asked for stay empty.
+         *
+         *     ``tried`` tells what was searched for what helps; ``views`` are the drawings that can be asked for, ``of`` what of
+         *     many is shown.
+         */
+        Chapter: {
+            /** Study */
+            study: string;
+            lead: components["schemas"]["Text"];
+            /**
+             * Metrics
+             * @default {}
+             */
+            metrics: {
+                [key: string]: components["schemas"]["Metric"];
+            };
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Helps
+             * @default []
+             */
+            helps: components["schemas"]["Mend"][];
+            tried: components["schemas"]["Text"] | null;
+            /**
+             * Tables
+             * @default []
+             */
+            tables: components["schemas"]["Table"][];
+            /**
+             * Agenda Title
+             * @default
+             */
+            agenda_title: string;
+            /**
+             * Agenda
+             * @default []
+             */
+            agenda: components["schemas"]["Occasion"][];
+            /**
+             * Views
+             * @default []
+             */
+            views: string[];
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * Drawings
+             * @default {}
+             */
+            drawings: {
+                [key: string]: components["schemas"]["Drawing"];
+            };
+            /**
+             * Forms
+             * @default []
+             */
+            forms: components["schemas"]["FieldGroup"][];
+            moments: components["schemas"]["Moments"] | null;
+            /**
+             * Papers
+             * @default []
+             */
+            papers: components["schemas"]["Paper"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+        };
+        /**
          * ChoiceField
          * @description A choice between named values.
          */
@@ -1412,6 +1089,25 @@ export interface components {
             basket_long_mm?: number | null;
             /** Basket High Mm */
             basket_high_mm?: number | null;
+        };
+        /** Circle */
+        Circle: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "circle";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Radius Mm */
+            radius_mm: number;
         };
         /**
          * CircleSection
@@ -1500,6 +1196,51 @@ export interface components {
             count?: number;
         };
         /**
+         * Dimension
+         * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
+         *
+         *     ``path`` is the document field it edits; ``held`` says whether that field is given or
+         *     follows from others.
+         */
+        Dimension: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dimension";
+            /** Name */
+            name: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /**
+             * Offset
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            offset: [
+                number,
+                number
+            ];
+            quantity: components["schemas"]["Quantity"];
+            /** Path */
+            path: string | null;
+            /**
+             * Held
+             * @default true
+             */
+            held: boolean;
+        };
+        /**
          * Disc
          * @description A turning disc over a hole, with settings.
          */
@@ -1558,6 +1299,55 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * Doing
+         * @description One thing to do, and why; ``done`` where it can be ticked off.
+         */
+        Doing: {
+            /** Id */
+            id: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            words: components["schemas"]["Text"];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Measure
+             * @default
+             */
+            measure: string;
+            /**
+             * Caution
+             * @default
+             */
+            caution: string;
+            /** Done */
+            done: boolean | null;
+        };
+        /**
+         * Drawing
+         * @description One drawing. Shapes are listed from the back to the front; no two drawings of a hive have one name.
+         */
+        Drawing: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            extent: components["schemas"]["Box"];
+            /** Shapes */
+            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
+            /**
+             * Handles
+             * @default []
+             */
+            handles: components["schemas"]["Handle"][];
+        };
+        /**
          * EditOut
          * @description The changed design, the patches there and back, what the edit said, and the report.
          */
@@ -1576,24 +1366,6 @@ export interface components {
             report: components["schemas"]["Report"];
         };
         /**
-         * EntranceState
-         * @description One entrance and what should be done about it.
-         */
-        EntranceState: {
-            /** Index */
-            index: number;
-            text: components["schemas"]["Text"];
-            /** Open */
-            open: boolean;
-            /** In Nest */
-            in_nest: boolean;
-            /**
-             * Advice
-             * @enum {string}
-             */
-            advice: "open" | "plugged" | "plug" | "may be opened";
-        };
-        /**
          * Excluder
          * @description A queen excluder across the run.
          */
@@ -1605,25 +1377,6 @@ export interface components {
             kind: "excluder";
             /** Thickness Mm */
             thickness_mm: number;
-        };
-        /**
-         * Fact
-         * @description Something about the run in words; ``good`` where there is a right and a wrong, by the rule ``code``.
-         */
-        Fact: {
-            text: components["schemas"]["Text"];
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-            /** Good */
-            good: boolean | null;
-            /**
-             * Code
-             * @default
-             */
-            code: string;
         };
         /**
          * Feeder
@@ -1640,18 +1393,13 @@ export interface components {
         };
         /**
          * FieldGroup
-         * @description Fields that belong together, and the tab of the ledger they stand on.
+         * @description Fields that belong together.
          */
         FieldGroup: {
             /** Id */
             id: string;
             /** Title */
             title: string;
-            /**
-             * Tab
-             * @enum {string}
-             */
-            tab: "set" | "run" | "season" | "moving" | "lifting" | "winter" | "building";
             /** Fields */
             fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
@@ -1713,20 +1461,6 @@ export interface components {
              * @default []
              */
             mends: components["schemas"]["Mend"][];
-        };
-        /**
-         * FitOut
-         * @description One mix that fills the run, and the edit that hangs it.
-         */
-        FitOut: {
-            text: components["schemas"]["Text"];
-            left: components["schemas"]["Text"];
-            /** Now */
-            now: boolean;
-            /** Edit */
-            edit: {
-                [key: string]: unknown;
-            };
         };
         /**
          * FixedComb
@@ -1938,6 +1672,43 @@ export interface components {
             length_mm: number;
         };
         /**
+         * Handle
+         * @description Something to take hold of: what it is, where it stands and which way it moves.
+         *
+         *     ``x_mm`` and ``y_mm`` are the place it reports when dropped; ``grip_x_mm`` is where it is drawn;
+         *     ``snaps`` are the places along its axis it clicks into [mm].
+         */
+        Handle: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Grip X Mm */
+            grip_x_mm: number;
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y";
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            quantity: components["schemas"]["Quantity"];
+            text: components["schemas"]["Text"];
+            /**
+             * Snaps
+             * @default []
+             */
+            snaps: number[];
+            /** Item */
+            item: number | null;
+        };
+        /**
          * Hive
          * @description One hive design.
          */
@@ -2077,6 +1848,33 @@ export interface components {
             source: components["schemas"]["Source"] | null;
         };
         /**
+         * Label
+         * @description Words at a place.
+         */
+        Label: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "label";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            text: components["schemas"]["Text"];
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Anchor
+             * @default middle
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+        };
+        /**
          * Layer
          * @description One layer of a wall, by its actual (planed) thickness.
          */
@@ -2149,6 +1947,48 @@ export interface components {
             lid_hinge?: ("long-side" | "end" | "lift-off") | null;
             /** Lid Kg */
             lid_kg?: number | null;
+        };
+        /**
+         * Line
+         * @description A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about,
+         *     ``source`` where they come from.
+         *
+         *     ``key`` tells it apart; ``good`` where there is a right and a wrong, by the ``rules`` of these codes; ``choose`` is
+         *     what a click on it does, ``chosen`` whether it is so already.
+         */
+        Line: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Cells */
+            cells: (components["schemas"]["Quantity"] | components["schemas"]["Text"])[];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Text"][];
+            working: components["schemas"]["Working"] | null;
+            source: components["schemas"]["Source"] | null;
+            /** Good */
+            good: boolean | null;
+            /**
+             * Rules
+             * @default []
+             */
+            rules: string[];
+            choose: components["schemas"]["Action"] | null;
+            /**
+             * Chosen
+             * @default false
+             */
+            chosen: boolean;
         };
         /**
          * Lining
@@ -2302,6 +2142,35 @@ export interface components {
             headline: boolean;
         };
         /**
+         * Moments
+         * @description What can be gone through, a month or a week at a time: their names, which one is shown, and the table of them.
+         *
+         *     Where they are days, ``days`` are those, and ``places`` where they stand on the charts.
+         */
+        Moments: {
+            /** Label */
+            label: string;
+            /** Names */
+            names: string[];
+            /** At */
+            at: number;
+            /**
+             * Table
+             * @default
+             */
+            table: string;
+            /**
+             * Days
+             * @default []
+             */
+            days: string[];
+            /**
+             * Places
+             * @default []
+             */
+            places: number[];
+        };
+        /**
          * Moving
          * @description Bees on the wrong comb, and the wishes for moving them.
          *
@@ -2413,6 +2282,23 @@ export interface components {
             sha: string;
         };
         /**
+         * Occasion
+         * @description A day, or a stage of the work, with what is done on it; ``at`` is the moment that shows it.
+         */
+        Occasion: {
+            /** Label */
+            label: string;
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /** At */
+            at: number | null;
+            /** Doings */
+            doings: components["schemas"]["Doing"][];
+        };
+        /**
          * OldBox
          * @description One of the keeper's boxes as measured [mm]; boxes are listed lowest first.
          */
@@ -2448,6 +2334,16 @@ export interface components {
             edit: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * Paper
+         * @description A file that can be made of it: what it is called, and its name at the design’s address.
+         */
+        Paper: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
         };
         /**
          * Passage
@@ -2496,6 +2392,29 @@ export interface components {
             z_mm?: number;
         };
         /**
+         * Polygon
+         * @description A closed shape. ``item`` is the index of the run item it stands for.
+         */
+        Polygon: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "polygon";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Item */
+            item: number | null;
+        };
+        /**
          * PolygonSection
          * @description A symmetric polygon by its right-hand profile from the bars down.
          */
@@ -2508,6 +2427,24 @@ export interface components {
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
         };
+        /** Polyline */
+        Polyline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "polyline";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
         /**
          * ProfilePoint
          * @description Half the inside width at one depth.
@@ -2517,6 +2454,19 @@ export interface components {
             half_width_mm: number;
             /** Depth Mm */
             depth_mm: number;
+        };
+        /**
+         * Quantity
+         * @description A number and its unit.
+         */
+        Quantity: {
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "W/m2" | "C" | "%" | "N";
         };
         /**
          * RectangleSection
@@ -2535,7 +2485,7 @@ export interface components {
         };
         /**
          * Report
-         * @description What the core says of one design, one of its chambers on the bench.
+         * @description What the core says of one design, one of its chambers on the bench: a chapter of each study that was asked.
          */
         Report: {
             /** System */
@@ -2543,66 +2493,14 @@ export interface components {
             /** Name */
             name: string;
             summary: components["schemas"]["Text"];
-            /**
-             * Box
-             * @default 0
-             */
+            /** Box */
             box: number;
-            /**
-             * Chambers
-             * @default []
-             */
+            /** Chambers */
             chambers: components["schemas"]["ChamberName"][];
-            /**
-             * Metrics
-             * @default {}
-             */
-            metrics: {
-                [key: string]: components["schemas"]["Metric"];
+            /** Chapters */
+            chapters: {
+                [key: string]: components["schemas"]["Chapter"];
             };
-            /**
-             * Findings
-             * @default []
-             */
-            findings: components["schemas"]["Finding"][];
-            /**
-             * Views
-             * @default []
-             */
-            views: ("section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod")[];
-            /**
-             * Drawings
-             * @default {}
-             */
-            drawings: {
-                [key: string]: components["schemas"]["Drawing"];
-            };
-            /**
-             * Forms
-             * @default []
-             */
-            forms: components["schemas"]["FieldGroup"][];
-            /**
-             * Advice
-             * @default []
-             */
-            advice: components["schemas"]["Advice"][];
-            /**
-             * Combs
-             * @default []
-             */
-            combs: components["schemas"]["CombCard"][];
-            sheet: components["schemas"]["RunSheet"] | null;
-            /**
-             * Run
-             * @default []
-             */
-            run: components["schemas"]["BarPlace"][];
-            /**
-             * Entrances
-             * @default []
-             */
-            entrances: components["schemas"]["EntranceState"][];
         };
         /**
          * Rest
@@ -2674,37 +2572,6 @@ export interface components {
              * @default []
              */
             saved?: components["schemas"]["SavedRun"][];
-        };
-        /**
-         * RunSheet
-         * @description All of it for one chamber.
-         */
-        RunSheet: {
-            /** Fits */
-            fits: components["schemas"]["FitOut"][];
-            /** Slats */
-            slats: components["schemas"]["Fact"][];
-            /** Openings */
-            openings: components["schemas"]["Fact"][];
-            /** Followers */
-            followers: components["schemas"]["Fact"][];
-            /** Excluders */
-            excluders: components["schemas"]["Fact"][];
-            /** Saved */
-            saved: components["schemas"]["SavedOut"][];
-        };
-        /**
-         * SavedOut
-         * @description A kept state of the run. ``gone`` names kinds of comb that it hangs on and the design no longer has.
-         */
-        SavedOut: {
-            /** Text */
-            text: string;
-            /**
-             * Gone
-             * @default []
-             */
-            gone: string[];
         };
         /**
          * SavedRun
@@ -2897,6 +2764,22 @@ export interface components {
             setting?: "open" | "plugged";
         };
         /**
+         * Source
+         * @description Source mark of a value, with a reference or a remark where there is one.
+         */
+        Source: {
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "published" | "common practice" | "from memory" | "geometry" | "keeper";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * Spacer
          * @description A strip of wood that takes up room in the ceiling.
          */
@@ -2955,6 +2838,40 @@ export interface components {
              * @default 1
              */
             boxes?: number;
+        };
+        /**
+         * Table
+         * @description Numbers and words in columns; a ``folded`` one is opened by who wants it.
+         */
+        Table: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: string[];
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /**
+             * Folded
+             * @default false
+             */
+            folded: boolean;
+        };
+        /**
+         * Text
+         * @description A sentence with ``{name}`` places and the quantities that go there.
+         */
+        Text: {
+            /** Template */
+            template: string;
+            /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: components["schemas"]["Quantity"];
+            };
         };
         /**
          * TextField
@@ -3180,6 +3097,50 @@ export interface components {
             standard: string;
         };
         /**
+         * Asked
+         * @description What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare.
+         *
+         *     ``wanted`` are the keys of the drawings and tables that are wanted, all of the usual ones when not said; ``of`` is
+         *     what of many is shown, as a kind of frame.
+         */
+        Asked: {
+            /**
+             * Parts
+             * @default [
+             *       "metrics",
+             *       "findings",
+             *       "mends",
+             *       "helps",
+             *       "tables",
+             *       "agenda",
+             *       "drawings",
+             *       "forms",
+             *       "long"
+             *     ]
+             */
+            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment" | "long")[];
+            /** Wanted */
+            wanted?: string[] | null;
+            /**
+             * Of
+             * @default
+             */
+            of?: string;
+            /** At */
+            at?: number | null;
+            /**
+             * Typed
+             * @default
+             */
+            typed?: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
          * CladWalls
          * @description Clad the chamber's walls with 20 mm of cork.
          */
@@ -3223,7 +3184,7 @@ export interface components {
         };
         /**
          * EditIn
-         * @description A design, what to do to it, and which parts of the report are wanted.
+         * @description A design, what to do to it, and what is asked of which study of the result.
          *
          *     ``box`` is the chamber on the bench, counted from 0; the brood
          *     chamber when none is named. ``held`` is what the keeper said last, as an earlier answer gave it: mends leave it
@@ -3236,8 +3197,10 @@ export interface components {
             };
             /** Edit */
             edit: components["schemas"]["Look"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
-            /** Parts */
-            parts: ("metrics" | "findings" | "mends" | "overlaps" | "forms" | "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod" | "combs" | "sheet")[];
+            /** Asked */
+            asked: {
+                [key: string]: components["schemas"]["Asked"];
+            };
             /**
              * Patches
              * @default true
@@ -3841,229 +3804,6 @@ export interface components {
             sha: string;
         };
         /**
-         * OverlapsOut
-         * @description Parts that lie in each other, and of each mend whether it puts none in each other.
-         */
-        OverlapsOut: {
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
-            /** Holds */
-            holds: boolean[];
-        };
-        /**
-         * OverlapsIn
-         * @description A design, and the mends on offer that would be tried against it.
-         */
-        OverlapsIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-            /** Held */
-            held?: string[] | null;
-            /**
-             * Mends
-             * @default []
-             */
-            mends?: {
-                [key: string]: unknown;
-            }[][];
-        };
-        /**
-         * Chapter
-         * @description What one study says: parts that weren’t asked for stay empty.
-         *
-         *     ``tried`` tells what was searched for what helps.
-         */
-        Chapter: {
-            /** Study */
-            study: string;
-            lead: components["schemas"]["Text"];
-            /**
-             * Metrics
-             * @default {}
-             */
-            metrics: {
-                [key: string]: components["schemas"]["Metric"];
-            };
-            /**
-             * Findings
-             * @default []
-             */
-            findings: components["schemas"]["Finding"][];
-            /**
-             * Helps
-             * @default []
-             */
-            helps: components["schemas"]["Mend"][];
-            tried: components["schemas"]["Text"] | null;
-            /**
-             * Tables
-             * @default []
-             */
-            tables: components["schemas"]["Table"][];
-            /**
-             * Agenda Title
-             * @default
-             */
-            agenda_title: string;
-            /**
-             * Agenda
-             * @default []
-             */
-            agenda: components["schemas"]["Occasion"][];
-            /**
-             * Drawings
-             * @default {}
-             */
-            drawings: {
-                [key: string]: components["schemas"]["Drawing"];
-            };
-            /**
-             * Forms
-             * @default []
-             */
-            forms: components["schemas"]["FieldGroup"][];
-            moments: components["schemas"]["Moments"] | null;
-            /**
-             * Papers
-             * @default []
-             */
-            papers: components["schemas"]["Paper"][];
-            /**
-             * Notes
-             * @default []
-             */
-            notes: string[];
-            /**
-             * Cautions
-             * @default []
-             */
-            cautions: string[];
-        };
-        /**
-         * Doing
-         * @description One thing to do, and why; ``done`` where it can be ticked off.
-         */
-        Doing: {
-            /** Id */
-            id: string;
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            words: components["schemas"]["Text"];
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-            /**
-             * Measure
-             * @default
-             */
-            measure: string;
-            /**
-             * Caution
-             * @default
-             */
-            caution: string;
-            /** Done */
-            done: boolean | null;
-        };
-        /**
-         * Line
-         * @description A line of a table, its name first. ``why`` and ``notes`` explain it, ``working`` how its numbers came about.
-         *
-         *     ``key`` tells it apart; ``good`` where there is a right and a wrong; ``choose`` is what a click on it does,
-         *     ``chosen`` whether it is so already.
-         */
-        Line: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /** Cells */
-            cells: (components["schemas"]["Quantity"] | components["schemas"]["Text"])[];
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-            /**
-             * Notes
-             * @default []
-             */
-            notes: components["schemas"]["Text"][];
-            working: components["schemas"]["Working"] | null;
-            /** Good */
-            good: boolean | null;
-            choose: components["schemas"]["Action"] | null;
-            /**
-             * Chosen
-             * @default false
-             */
-            chosen: boolean;
-        };
-        /**
-         * Moments
-         * @description What can be gone through, a month or a week at a time: their names, which one is shown, and the table of them.
-         *
-         *     Where they are days, ``days`` are those, and ``places`` where they stand on the charts.
-         */
-        Moments: {
-            /** Label */
-            label: string;
-            /** Names */
-            names: string[];
-            /** At */
-            at: number;
-            /**
-             * Table
-             * @default
-             */
-            table: string;
-            /**
-             * Days
-             * @default []
-             */
-            days: string[];
-            /**
-             * Places
-             * @default []
-             */
-            places: number[];
-        };
-        /**
-         * Occasion
-         * @description A day, or a stage of the work, with what is done on it; ``at`` is the moment that shows it.
-         */
-        Occasion: {
-            /** Label */
-            label: string;
-            /**
-             * Day
-             * @default
-             */
-            day: string;
-            /** At */
-            at: number | null;
-            /** Doings */
-            doings: components["schemas"]["Doing"][];
-        };
-        /**
-         * Paper
-         * @description A file that can be made of it: what it is called, and its name at the design’s address.
-         */
-        Paper: {
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-        };
-        /**
          * StudiesOut
          * @description What each of them says.
          */
@@ -4074,61 +3814,10 @@ export interface components {
             };
         };
         /**
-         * Table
-         * @description Numbers and words in columns; a ``folded`` one is opened by who wants it.
-         */
-        Table: {
-            /** Key */
-            key: string;
-            /** Title */
-            title: string;
-            /** Columns */
-            columns: string[];
-            /** Lines */
-            lines: components["schemas"]["Line"][];
-            /**
-             * Folded
-             * @default false
-             */
-            folded: boolean;
-        };
-        /**
-         * Asked
-         * @description What is asked of a study: which parts, which moment is shown where it has any, and a size typed to compare.
-         */
-        Asked: {
-            /**
-             * Parts
-             * @default [
-             *       "metrics",
-             *       "findings",
-             *       "mends",
-             *       "helps",
-             *       "tables",
-             *       "agenda",
-             *       "drawings",
-             *       "forms",
-             *       "long"
-             *     ]
-             */
-            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment" | "long")[];
-            /** At */
-            at?: number | null;
-            /**
-             * Typed
-             * @default
-             */
-            typed?: string;
-            /**
-             * Units
-             * @default mm
-             * @enum {string}
-             */
-            units?: "mm" | "in";
-        };
-        /**
          * StudiesIn
-         * @description A design, and what is asked of which study. ``held`` is what the keeper said last: mends leave it alone.
+         * @description A design, and what is asked of which study, and which chamber is on the bench.
+         *
+         *     ``held`` is what the keeper said last: mends leave it alone where they can.
          */
         StudiesIn: {
             /** Document */
@@ -4141,6 +3830,8 @@ export interface components {
             };
             /** Held */
             held?: string[] | null;
+            /** Box */
+            box?: number | null;
         };
         /**
          * WeatherOut
@@ -4582,35 +4273,6 @@ export interface components {
             name: string;
         };
         /**
-         * CompareRow
-         * @description One number of both designs; ``more`` says which has more of it.
-         */
-        CompareRow: {
-            /** Label */
-            label: string;
-            left: components["schemas"]["Quantity"];
-            right: components["schemas"]["Quantity"];
-            /**
-             * More
-             * @enum {string}
-             */
-            more: "left" | "right" | "same";
-        };
-        /**
-         * Comparison
-         * @description Two designs side by side.
-         */
-        Comparison: {
-            /** Left */
-            left: string;
-            /** Right */
-            right: string;
-            /** Rows */
-            rows: components["schemas"]["CompareRow"][];
-            /** Equalised */
-            equalised: components["schemas"]["Text"][];
-        };
-        /**
          * CompareIn
          * @description A document, and what to hold it against: a design of the shelf, or else a starting point.
          */
@@ -4992,26 +4654,6 @@ export interface operations {
             };
         };
     };
-    server_bench_api_frames: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CatalogueOut"];
-                };
-            };
-        };
-    };
     server_bench_api_edit: {
         parameters: {
             query?: never;
@@ -5032,75 +4674,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    server_bench_api_overlaps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OverlapsIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OverlapsOut"];
                 };
             };
             /** @description Unauthorized */
@@ -5683,7 +5256,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Comparison"];
+                    "application/json": components["schemas"]["Chapter"];
                 };
             };
             /** @description Unauthorized */

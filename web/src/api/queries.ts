@@ -4,19 +4,16 @@ import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
 import { answered, asSchema, client } from "./client";
 import type {
+  Asks,
   BegunOut,
   Brief,
   Card,
-  CombCard,
-  Comparison,
   DesignOut,
   EditOut,
   Hive,
   HiveSystem,
   Me,
   Matrix,
-  OverlapsOut,
-  PatchOps,
   Ranking,
   RevisionOut,
   TypedBoard,
@@ -24,7 +21,6 @@ import type {
   Chapter,
   Chapters,
   Finding,
-  StudiesIn,
   System,
   StudiesOut,
 } from "./types";
@@ -67,7 +63,7 @@ export function useEntering({ stay = false } = {}) {
   const settle = (me: Me) => {
     if (!stay) queries.clear();
     // What was refused while nobody was signed in is asked again.
-    else void queries.invalidateQueries({ queryKey: ["overlaps"] });
+    else void queries.invalidateQueries({ queryKey: ["found"] });
     queries.setQueryData(key.me, me);
   };
   return {
@@ -126,50 +122,21 @@ function bringIn(file: File): Promise<DesignOut> {
   );
 }
 
-/** The catalogue of frames, which never changes while the app runs. */
-export function useCatalogue(wanted: boolean): UseQueryResult<CombCard[]> {
-  return useQuery({
-    select: useRead<CombCard[]>(),
-    queryKey: ["catalogue"],
-    queryFn: async () => (await asSchema<{ cards: CombCard[] }>(answered(client.GET("/api/bench/frames")))).cards,
-    staleTime: Infinity,
-    enabled: wanted,
-  });
-}
-
 /** A document beside another design of the shelf, or a starting point. */
 export function useComparison(
   document: Hive,
   other: { design?: string; preset?: string } | null,
-): UseQueryResult<Comparison> {
+): UseQueryResult<Chapter> {
   return useQuery({
-    select: useRead<Comparison>(),
+    select: useRead<Chapter>(),
     queryKey: ["compare", other, document],
     queryFn: () =>
-      asSchema<Comparison>(
+      asSchema<Chapter>(
         answered(client.POST("/api/designs/compare", { body: { document: { ...document }, ...other } })),
       ),
     enabled: other !== null,
     placeholderData: keepPreviousData,
     gcTime: 0,
-  });
-}
-
-/** Parts of a design that lie in each other, and which mends put none in each other. */
-export function useOverlapsOf(
-  document: Hive,
-  mends: PatchOps[],
-  held: EditOut["held"],
-  wanted: boolean,
-): UseQueryResult<OverlapsOut> {
-  return useQuery({
-    select: useRead<OverlapsOut>(),
-    queryKey: ["overlaps", document, mends, held],
-    queryFn: () =>
-      asSchema<OverlapsOut>(
-        answered(client.POST("/api/bench/overlaps", { body: { document: { ...document }, mends, held } })),
-      ),
-    enabled: wanted,
   });
 }
 
@@ -186,8 +153,8 @@ export function useWeatherTables() {
 }
 
 /** What the studies asked say of a design. */
-function studied(document: Hive, asked: StudiesIn["asked"], held: EditOut["held"] = null): Promise<Chapters> {
-  const body = { document: { ...document }, asked, held };
+function studied(document: Hive, asked: Asks, held: EditOut["held"] = null, box: number | null = null) {
+  const body = { document: { ...document }, asked, held, box };
   return asSchema<StudiesOut>(answered(client.POST("/api/studies/", { body }))).then(({ chapters }) => chapters);
 }
 
@@ -216,26 +183,42 @@ export function useMoment(document: Hive, study: string | null, at: number | nul
   });
 }
 
-async function chapterOf(document: Hive, study: string, asked: StudiesIn["asked"][string]): Promise<Chapter> {
+async function chapterOf(document: Hive, study: string, asked: Asks[string]): Promise<Chapter> {
   const { [study]: chapter } = await studied(document, { [study]: asked });
   if (!chapter) throw new Error(`“${study}” said nothing.`);
   return chapter;
 }
 
+/** All that is wrong with chamber, combs and run, parts that lie in each other too, with the mends that were tried. */
+export function useFound(document: Hive, held: EditOut["held"], box: number, wanted: boolean) {
+  const all = { parts: ["findings" as const, "mends" as const, "long" as const] };
+  return useQuery({
+    select: useRead<Finding[]>(),
+    queryKey: ["found", document, held],
+    queryFn: async () => found(await studied(document, { shape: all, combs: all, run: all }, held, box)),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+  });
+}
+
+function found(chapters: Chapters): Finding[] {
+  return Object.values(chapters).flatMap((chapter) => chapter.findings);
+}
+
 /** What these studies find wrong with a design, without mends: for the rail. */
 export function useFindingsOf(document: Hive, studies: readonly string[], wanted: boolean): Finding[] {
-  const found = useQuery({
+  const { data } = useQuery({
     queryKey: ["study-findings", document],
     queryFn: async () => {
       const asked = Object.fromEntries(studies.map((name) => [name, { parts: ["findings" as const] }]));
-      return Object.values(await studied(document, asked)).flatMap((chapter) => chapter.findings);
+      return found(await studied(document, asked));
     },
     placeholderData: keepPreviousData,
     enabled: wanted,
     retry: false,
     gcTime: 0,
   });
-  return found.data ?? NONE;
+  return data ?? NONE;
 }
 
 const NONE: Finding[] = [];

@@ -3,13 +3,15 @@ import { Navigate, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import { BenchRoom } from "./BenchRoom";
-import { stepOf, wayTo } from "./steps";
+import { stepOf, wayTo, type BenchStep } from "./steps";
+import { asksFor, FIRST } from "./asks";
 import { firstReport } from "./useBench";
 import { dropSlot, leftWork, type Left } from "./slots";
 import { keepAside } from "./useKeeping";
 
 /** Opens a design with its first report, work left from an earlier visit included. */
-async function load(id: string) {
+async function load(id: string, step: BenchStep) {
+  const asked = asksFor({ ...FIRST, step });
   const design = await openDesign(id);
   const found = await leftWork(id);
   const newest = found.pop();
@@ -18,19 +20,24 @@ async function load(id: string) {
   if (newest && JSON.stringify(newest.work.document) === JSON.stringify(design.document)) dropSlot(newest.slot);
   else if (newest) {
     try {
-      return { design, first: await firstReport(newest.work.document), left: newest };
+      return { design, first: await firstReport(newest.work.document, asked), left: newest };
     } catch {
       // What was left can't be used any more; it stays on the device, and the kept design opens.
     }
   }
   const left: Left | null = null;
-  return { design, first: await firstReport(design.document), left };
+  return { design, first: await firstReport(design.document, asked), left };
 }
 
 export function BenchPage() {
   const { id = "", step: named } = useParams();
   const step = stepOf(named);
-  const opened = useQuery({ queryKey: ["bench", id], queryFn: () => load(id), gcTime: 0, staleTime: Infinity });
+  const opened = useQuery({
+    queryKey: ["bench", id],
+    queryFn: () => load(id, step ?? "shape"),
+    gcTime: 0,
+    staleTime: Infinity,
+  });
 
   if (step === null) return <Navigate to={wayTo(id, "shape")} replace />;
   if (opened.isPending) return <p className="p-8">Opening …</p>;

@@ -1,8 +1,9 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { bringBack, useFindingsOf } from "../../api/queries";
-import type { DesignOut, EditOut, ReportPart } from "../../api/types";
+import type { DesignOut, EditOut } from "../../api/types";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
+import { asksFor } from "./asks";
 import { BrokenStep } from "./BrokenStep";
 import { Conflict } from "./Conflict";
 import type { LedgerTab } from "../shape";
@@ -39,18 +40,6 @@ function fetchSteps(): void {
   ]);
 }
 
-/** What a step shows besides the drawing on the desk. */
-const PARTS: Record<BenchStep, ReportPart[]> = {
-  shape: [],
-  combs: ["combs"],
-  run: ["plan", "along", "sheet"],
-  season: [],
-  move: [],
-  lift: [],
-  winter: [],
-  build: [],
-};
-
 interface BenchRoomProps {
   id: string;
   step: BenchStep;
@@ -63,7 +52,10 @@ interface BenchRoomProps {
 export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const { state, keep, rebase, send } = useKeeping(id, left?.work.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const bench = useBench(first, keep, step !== "shape" || tab === "set" || tab === "run", PARTS[step]);
+  const [view, setView] = useState("section");
+  const [comb, setComb] = useState("");
+  const asked = useMemo(() => asksFor({ step, tab, view, comb }), [step, tab, view, comb]);
+  const bench = useBench(first, keep, asked);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const study = STEPS.find(({ path }) => path === step)?.study ?? null;
@@ -71,7 +63,7 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const planned = studied.chapter?.drawings["rod"];
   const { undo, redo } = bench;
   const apart = useFindingsOf(bench.document, STUDIES, true);
-  const findings = useMemo(() => [...bench.report.findings, ...apart], [bench.report.findings, apart]);
+  const findings = useMemo(() => [...bench.findings, ...apart], [bench.findings, apart]);
 
   useEffect(fetchSteps, []);
   useEffect(() => {
@@ -143,7 +135,7 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
         <Boundary key={step} broken={(again) => <BrokenStep bench={bench} again={again} />}>
           <Suspense fallback={<p className="p-5">Opening …</p>}>
             {step === "combs" ? (
-              <CombsStep bench={bench} />
+              <CombsStep bench={bench} onChoose={setComb} />
             ) : step === "run" ? (
               <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
             ) : step === "season" ? (
@@ -163,6 +155,8 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
                 revision={state.revision}
                 tab={tab}
                 onTab={setTab}
+                view={view}
+                onView={setView}
                 chosen={chosen}
                 onChoose={setChosen}
                 pointed={pointed}

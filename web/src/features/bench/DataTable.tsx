@@ -4,7 +4,7 @@ import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { readyEdit } from "./edits";
 import type { Bench } from "./useBench";
-import { Worked } from "./Worked";
+import { sourceWords, Worked } from "./Worked";
 
 interface DataTableProps {
   table: Table;
@@ -31,10 +31,12 @@ export function DataTable({ table, bench, onChoose }: DataTableProps) {
 }
 
 function Lines({ table, bench, onChoose }: DataTableProps) {
+  // What only repeats the title isn't shown.
+  const bare = table.columns.every((column) => column === "" || column === table.title);
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm" data-table={table.key}>
-        <thead className={table.columns.length === 1 ? "sr-only" : ""}>
+        <thead className={bare ? "sr-only" : ""}>
           <tr className="soft text-right align-bottom text-xs">
             {table.columns.map((column, index) => (
               <th key={column} scope="col" className={`font-normal ${index === 0 ? "text-left" : "pl-2"}`}>
@@ -117,10 +119,11 @@ function LineRows({ line, title, wide, bench, onChoose }: LineProps) {
           </td>
         ))}
       </tr>
-      {line.why || (open && line.working) ? (
+      {line.why || line.source || (open && line.working) ? (
         <tr>
           <td colSpan={wide} className="pb-1 text-xs">
             {line.why ? <span className="soft">{line.why}</span> : null}
+            {line.source ? <span className="soft">Source: {sourceWords(line.source)}</span> : null}
             {open && line.working ? (
               <div className="border-l-2 border-primary pl-3 leading-relaxed" data-testid="working">
                 <Worked working={line.working} />

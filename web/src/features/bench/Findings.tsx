@@ -24,7 +24,7 @@ export function FindingList({ findings, bench, pointed, onPoint, waits = false, 
         <FindingRow
           key={finding.id}
           finding={finding}
-          number={ordinal(index)}
+          number={ordinal(flagged(bench.findings, finding) ?? index)}
           bench={bench}
           pointed={pointed === finding.id}
           onPoint={onPoint}
@@ -34,6 +34,12 @@ export function FindingList({ findings, bench, pointed, onPoint, waits = false, 
       ))}
     </ol>
   );
+}
+
+/** Where a finding stands among those that are flagged on the drawings. */
+function flagged(findings: Finding[], finding: Finding): number | null {
+  const at = findings.indexOf(finding);
+  return at < 0 ? null : at;
 }
 
 const SEVERITY: Record<Finding["severity"], string> = { error: "Wrong", warning: "Check", note: "Note" };

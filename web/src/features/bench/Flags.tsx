@@ -1,11 +1,11 @@
-import type { DrawingName, Finding } from "../../api/types";
+import type { Finding } from "../../api/types";
 import { flagPlaces, spot, type Size, type Transform } from "../../drawing/transform";
 import { ordinal, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 
 interface FlagsProps {
   findings: Finding[];
-  drawing: DrawingName;
+  drawing: string;
   /** The chamber on the bench; drawings of the whole hive show every chamber's. */
   box: number;
   t: Transform;
@@ -14,7 +14,7 @@ interface FlagsProps {
   onPoint: (finding: string) => void;
 }
 
-const WHOLE = new Set<DrawingName>(["above", "beside"]);
+const WHOLE = new Set(["above", "beside"]);
 
 /** Numbered flags where findings lie; the ledger lists them under the same numbers. */
 export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {

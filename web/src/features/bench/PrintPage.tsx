@@ -6,14 +6,16 @@ import type { Drawing, EditOut, Report } from "../../api/types";
 import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { ordinal, sentence, written } from "../../lib/format";
+import { inOrder } from "./useLooked";
 import { useRead } from "../../lib/reading";
 import { useSettings } from "../../lib/settings";
 import { Legend } from "./Legend";
+import { PRINTED } from "./asks";
 import { firstReport } from "./useBench";
 
 async function load(id: string) {
   const design = await openDesign(id);
-  return { design, first: await firstReport(design.document, ["section", "along", "overlaps"]) };
+  return { design, first: await firstReport(design.document, PRINTED) };
 }
 
 /** One A4 page to hang in the shed: the hive across and along, its run, its numbers, what to mend. */
@@ -64,6 +66,9 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
   const { units } = useSettings();
   const { document } = first;
   const report = useRead<Report>()(first.report);
+  const { shape, combs, run } = report.chapters;
+  const metrics = shape?.metrics ?? {};
+  const findings = inOrder([shape, combs, run].flatMap((chapter) => chapter?.findings ?? []));
   return (
     <main
       className="mx-auto w-[186mm] bg-base-100 p-[6mm] print:bg-white text-[3.4mm] leading-snug print:p-0"
@@ -74,15 +79,15 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
         <p className="grow">{sentence(report.summary, units)}</p>
         <p className="soft">Sabaka, revision {revision}</p>
       </header>
-      <Plate drawing={report.drawings["section"]} className="h-[88mm]" />
-      <Plate drawing={report.drawings["along"]} className="h-[54mm]" />
-      <Plate drawing={report.drawings["rod"]} className="h-[26mm]" stretch />
+      <Plate drawing={shape?.drawings["section"]} className="h-[88mm]" />
+      <Plate drawing={shape?.drawings["along"]} className="h-[54mm]" />
+      <Plate drawing={run?.drawings["rod"]} className="h-[26mm]" stretch />
       <Legend />
       <div className="mt-2 grid grid-cols-2 gap-6">
         <section>
           <h2 className="border-b border-base-content text-base">Reads</h2>
           <ul>
-            {Object.values(report.metrics)
+            {Object.values(metrics)
               .filter((metric) => metric.headline)
               .map((metric) => {
                 const { number, unit } = written(metric, units);
@@ -98,9 +103,9 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
         </section>
         <section>
           <h2 className="border-b border-base-content text-base">To mend</h2>
-          {report.findings.length === 0 ? <p>Nothing to mend.</p> : null}
+          {findings.length === 0 ? <p>Nothing to mend.</p> : null}
           <ol>
-            {report.findings.map((finding, index) => (
+            {findings.map((finding, index) => (
               <li key={finding.id}>
                 <b>{ordinal(index)}.</b> {sentence(finding.text, units)}
               </li>
@@ -114,9 +119,7 @@ function Page({ first, revision }: { first: EditOut; revision: number }) {
           ) : null}
         </section>
       </div>
-      <p className="mt-2 border-t border-base-content pt-1 text-[2.9mm]">
-        {report.metrics["section.bevel_deg"]?.caution}
-      </p>
+      <p className="mt-2 border-t border-base-content pt-1 text-[2.9mm]">{metrics["section.bevel_deg"]?.caution}</p>
     </main>
   );
 }

@@ -5,6 +5,7 @@ import { spot, type Transform } from "../../drawing/transform";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Flags } from "./Flags";
+import { itemAt } from "./items";
 import type { Bench } from "./useBench";
 import { useHandles } from "./useHandles";
 
@@ -22,7 +23,7 @@ interface RodProps {
 export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodProps) {
   const { units } = useSettings();
   const handles = useHandles(bench, units);
-  const rod = planned ?? bench.report.drawings.rod;
+  const rod = planned ?? bench.run?.drawings["rod"];
   if (!rod) return null;
   return (
     <section aria-label="The rod: the hive end to end" className="border-t border-base-content bg-base-300 px-3 py-2">
@@ -34,8 +35,8 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
         chosen={chosen}
         onItem={onChoose}
         titleOf={(index) => {
-          const place = bench.report.run.find((each) => each.index === index);
-          return place ? sentence(place.text, units) : "";
+          const item = itemAt(bench, index);
+          return item ? sentence(item.words, units) : "";
         }}
         overlay={(t, size) => (
           <>
@@ -54,7 +55,7 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
               </span>
             ))}
             <Flags
-              findings={planned ? [] : bench.report.findings}
+              findings={planned ? [] : bench.findings}
               drawing="rod"
               box={bench.report.box}
               t={t}

@@ -1,7 +1,8 @@
-import type { BarPlace, Edit, Hive } from "../../api/types";
+import type { Edit, Hive } from "../../api/types";
 import { sentence, step } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
+import { itemAt, itemsOf, type Item } from "./items";
 import type { Bench } from "./useBench";
 import { Button } from "../../ui/Button";
 
@@ -16,11 +17,11 @@ interface RunTabProps {
 /** The run in order, the chosen bar, followers, gaps and entrances. */
 export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
   const { units } = useSettings();
-  const place = bench.report.run.find((each) => each.index === chosen);
+  const place = itemAt(bench, chosen);
   return (
     <>
       <h2 className="text-lg">Combs</h2>
-      {place?.kind === "comb" ? (
+      {place && place.number !== null ? (
         <BarPanel bench={bench} place={place} onChoose={onChoose} />
       ) : (
         <p className="soft border-t border-[var(--line)] py-1">Choose a comb on the rod or in the list.</p>
@@ -28,7 +29,7 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
       <details className="mb-4" open>
         <summary className="cursor-pointer">In order from the near end</summary>
         <ol className="max-h-52 overflow-auto border-y border-[var(--line)]" tabIndex={0} aria-label="The run in order">
-          {bench.report.run.map((each) => (
+          {itemsOf(bench).map((each) => (
             <li key={each.index}>
               <button
                 type="button"
@@ -39,17 +40,15 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
                   onChoose(each.index);
                 }}
               >
-                {sentence(each.text, units)}
+                {sentence(each.words, units)}
               </button>
             </li>
           ))}
         </ol>
       </details>
-      {bench.report.forms
-        .filter((group) => group.tab === "run")
-        .map((group) => (
-          <FieldSet key={group.id} group={group} bench={bench} />
-        ))}
+      {bench.run?.forms.map((group) => (
+        <FieldSet key={group.id} group={group} bench={bench} />
+      ))}
     </>
   );
 }
@@ -59,20 +58,12 @@ function combAt(document: Hive, box: number, index: number) {
   return item?.kind === "comb" ? item : null;
 }
 
-function BarPanel({
-  bench,
-  place,
-  onChoose,
-}: {
-  bench: Bench;
-  place: BarPlace;
-  onChoose: (index: number | null) => void;
-}) {
+function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onChoose: (index: number | null) => void }) {
   const { units } = useSettings();
   const at = place.index;
   const comb = combAt(bench.document, bench.report.box, at);
   if (!comb) return null;
-  const last = bench.report.run.length;
+  const last = itemsOf(bench).length;
   const before = step(at, -1, last);
   const after = step(at, 1, last);
   const change = (edit: Edit, label: string, next: number | null) => {
@@ -83,7 +74,7 @@ function BarPanel({
   const name = `Comb ${String(place.number)}`;
   return (
     <div className="mb-3 border-t border-[var(--line)] py-1" data-testid="bar-panel">
-      <p className="mb-1 font-semibold">{sentence(place.text, units)}</p>
+      <p className="mb-1 font-semibold">{sentence(place.words, units)}</p>
       <label className="flex items-center gap-2 py-0.5">
         <span className="w-20">On it</span>
         <select

@@ -86,7 +86,7 @@ export function ToMend({ chapter, bench, onAt }: { chapter: Chapter; bench: Benc
 /** What a step of the bench itself has to mend, if it has to. */
 export function StepFindings({ step, bench }: { step: string; bench: Bench }) {
   const { finding: asked, seen } = useAsked();
-  const mine = bench.report.findings.filter((finding) => finding.step === step);
+  const mine = bench.findings.filter((finding) => finding.step === step);
   if (mine.length === 0) return null;
   return (
     <section className="mb-3">

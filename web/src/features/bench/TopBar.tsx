@@ -3,7 +3,8 @@ import { useEntering, useMe } from "../../api/queries";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Reading } from "../../ui/Reading";
-import type { Bench, Waiting } from "./useBench";
+import type { Bench } from "./useBench";
+import type { Waiting } from "./state";
 import type { Keeping } from "./useKeeping";
 
 interface TopBarProps {

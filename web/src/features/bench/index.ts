@@ -19,5 +19,6 @@ export { RunTab } from "./RunTab";
 export { StepFindings } from "./StepFrame";
 export { firstReport } from "./useBench";
 export { readyEdit } from "./edits";
-export type { ViewName } from "./useBench";
+export { PRINTED } from "./asks";
+export { tableOf } from "./items";
 export { useHandles } from "./useHandles";

@@ -10,7 +10,6 @@ import { Tabs } from "../../ui/Tabs";
 import {
   ChapterForms,
   DataTable,
-  FieldSet,
   Helps,
   MetricGroups,
   Page,
@@ -184,7 +183,6 @@ function Steps({ chapter, bench }: ViewProps) {
 }
 
 function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
-  const boards = bench.report.forms.filter((group) => group.id.startsWith("board") || group.id === "new-board");
   return (
     <Page>
       <TakeAlong id={id} />
@@ -199,9 +197,6 @@ function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
           ))}
       </div>
       <StockFile bench={bench} />
-      {boards.map((group) => (
-        <FieldSet key={group.id} group={group} bench={bench} />
-      ))}
       <ChapterForms chapter={chapter} bench={bench} />
     </Page>
   );

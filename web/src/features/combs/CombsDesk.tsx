@@ -1,51 +1,36 @@
-import type { CombCard } from "../../api/types";
+import type { Chapter, Line, Table } from "../../api/types";
 import { Plate } from "../../drawing/Plate";
-
-/** Which bar or frame lies on the bench: one of the hive's, or one of the catalogue's. */
-export interface Chosen {
-  from: "hive" | "catalogue";
-  id: string;
-}
+import { sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { tableOf } from "../bench";
 
 interface CombsDeskProps {
-  own: CombCard[];
-  catalogue: CombCard[];
-  card: CombCard | undefined;
-  chosen: Chosen;
-  onChoose: (chosen: Chosen) => void;
+  chapter: Chapter | undefined;
+  onChoose: (of: string) => void;
 }
 
-const GROUPS: readonly (readonly [string, (card: CombCard) => boolean])[] = [
-  ["Standards", (card) => card.made_from === ""],
-  ["Made from others", (card) => card.made_from !== ""],
-];
+const LISTS = ["kinds", "standards", "derived"];
 
 /** Bars and frames, drawn from their parts: front, end and from above. */
-export function CombsDesk({ own, catalogue, card, chosen, onChoose }: CombsDeskProps) {
-  const view = (name: string) => card?.drawings.find((drawing) => drawing.name === name);
-  const front = view("comb-front");
-  const others = [view("comb-end"), view("comb-above")].filter((drawing) => drawing !== undefined);
+export function CombsDesk({ chapter, onChoose }: CombsDeskProps) {
+  const { units } = useSettings();
+  const { "comb-front": front, "comb-end": end, "comb-above": above } = chapter?.drawings ?? {};
+  const others = [end, above].filter((drawing) => drawing !== undefined);
+  const lists = LISTS.flatMap((key) => tableOf(chapter, key) ?? []);
+  const chosen = lists.flatMap((list) => list.lines).find((line) => line.key === chapter?.of);
   return (
     <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
       <div className="px-5 pt-4">
         <h1 className="text-3xl leading-tight">Combs</h1>
         <p className="soft">
-          {card ? `${card.name}${card.made_from ? `, ${card.made_from}` : ""}. ` : ""}
-          Every size is taken from the parts it is made of.
+          {chosen ? `${nameOf(chosen)}${chosen.why ? `, ${chosen.why}` : ""}. ` : ""}
+          {chapter ? sentence(chapter.lead, units) : ""}
         </p>
       </div>
       <div className="min-h-0 grow md:grid md:grid-cols-[12.5rem_minmax(0,1fr)]">
         <nav aria-label="Bars and frames" className="max-h-52 overflow-auto px-5 py-2 md:max-h-none md:pr-1">
-          <List title="In this hive" cards={own} from="hive" chosen={chosen} onChoose={onChoose} />
-          {GROUPS.map(([title, belongs]) => (
-            <List
-              key={title}
-              title={title}
-              cards={catalogue.filter(belongs)}
-              from="catalogue"
-              chosen={chosen}
-              onChoose={onChoose}
-            />
+          {lists.map((list) => (
+            <List key={list.key} list={list} chosen={chapter?.of ?? ""} onChoose={onChoose} />
           ))}
         </nav>
         <div className="flex min-h-0 flex-col">
@@ -69,34 +54,33 @@ export function CombsDesk({ own, catalogue, card, chosen, onChoose }: CombsDeskP
 }
 
 interface ListProps {
-  title: string;
-  cards: CombCard[];
-  from: Chosen["from"];
-  chosen: Chosen;
-  onChoose: (chosen: Chosen) => void;
+  list: Table;
+  chosen: string;
+  onChoose: (of: string) => void;
 }
 
-function List({ title, cards, from, chosen, onChoose }: ListProps) {
+function List({ list, chosen, onChoose }: ListProps) {
   return (
     <>
-      <h2 className="mt-2 border-b border-[var(--line)] text-base">{title}</h2>
+      <h2 className="mt-2 border-b border-[var(--line)] text-base">{list.title}</h2>
       <ul>
-        {cards.map((card) => {
-          const here = chosen.from === from && chosen.id === card.id;
+        {list.lines.map((line) => {
+          const here = chosen === line.key;
+          const used = usedOf(line);
           return (
-            <li key={card.id}>
+            <li key={line.key}>
               <button
                 type="button"
                 aria-pressed={here}
-                data-comb={`${from}:${card.id}`}
+                data-comb={line.key}
                 className={`min-h-7 w-full px-1 text-left text-sm leading-5
                   ${here ? "bg-neutral text-neutral-content" : ""}`}
                 onClick={() => {
-                  onChoose({ from, id: card.id });
+                  onChoose(line.key);
                 }}
               >
-                {card.name}
-                {card.used > 0 ? <span className="opacity-70"> × {card.used}</span> : null}
+                {nameOf(line)}
+                {used > 0 ? <span className="opacity-70"> × {used}</span> : null}
               </button>
             </li>
           );
@@ -104,4 +88,12 @@ function List({ title, cards, from, chosen, onChoose }: ListProps) {
       </ul>
     </>
   );
+}
+
+function nameOf({ cells: [name] }: Line): string {
+  return name && "template" in name ? name.template : "";
+}
+
+function usedOf({ cells: [, used] }: Line): number {
+  return used && "value" in used ? used.value : 0;
 }

@@ -1,23 +1,20 @@
-import { useState } from "react";
-import { useCatalogue } from "../../api/queries";
-import { CombsDesk, type Chosen } from "./CombsDesk";
+import { CombsDesk } from "./CombsDesk";
 import { CombsLedger } from "./CombsLedger";
 import { type Bench } from "../bench";
 
+interface CombsStepProps {
+  bench: Bench;
+  /** Another bar or frame is put on the desk. */
+  onChoose: (of: string) => void;
+}
+
 /** Bars and frames: those of this hive, and the catalogue to take others from. */
-export function CombsStep({ bench }: { bench: Bench }) {
-  const catalogue = useCatalogue(true);
-  const own = bench.report.combs;
-  const [picked, setPicked] = useState<Chosen | null>(null);
-  const main = own.find((card) => card.used > 0) ?? own[0];
-  const cards = { hive: own, catalogue: catalogue.data ?? [] };
-  const found = picked ? cards[picked.from].find((card) => card.id === picked.id) : undefined;
-  const chosen: Chosen = found && picked ? picked : { from: "hive", id: main?.id ?? "" };
-  const card = found ?? main;
+export function CombsStep({ bench, onChoose }: CombsStepProps) {
+  const { combs } = bench;
   return (
     <>
-      <CombsDesk own={own} catalogue={cards.catalogue} card={card} chosen={chosen} onChoose={setPicked} />
-      <CombsLedger bench={bench} card={card} chosen={chosen} onChoose={setPicked} />
+      <CombsDesk chapter={combs} onChoose={onChoose} />
+      <CombsLedger bench={bench} chapter={combs} onChoose={onChoose} />
     </>
   );
 }

@@ -1,20 +1,22 @@
 import { useState } from "react";
-import type { Fact, RunSheet, SavedOut } from "../../api/types";
+import type { Line } from "../../api/types";
 import { numberPlace } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Grip } from "../../drawing/Grip";
-import { sentence } from "../../lib/format";
+import { sentence, told } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 import { Tabs } from "../../ui/Tabs";
 import { Button } from "../../ui/Button";
 import {
+  DataTable,
   DimensionField,
   Flags,
   Legend,
   RunTab,
   StepFindings,
   readyEdit,
+  tableOf,
   useHandles,
   useLedgerTab,
   type Bench,
@@ -32,8 +34,7 @@ interface RunStepProps {
 export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepProps) {
   const { units } = useSettings();
   const handles = useHandles(bench, units);
-  const { plan, along } = bench.report.drawings;
-  const sheet = bench.report.sheet;
+  const { plan, along } = bench.run?.drawings ?? {};
   return (
     <>
       <main id="sheet" className="flex min-h-0 flex-col overflow-auto bg-base-100 md:border-r md:border-base-content">
@@ -60,7 +61,7 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
                     return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
                   })}
                   <Flags
-                    findings={bench.report.findings}
+                    findings={bench.findings}
                     drawing={drawing.name === "plan" ? "plan" : "along"}
                     box={bench.report.box}
                     t={t}
@@ -77,7 +78,7 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
           <Legend />
         </div>
       </main>
-      <RunLedger bench={bench} sheet={sheet} chosen={chosen} onChoose={onChoose} />
+      <RunLedger bench={bench} chosen={chosen} onChoose={onChoose} />
     </>
   );
 }
@@ -86,12 +87,11 @@ type Tab = "fit" | "combs" | "covers" | "kept";
 
 interface RunLedgerProps {
   bench: Bench;
-  sheet: RunSheet | null;
   chosen: number | null;
   onChoose: (index: number | null) => void;
 }
 
-function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
+function RunLedger({ bench, chosen, onChoose }: RunLedgerProps) {
   const [tab, setTab] = useLedgerTab<Tab>("fit");
   const shown: Tab = chosen !== null && tab === "fit" ? "combs" : tab;
   return (
@@ -104,44 +104,46 @@ function RunLedger({ bench, sheet, chosen, onChoose }: RunLedgerProps) {
           if (name === "fit") onChoose(null);
         }}
         tabs={[
-          { name: "fit", title: "Fit", panel: sheet ? <FitTab bench={bench} sheet={sheet} /> : null },
+          { name: "fit", title: "Fit", panel: <FitTab bench={bench} /> },
           { name: "combs", title: "Combs", panel: <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> },
-          { name: "covers", title: "Openings", panel: sheet ? <Openings sheet={sheet} /> : null },
-          { name: "kept", title: "States", panel: sheet ? <States bench={bench} sheet={sheet} /> : null },
+          { name: "covers", title: "Openings", panel: <Openings bench={bench} /> },
+          { name: "kept", title: "States", panel: <States bench={bench} /> },
         ]}
       />
     </aside>
   );
 }
 
-function FitTab({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
+function FitTab({ bench }: { bench: Bench }) {
   const { units } = useSettings();
+  const mixes = tableOf(bench.run, "fits")?.lines ?? [];
   return (
     <>
       <StepFindings step="run" bench={bench} />
       <h2 className="text-lg">What fills it</h2>
-      {sheet.fits.length === 0 ? (
+      {mixes.length === 0 ? (
         <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p>
       ) : null}
       <ol className="border-t border-[var(--line)]" data-testid="fits">
-        {sheet.fits.map((fit) => {
-          const words = sentence(fit.text, units);
-          return (
-            <li key={words} className="border-b border-[var(--line)] py-1.5">
-              <div className="flex items-baseline gap-2">
-                <span className="grow font-semibold">{words}</span>
-                {fit.now ? (
-                  <span className="text-accent">as it is</span>
-                ) : (
-                  <Button onClick={() => void bench.commit(readyEdit(fit.edit), `Filled with ${words}`, "fit")}>
-                    Fill so
-                  </Button>
-                )}
-              </div>
-              <span className="soft text-xs">{sentence(fit.left, units)}</span>
-            </li>
-          );
-        })}
+        {mixes.map(({ key, notes, choose, chosen }) => (
+          <li key={key} className="border-b border-[var(--line)] py-1.5">
+            <div className="flex items-baseline gap-2">
+              <span className="grow font-semibold">{told(key, units)}</span>
+              {chosen || !choose ? (
+                <span className="text-accent">as it is</span>
+              ) : (
+                <Button onClick={() => void bench.commit(readyEdit(choose.edit), `Filled with ${key}`, "fit")}>
+                  {choose.label}
+                </Button>
+              )}
+            </div>
+            {notes.map((note) => (
+              <span key={note.template} className="soft text-xs">
+                {sentence(note, units)}
+              </span>
+            ))}
+          </li>
+        ))}
       </ol>
       <p className="soft mt-1 text-xs">Nearest to the mix there is now, then least left over, then most combs.</p>
       <Colonies bench={bench} />
@@ -196,43 +198,15 @@ function Colonies({ bench }: { bench: Bench }) {
   );
 }
 
-function Openings({ sheet }: { sheet: RunSheet }) {
-  return (
-    <>
-      <Facts title="Entrances and floor" facts={sheet.openings} />
-      <Facts title="Cover slats, from the near end" facts={sheet.slats} />
-      <Facts title="Follower boards" facts={sheet.followers} />
-      {sheet.excluders.length > 0 ? <Facts title="Ways round an excluder" facts={sheet.excluders} /> : null}
-    </>
-  );
+const OPENINGS = ["openings", "entrances", "slats", "followers", "excluders"];
+
+function Openings({ bench }: { bench: Bench }) {
+  return OPENINGS.flatMap((key) => tableOf(bench.run, key) ?? [])
+    .filter((table) => table.lines.length > 0)
+    .map((table) => <DataTable key={table.key} table={table} />);
 }
 
-function Facts({ title, facts }: { title: string; facts: Fact[] }) {
-  const { units } = useSettings();
-  return (
-    <section className="mb-3">
-      <h2 className="text-lg">{title}</h2>
-      {facts.length === 0 ? <p className="soft border-t border-[var(--line)]">Nothing to say here.</p> : null}
-      <ul className="border-t border-[var(--line)]">
-        {facts.map((fact) => {
-          const words = sentence(fact.text, units);
-          return (
-            <li
-              key={words}
-              className={`leading-6 ${fact.good === false ? "font-semibold text-error" : ""}`}
-              title={fact.why}
-            >
-              {fact.good === false ? "✗ " : ""}
-              {words}
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
+function States({ bench }: { bench: Bench }) {
   const [name, setName] = useState("");
   return (
     <>
@@ -257,63 +231,51 @@ function States({ bench, sheet }: { bench: Bench; sheet: RunSheet }) {
       </form>
       <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
       <ul className="mt-2" data-testid="states">
-        {sheet.saved.map((state, index) => (
-          <State key={state.text} state={state} index={index} bench={bench} />
+        {tableOf(bench.run, "states")?.lines.map((line) => (
+          <State key={`${line.key} ${wordsOf(line)}`} line={line} bench={bench} />
         ))}
       </ul>
     </>
   );
 }
 
-/** A kept state: brought back, taken off, or, where its kind of comb is gone, hung on another first. */
-function State({ state, index, bench }: { state: SavedOut; index: number; bench: Bench }) {
-  const kinds = bench.document.comb_types ?? [];
-  const [instead, setInstead] = useState<Record<string, string>>({});
-  const chosen = (gone: string) => instead[gone] ?? kinds[0]?.id ?? "";
-  const back = () => {
-    const named = Object.fromEntries(state.gone.map((gone) => [gone, chosen(gone)]));
-    void bench.commit({ do: "use-run", index, instead: named }, `Run as ${state.text}`, "run-name");
-  };
+/** A kept state, brought back or taken off; or a way to bring back one whose kind of comb is gone. */
+function State({ line, bench }: { line: Line; bench: Bench }) {
+  const { why, choose } = line;
+  const words = wordsOf(line);
+  const whole = choose === null || choose.label === "Bring back";
   return (
-    <li className="border-b border-[var(--line)] py-1">
+    <li className={`border-b border-[var(--line)] py-1 ${whole ? "" : "pl-4"}`}>
       <div className="flex items-baseline gap-3">
-        <span className="grow">{state.text}</span>
-        <button
-          type="button"
-          className="min-h-7 underline underline-offset-4"
-          aria-label={`Bring back ${state.text}`}
-          onClick={back}
-        >
-          Bring back
-        </button>
-        <button
-          type="button"
-          className="min-h-7 underline underline-offset-4"
-          aria-label={`Take off ${state.text}`}
-          onClick={() => void bench.commit({ do: "forget-run", index }, `${state.text} taken off`, "run-name")}
-        >
-          Off
-        </button>
-      </div>
-      {state.gone.map((gone) => (
-        <label key={gone} className="flex flex-wrap items-center gap-2 text-error">
-          “{gone}” is gone from this design; hang its combs on
-          <select
-            className="h-8 rounded border border-[var(--line)] bg-base-100 px-1 text-base-content"
-            aria-label={`Instead of ${gone}`}
-            value={chosen(gone)}
-            onChange={(event) => {
-              setInstead({ ...instead, [gone]: event.target.value });
-            }}
+        <span className="grow">{words}</span>
+        {choose ? (
+          <button
+            type="button"
+            className="min-h-7 underline underline-offset-4"
+            aria-label={`Bring back ${words}`}
+            onClick={() => void bench.commit(readyEdit(choose.edit), `Run as ${words}`, "run-name")}
           >
-            {kinds.map((kind) => (
-              <option key={kind.id} value={kind.id}>
-                {kind.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      ))}
+            Bring back
+          </button>
+        ) : null}
+        {whole ? (
+          <button
+            type="button"
+            className="min-h-7 underline underline-offset-4"
+            aria-label={`Take off ${words}`}
+            onClick={() =>
+              void bench.commit({ do: "forget-run", index: Number(line.key) }, `${words} taken off`, "run-name")
+            }
+          >
+            Off
+          </button>
+        ) : null}
+      </div>
+      {why ? <p className="text-error">{why}</p> : null}
     </li>
   );
+}
+
+function wordsOf({ key, cells: [words] }: Line): string {
+  return words && "template" in words ? words.template : key;
 }

@@ -1,12 +1,9 @@
 import { useState } from "react";
 import { useComparison, usePresets, useShelf } from "../../api/queries";
-import { sentence, written } from "../../lib/format";
-import { useSettings } from "../../lib/settings";
-import { type Bench } from "../bench";
+import { DataTable, type Bench } from "../bench";
 
 /** This hive beside another, and the other one at the same room or the same comb. */
 export function CompareTab({ id, bench }: { id: string; bench: Bench }) {
-  const { units } = useSettings();
   const shelf = useShelf();
   const presets = usePresets();
   const [other, setOther] = useState("");
@@ -50,48 +47,14 @@ export function CompareTab({ id, bench }: { id: string; bench: Bench }) {
       ) : null}
       {against && compared.data ? (
         <>
-          <table className="mt-3 w-full text-xs" data-testid="comparison">
-            <thead>
-              <tr className="border-b border-base-content align-bottom">
-                <th scope="col" className="text-left font-normal" />
-                <th scope="col" className="w-[27%] text-right">
-                  {compared.data.left}
-                </th>
-                <th scope="col" className="w-[27%] text-right">
-                  {compared.data.right}
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {compared.data.rows.map((row) => {
-                const [left, right] = [written(row.left, units), written(row.right, units)];
-                return (
-                  <tr key={row.label} className="border-b border-[var(--line)]">
-                    <th scope="row" className="py-1 text-left font-normal">
-                      {row.label}
-                      {left.unit ? <span className="soft"> {left.unit}</span> : null}
-                    </th>
-                    <td className={`text-right ${row.more === "left" ? "font-semibold" : ""}`}>
-                      {row.more === "left" ? "▲ " : ""}
-                      {left.number}
-                    </td>
-                    <td className={`text-right ${row.more === "right" ? "font-semibold" : ""}`}>
-                      {row.more === "right" ? "▲ " : ""}
-                      {right.number}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-          <p className="soft mt-1 text-xs">▲ has more of it; more isn’t always better.</p>
-          <h2 className="mt-3 text-lg">Made equal</h2>
-          <ul className="grid gap-1 border-t border-[var(--line)] pt-1">
-            {compared.data.equalised.map((words) => {
-              const said = sentence(words, units);
-              return <li key={said}>{said}</li>;
-            })}
-          </ul>
+          {compared.data.tables.map((table) => (
+            <DataTable key={table.key} table={table} />
+          ))}
+          {compared.data.notes.map((words) => (
+            <p key={words} className="soft mt-1 text-xs">
+              {words}
+            </p>
+          ))}
         </>
       ) : (
         <p className="soft mt-2">Choose another hive of your shelf, or the kind of hive you use now.</p>

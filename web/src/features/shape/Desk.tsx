@@ -7,9 +7,9 @@ import { inches, sentence, system, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
 import { Button } from "../../ui/Button";
-import { DimensionField, Flags, Legend, readyEdit, type Bench, type ViewName, useHandles } from "../bench";
+import { DimensionField, Flags, Legend, readyEdit, tableOf, type Bench, useHandles } from "../bench";
 
-const VIEWS: readonly (readonly [ViewName, string])[] = [
+const VIEWS: readonly (readonly [string, string])[] = [
   ["section", "Across"],
   ["along", "Along"],
   ["plan", "From above"],
@@ -19,19 +19,24 @@ const VIEWS: readonly (readonly [ViewName, string])[] = [
   ["board", "Board"],
 ];
 
-interface DeskProps {
+export interface DeskProps {
   bench: Bench;
+  view: string;
+  onView: (view: string) => void;
   pointed: string | null;
   onPoint: (finding: string) => void;
 }
 
 /** The drawing that answers the step's question, with its dimensions as the inputs. */
-export function Desk({ bench, pointed, onPoint }: DeskProps) {
+export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
   const { units } = useSettings();
-  const drawing = bench.report.drawings[bench.drawing];
+  // The drawing of before stays until the one that is wished is there.
+  const drawn = bench.shape?.drawings ?? {};
+  const drawing = drawn[view] ?? Object.values(drawn)[0];
+  const shown = drawing?.name ?? view;
   const handles = useHandles(bench, units);
-  const chart = bench.drawing === "slope" || bench.drawing === "board";
-  const handle = bench.drawing === "board" ? "board-slope" : "section-slope";
+  const chart = shown === "slope" || shown === "board";
+  const handle = shown === "board" ? "board-slope" : "section-slope";
   const lean = (at: Spot) => {
     const edit: Edit = { do: "drop", handle, x_mm: at.x, units: system(units) };
     void bench.commit(edit, "Slope chosen", handle);
@@ -51,9 +56,9 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
         <div className="no-print">
           <Pair
             label="View"
-            value={bench.drawing}
-            options={VIEWS.filter(([name]) => bench.report.views.includes(name))}
-            onChange={bench.show}
+            value={view}
+            options={VIEWS.filter(([name]) => bench.shape?.views.includes(name))}
+            onChange={onView}
           />
         </div>
       </div>
@@ -75,8 +80,8 @@ export function Desk({ bench, pointed, onPoint }: DeskProps) {
                 return <DimensionField key={shape.name} mark={shape} at={at} bench={bench} />;
               })}
               <Flags
-                findings={bench.report.findings}
-                drawing={bench.drawing}
+                findings={bench.findings}
+                drawing={shown}
                 box={bench.report.box}
                 t={t}
                 size={size}
@@ -100,20 +105,19 @@ function AdviceList({ bench }: { bench: Bench }) {
   const { units } = useSettings();
   return (
     <ul className="grid gap-1">
-      {bench.report.advice.map((advice) => {
-        const words = sentence(advice.text, units);
-        return (
-          <li key={words} className="flex flex-wrap items-center gap-x-3" title={advice.why}>
-            <span>{words}</span>
+      {tableOf(bench.shape, "advice")?.lines.map(({ key, cells: [said], why, choose }) => (
+        <li key={key} className="flex flex-wrap items-center gap-x-3" title={why}>
+          <span>{said && "template" in said ? sentence(said, units) : ""}</span>
+          {choose ? (
             <Button
               className="font-semibold"
-              onClick={() => void bench.commit(readyEdit(advice.action.edit), advice.action.label, "advice")}
+              onClick={() => void bench.commit(readyEdit(choose.edit), choose.label, "advice")}
             >
-              {advice.action.label}
+              {choose.label}
             </Button>
-          </li>
-        );
-      })}
+          ) : null}
+        </li>
+      ))}
     </ul>
   );
 }

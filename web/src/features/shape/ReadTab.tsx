@@ -10,7 +10,7 @@ interface ReadTabProps {
 /** Key numbers, each with its working, and what wants mending. */
 export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
   const [all, setAll] = useState(false);
-  const metrics = Object.values(bench.report.metrics);
+  const metrics = Object.values(bench.shape?.metrics ?? {});
   const shown = all ? metrics : metrics.filter((metric) => metric.headline);
   return (
     <>
@@ -30,7 +30,7 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
       <div className="mt-4 flex items-baseline justify-between border-b border-[var(--line)]">
         <h2 className="text-lg">To mend</h2>
         <span className="soft" aria-live="polite">
-          {bench.looking && !bench.unlooked ? "looking …" : bench.report.findings.length}
+          {bench.looking && !bench.unlooked ? "looking …" : bench.findings.length}
         </span>
       </div>
       {bench.unlooked ? (
@@ -38,13 +38,13 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
           It couldn’t be looked at whether the parts go together: {bench.unlooked}
         </p>
       ) : null}
-      {bench.report.findings.length > 0 || bench.unlooked ? null : bench.looking ? (
+      {bench.findings.length > 0 || bench.unlooked ? null : bench.looking ? (
         <p className="soft py-2">Looking whether the parts go together …</p>
       ) : (
         <p className="py-2 text-accent">Nothing to mend.</p>
       )}
       <FindingList
-        findings={bench.report.findings}
+        findings={bench.findings}
         bench={bench}
         pointed={pointed}
         onPoint={onPoint}

@@ -7,7 +7,7 @@ import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
 import { Ask } from "../../ui/Ask";
 import { Problem } from "../../ui/Problem";
-import { firstReport } from "../bench";
+import { firstReport, PRINTED } from "../bench";
 
 interface RevisionsTabProps {
   id: string;
@@ -30,11 +30,12 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
   const [now] = useState(Date.now);
   const [stuck, setStuck] = useState(false);
 
-  const section = looked?.first.report.drawings["section"];
+  const section = looked?.first.report.chapters["shape"]?.drawings["section"];
+  const rod = looked?.first.report.chapters["run"]?.drawings["rod"];
   const look = async (number: number) => {
     const design = await lookAtRevision(id, number);
     setStuck(false);
-    setLooked({ number, design, first: await firstReport(design.document) });
+    setLooked({ number, design, first: await firstReport(design.document, PRINTED) });
   };
   const back = async (number: number) => {
     if (await onBringBack(number)) setLooked(null);
@@ -94,9 +95,7 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
           {section ? (
             <Sheet drawing={section} className="h-72" overlay={(t) => <Numbers drawing={section} t={t} />} />
           ) : null}
-          {looked.first.report.drawings["rod"] ? (
-            <Sheet drawing={looked.first.report.drawings["rod"]} stretch className="h-24" />
-          ) : null}
+          {rod ? <Sheet drawing={rod} stretch className="h-24" /> : null}
           <div className="mt-4 flex gap-3">
             <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>
               Bring it back

@@ -1,16 +1,16 @@
-import { Desk } from "./Desk";
+import { Desk, type DeskProps } from "./Desk";
 import { Ledger, type LedgerProps } from "./Ledger";
 
-interface ShapeStepProps extends LedgerProps {
+interface ShapeStepProps extends LedgerProps, Pick<DeskProps, "view" | "onView"> {
   /** A mark on the drawing was pointed at: its finding is read. */
   onMark: (finding: string) => void;
 }
 
 /** The chamber and the whole hive, drawn and set. */
-export function ShapeStep({ onMark, ...ledger }: ShapeStepProps) {
+export function ShapeStep({ onMark, view, onView, ...ledger }: ShapeStepProps) {
   return (
     <>
-      <Desk bench={ledger.bench} pointed={ledger.pointed} onPoint={onMark} />
+      <Desk bench={ledger.bench} view={view} onView={onView} pointed={ledger.pointed} onPoint={onMark} />
       <Ledger {...ledger} />
     </>
   );

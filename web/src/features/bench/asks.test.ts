@@ -1,0 +1,31 @@
+import { describe, expect, it } from "vitest";
+import { asksFor, FIRST } from "./asks";
+import { STEPS, stepOf } from "./steps";
+
+describe("what an edit is answered with", () => {
+  it("brings the rod and all that is wrong on every step", () => {
+    for (const { path } of STEPS) {
+      const step = stepOf(path ?? undefined);
+      if (!step) continue;
+      const asked = asksFor({ ...FIRST, step });
+      expect(asked["run"]?.wanted ?? ["rod"]).toContain("rod");
+      for (const study of ["shape", "combs", "run"]) expect(asked[study]?.parts).toContain("findings");
+    }
+  });
+
+  it("tries no mend: a drag doesn’t wait for that", () => {
+    for (const { path } of STEPS) {
+      const step = stepOf(path ?? undefined);
+      if (step) expect(JSON.stringify(asksFor({ ...FIRST, step }))).not.toMatch(/mends|long/);
+    }
+  });
+
+  it("leaves out the forms and drawings of what isn’t shown", () => {
+    const winter = asksFor({ ...FIRST, step: "winter" });
+    expect(winter["shape"]).toEqual({ parts: ["findings"] });
+    expect(asksFor(FIRST)["shape"]?.parts).not.toContain("forms");
+    expect(asksFor({ ...FIRST, tab: "set" })["shape"]?.parts).toContain("forms");
+    expect(asksFor({ ...FIRST, view: "slope" })["shape"]?.wanted).toContain("slope");
+    expect(asksFor({ ...FIRST, step: "combs", comb: "catalogue:layens" })["combs"]?.of).toBe("catalogue:layens");
+  });
+});

@@ -1,0 +1,43 @@
+import type { Asks } from "../../api/types";
+import type { BenchStep } from "./steps";
+
+/** What the keeper looks at: it decides what every answer of the core has to bring. */
+export interface Looking {
+  step: BenchStep;
+  /** Tab of the ledger of Shape. */
+  tab: string;
+  /** Drawing on the desk of Shape. */
+  view: string;
+  /** Bar or frame on the desk of Combs. */
+  comb: string;
+}
+
+export const FIRST: Looking = { step: "shape", tab: "read", view: "section", comb: "" };
+
+/** Numbers, drawings and forms of what is shown, and whatever is wrong: all that an edit is answered with. */
+export function asksFor({ step, tab, view, comb }: Looking): Asks {
+  const shape: Asks = {
+    shape: {
+      parts: ["metrics", "findings", "tables", "drawings", ...(tab === "set" ? (["forms"] as const) : [])],
+      wanted: [view, "advice"],
+    },
+    run: tab === "run" ? { parts: ["findings", "tables", "drawings", "forms"], wanted: ["rod", "items"] } : LAID,
+  };
+  return {
+    shape: FOUND,
+    combs: step === "combs" ? { parts: ["findings", "tables", "drawings", "forms"], of: comb } : FOUND,
+    run: step === "run" ? { parts: ["findings", "tables", "drawings", "forms"] } : LAID,
+    ...(step === "shape" ? shape : {}),
+  };
+}
+
+/** A page to print, or an older revision to look at. */
+export const PRINTED: Asks = {
+  shape: { parts: ["metrics", "findings", "long", "drawings"], wanted: ["section", "along"] },
+  combs: { parts: ["findings", "long"] },
+  run: { parts: ["findings", "long", "drawings"], wanted: ["rod"] },
+};
+
+const FOUND: Asks[string] = { parts: ["findings"] };
+// The rod lies at the foot of every step, and says what each thing on it is.
+const LAID: Asks[string] = { parts: ["findings", "tables", "drawings"], wanted: ["rod", "items"] };
