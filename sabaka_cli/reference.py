@@ -53,6 +53,7 @@ def _metrics(design: Hive) -> Iterator[tuple[str, dict[str, Metric]]]:
 
 def _number(metric: Metric) -> str:
     working = metric.working
+    assert working is not None, metric.key
     told = (f"`{metric.key}`", metric.unit, metric.label, working.kind, working.formula, metric.source.mark)
     return f"| {' | '.join(each.replace('|', chr(92) + '|') for each in told)} |"
 

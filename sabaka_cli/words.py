@@ -143,7 +143,7 @@ def chapter_text(said: Chapter, worked: bool = False) -> str:
 
 
 def _how(metric: Metric, worked: bool) -> str:
-    return f"   {metric.working.formula}" if worked else ""
+    return f"   {metric.working.formula}" if worked and metric.working else ""
 
 
 def _cell(cell: Cell) -> str:

@@ -10,7 +10,7 @@ from sabaka_core.document.run import Follower, Gap
 from sabaka_core.drawing.lengthwise import follower_handles, item_layer
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Layer, Polyline, Shape, Strokes, rectangle
 from sabaka_core.run.layout import Placed
 
 
@@ -95,10 +95,9 @@ def _rules(length_mm: float) -> list[Shape]:
 def _ticks(
     shapes: list[Shape], layer: Layer, length_mm: float, step: float, label_each: int, write: Callable[[int], str]
 ) -> None:
-    for i in range(int(length_mm / step + 1e-9) + 1):
-        long = i % label_each == 0
-        shapes.append(
-            Polyline(layer=layer, points=((i * step, STRIP_MM + 14), (i * step, STRIP_MM + (26 if long else 19))))
-        )
-        if long:
-            shapes.append(Label(layer=layer, text=text(write(i)), x_mm=i * step, y_mm=STRIP_MM + 40))
+    ticks = range(int(length_mm / step + 1e-9) + 1)
+    foot = {True: STRIP_MM + 26, False: STRIP_MM + 19}
+    places = [round(i * step, 3) for i in ticks]
+    lines = tuple(((x, STRIP_MM + 14), (x, foot[i % label_each == 0])) for i, x in enumerate(places))
+    shapes.append(Strokes(layer=layer, lines=lines))
+    shapes += [Label(layer=layer, text=text(write(i)), x_mm=places[i], y_mm=STRIP_MM + 40) for i in ticks[::label_each]]

@@ -28,6 +28,7 @@ from sabaka_core.kit.drawing import (
     Polyline,
     Shape,
     rectangle,
+    to_the_micron,
 )
 from sabaka_core.kit.tables import practice
 
@@ -163,12 +164,12 @@ def _comb(a: Analysis) -> list[Shape]:
     outline = hung.outline("predicted")
     if not outline:
         return []
-    shapes: list[Shape] = [Polygon(layer="predicted", points=tuple(outline))]
+    shapes: list[Shape] = [Polygon(layer="predicted", points=to_the_micron(outline))]
     comb = a.comb
     if comb is not None:
         shapes.append(Polygon(layer="limit", points=tuple(comb.outline("limit"))))
         if a.main_bar is not None:
-            shapes.append(Polygon(layer="free", points=tuple(comb.outline("free"))))
+            shapes.append(Polygon(layer="free", points=to_the_micron(comb.outline("free"))))
         for touch in comb.nearer_than(practice("bee_space").span[0]):
             shapes += [Polyline(layer="touch", points=_along_wall(a, touch, way)) for way in (-1, 1)]
     middle = hung.top_mm + (hung.bottom_mm - hung.top_mm) * 0.46

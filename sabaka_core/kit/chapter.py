@@ -15,8 +15,23 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 
 Cell = Quantity | Text
-Part = Literal["metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "moment", "long"]
-# All but "moment": the tables and drawings that another moment changes, and nothing else. "long" asks also for findings
+Part = Literal[
+    "metrics",
+    "numbers",
+    "values",
+    "findings",
+    "mends",
+    "helps",
+    "tables",
+    "agenda",
+    "drawings",
+    "forms",
+    "moment",
+    "long",
+]
+# "numbers" are the key ones of the metrics, without their workings; "values" all of them bare, while something is
+# dragged.
+# All but these and "moment": the tables and drawings that another moment changes, and nothing else. "long" asks also for findings
 # that take longer to look for than a rail waits.
 ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "long")
 
@@ -127,6 +142,7 @@ class Chapter(Value):
     study: str
     lead: Text
     metrics: dict[str, Metric] = {}
+    values: dict[str, float] = {}
     findings: tuple[Finding, ...] = ()
     helps: tuple[Mend, ...] = ()
     tried: Text | None = None

@@ -5,6 +5,7 @@ No colours, pixels or markup here: renderers turn layers into a look. ``y`` runs
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -77,6 +78,14 @@ class Polyline(Value):
     points: tuple[Point, ...]
 
 
+class Strokes(Value):
+    """Short lines of one kind, as the ticks of a rule."""
+
+    kind: Literal["strokes"] = "strokes"
+    layer: Layer
+    lines: tuple[tuple[Point, Point], ...]
+
+
 class Circle(Value):
     kind: Literal["circle"] = "circle"
     layer: Layer
@@ -126,7 +135,7 @@ class AngleMark(Value):
     held: bool = True
 
 
-Shape = Annotated[Polygon | Polyline | Circle | Label | Dimension | AngleMark, Field(discriminator="kind")]
+Shape = Annotated[Polygon | Polyline | Strokes | Circle | Label | Dimension | AngleMark, Field(discriminator="kind")]
 
 
 class Handle(Value):
@@ -167,6 +176,11 @@ class Drawing(Value):
     extent: Box
     shapes: tuple[Shape, ...]
     handles: tuple[Handle, ...] = ()
+
+
+def to_the_micron(points: Iterable[Point]) -> tuple[Point, ...]:
+    """A curve’s points as they are drawn: no eye and no saw sees more than a thousandth of a millimetre."""
+    return tuple((round(x, 3), round(y, 3)) for x, y in points)
 
 
 def rectangle(layer: Layer, left: float, top: float, right: float, bottom: float, item: int | None = None) -> Polygon:

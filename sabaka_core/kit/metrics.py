@@ -37,7 +37,8 @@ class Working(Value):
 class Metric(Value):
     """A key number of the design.
 
-    ``gloss`` explains the term to someone new to it; ``caution`` warns of the work it leads to.
+    ``working`` is left out where only the number was asked for. ``gloss`` explains the term to someone new to it;
+    ``caution`` warns of the work it leads to.
     """
 
     key: str
@@ -45,7 +46,7 @@ class Metric(Value):
     unit: Unit
     label: str
     group: str
-    working: Working
+    working: Working | None
     source: Source
     gloss: str = ""
     caution: str = ""

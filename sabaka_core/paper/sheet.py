@@ -18,7 +18,7 @@ from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.chapter import Occasion
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline
+from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline, Strokes
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
@@ -240,6 +240,9 @@ class Sheet:
         for shape in drawing.shapes:
             if isinstance(shape, Polygon | Polyline):
                 self._outline(shape, at)
+            elif isinstance(shape, Strokes):
+                for points in shape.lines:
+                    self._outline(Polyline(layer=shape.layer, points=points), at)
             elif isinstance(shape, Circle):
                 grey = _GREYS.get(shape.layer, (1.0, ""))[0]
                 self.canvas.setStrokeColor(INK)

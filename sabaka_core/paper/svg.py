@@ -6,7 +6,7 @@ from math import atan2, cos, degrees, hypot, pi, radians, sin
 from xml.etree import ElementTree as Tree
 
 from sabaka_core.base.quantity import plain, plain_quantity
-from sabaka_core.kit.drawing import AngleMark, Circle, Dimension, Drawing, Label, Polygon, Polyline
+from sabaka_core.kit.drawing import AngleMark, Circle, Dimension, Drawing, Label, Polygon, Polyline, Strokes
 
 _STYLE = """
 text { font-family: Archivo, sans-serif; font-size: 12px; fill: #1F2621; }
@@ -51,6 +51,9 @@ def to_svg(drawing: Drawing) -> str:
             Tree.SubElement(root, "polygon", {"class": f"fill {shape.layer}", "points": _points(shape.points)})
         elif isinstance(shape, Polyline):
             Tree.SubElement(root, "polyline", {"class": f"line {shape.layer}", "points": _points(shape.points)})
+        elif isinstance(shape, Strokes):
+            way = " ".join(f"M{_points((start,))}L{_points((end,))}" for start, end in shape.lines)
+            Tree.SubElement(root, "path", {"class": f"line {shape.layer}", "d": way})
         elif isinstance(shape, Circle):
             Tree.SubElement(
                 root,

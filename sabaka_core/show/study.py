@@ -148,7 +148,8 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
     return Chapter(
         study=name,
         lead=study.lead(context),
-        metrics={each.key: each for each in study.metrics(context)} if "metrics" in parts else {},
+        metrics=_metrics(study, context, "metrics" in parts) if parts & {"metrics", "numbers"} else {},
+        values={each.key: each.value for each in study.metrics(context)} if "values" in parts else {},
         findings=find_in(context, name, "mends" in parts, held, "long" in parts)
         if parts & {"findings", "mends"}
         else (),
@@ -166,6 +167,13 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
         notes=tuple(study.notes(context)),
         cautions=study.cautions,
     )
+
+
+def _metrics(study: Study, context: Context, worked: bool) -> dict[str, Metric]:
+    if worked:
+        return {each.key: each for each in study.metrics(context)}
+    key_numbers = (each for each in study.metrics(context) if each.headline)
+    return {each.key: each.model_copy(update={"working": None}) for each in key_numbers}
 
 
 def chapters(context: Context, asked: Mapping[str, Asked], held: Held = ()) -> dict[str, Chapter]:

@@ -11,7 +11,7 @@ from shapely.geometry import Point
 from shapely.geometry import Polygon as Shape
 
 from sabaka_core import build_report
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Polygon, Polyline
+from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Polygon, Polyline, Strokes
 from tests.core.support import chamber, example, follower, hive, reported, sound
 
 
@@ -113,7 +113,8 @@ class Lengthwise(TestCase):
     def test_the_rule_is_right_in_millimetres_and_in_inches(self) -> None:
         rod = drawn(sound(), "rod")
         for layer, step in (("rule-mm", 20.0), ("rule-in", 25.4)):
-            ticks = [s.points[0][0] for s in rod.shapes if isinstance(s, Polyline) and s.layer == layer]
+            rule = next(s for s in rod.shapes if isinstance(s, Strokes) and s.layer == layer)
+            ticks = [start[0] for start, _ in rule.lines]
             with self.subTest(layer):
                 self.assertEqual(len(ticks), int(1200 / step) + 1)
                 self.assertAlmostEqual(ticks[-1], step * (len(ticks) - 1))

@@ -948,6 +948,13 @@ export interface components {
                 [key: string]: components["schemas"]["Metric"];
             };
             /**
+             * Values
+             * @default {}
+             */
+            values: {
+                [key: string]: number;
+            };
+            /**
              * Findings
              * @default []
              */
@@ -1340,7 +1347,7 @@ export interface components {
             title: string;
             extent: components["schemas"]["Box"];
             /** Shapes */
-            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
+            shapes: (components["schemas"]["Polygon"] | components["schemas"]["Polyline"] | components["schemas"]["Strokes"] | components["schemas"]["Circle"] | components["schemas"]["Label"] | components["schemas"]["Dimension"] | components["schemas"]["AngleMark"])[];
             /**
              * Handles
              * @default []
@@ -2107,7 +2114,8 @@ export interface components {
          * Metric
          * @description A key number of the design.
          *
-         *     ``gloss`` explains the term to someone new to it; ``caution`` warns of the work it leads to.
+         *     ``working`` is left out where only the number was asked for. ``gloss`` explains the term to someone new to it;
+         *     ``caution`` warns of the work it leads to.
          */
         Metric: {
             /** Key */
@@ -2123,7 +2131,7 @@ export interface components {
             label: string;
             /** Group */
             group: string;
-            working: components["schemas"]["Working"];
+            working: components["schemas"]["Working"] | null;
             source: components["schemas"]["Source"];
             /**
              * Gloss
@@ -2821,6 +2829,33 @@ export interface components {
             splay_deg?: number;
         };
         /**
+         * Strokes
+         * @description Short lines of one kind, as the ticks of a rule.
+         */
+        Strokes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strokes";
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            /** Lines */
+            lines: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ][];
+        };
+        /**
          * Super
          * @description Boxes set on a chamber.
          */
@@ -3118,7 +3153,7 @@ export interface components {
              *       "long"
              *     ]
              */
-            parts?: ("metrics" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment" | "long")[];
+            parts?: ("metrics" | "numbers" | "values" | "findings" | "mends" | "helps" | "tables" | "agenda" | "drawings" | "forms" | "moment" | "long")[];
             /** Wanted */
             wanted?: string[] | null;
             /**

@@ -183,8 +183,26 @@ export function useMoment(document: Hive, study: string | null, at: number | nul
   });
 }
 
-async function chapterOf(document: Hive, study: string, asked: Asks[string]): Promise<Chapter> {
-  const { [study]: chapter } = await studied(document, { [study]: asked });
+/** The numbers of a study with how they came about, once that is asked. */
+export function useWorkings(document: Hive, study: string, box: number, wanted: boolean) {
+  const { data } = useQuery({
+    select: useRead<Chapter>(),
+    queryKey: ["workings", study, document, box],
+    queryFn: () => chapterOf(document, study, { parts: ["metrics"] }, box),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    gcTime: 0,
+  });
+  return data?.metrics;
+}
+
+async function chapterOf(
+  document: Hive,
+  study: string,
+  asked: Asks[string],
+  box: number | null = null,
+): Promise<Chapter> {
+  const { [study]: chapter } = await studied(document, { [study]: asked }, null, box);
   if (!chapter) throw new Error(`“${study}” said nothing.`);
   return chapter;
 }

@@ -10,6 +10,7 @@ export type Edit = Schemas["EditIn"]["edit"];
 export type EditOut = Schemas["EditOut"];
 export type PatchOps = EditOut["patch"];
 export type Metric = Schemas["Metric"];
+export type Working = Schemas["Working"];
 export type Finding = Schemas["Finding"];
 export type Mend = Schemas["Mend"];
 export type Text = Schemas["Text"];

@@ -1,6 +1,6 @@
 import type { Shape, Units } from "../api/types";
 import { sentence } from "../lib/format";
-import { angleShape, dimensionLines, pointList, radius, spot, type Transform } from "./transform";
+import { angleShape, dimensionLines, pointList, radius, spot, strokePath, type Transform } from "./transform";
 
 interface ShapeMarkProps {
   shape: Shape;
@@ -38,6 +38,9 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
     case "polyline":
       if (isOtherRule(shape.layer, units)) return null;
       return <polyline points={pointList(t, shape.points)} className={`layer layer-${shape.layer}`} />;
+    case "strokes":
+      if (isOtherRule(shape.layer, units)) return null;
+      return <path d={strokePath(t, shape.lines)} className={`layer layer-${shape.layer}`} />;
     case "circle": {
       const at = spot(t, [shape.x_mm, shape.y_mm]);
       const r = radius(t, shape.radius_mm, 4.5);

@@ -50,6 +50,11 @@ export function toMm(t: Transform, x: number, y: number): Spot {
   return { x: (x - t.left) / t.scaleX, y: (y - t.top) / t.scaleY };
 }
 
+/** Short lines as the path of one mark. */
+export function strokePath(t: Transform, lines: readonly (readonly Pair[])[]): string {
+  return lines.map((line) => `M${pointList(t, line).replace(" ", "L")}`).join("");
+}
+
 /** Points as the attribute of a polygon. */
 export function pointList(t: Transform, points: readonly Pair[]): string {
   return points

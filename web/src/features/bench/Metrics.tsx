@@ -4,8 +4,15 @@ import { written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Worked, sourceWords } from "./Worked";
 
+interface MetricGroupsProps {
+  metrics: Metric[];
+  titled: boolean;
+  /** Asks how numbers came about, where they came without. */
+  onAsk?: () => void;
+}
+
 /** Numbers by group, each to be asked how it came about. */
-export function MetricGroups({ metrics, titled }: { metrics: Metric[]; titled: boolean }) {
+export function MetricGroups({ metrics, titled, onAsk }: MetricGroupsProps) {
   const groups = [...new Set(metrics.map((metric) => metric.group))];
   return groups.map((group) => (
     <section key={group}>
@@ -14,14 +21,14 @@ export function MetricGroups({ metrics, titled }: { metrics: Metric[]; titled: b
         {metrics
           .filter((metric) => metric.group === group)
           .map((metric) => (
-            <MetricRow key={metric.key} metric={metric} />
+            <MetricRow key={metric.key} metric={metric} onAsk={onAsk} />
           ))}
       </ul>
     </section>
   ));
 }
 
-function MetricRow({ metric }: { metric: Metric }) {
+function MetricRow({ metric, onAsk }: { metric: Metric; onAsk: (() => void) | undefined }) {
   const { units } = useSettings();
   const [open, setOpen] = useState(false);
   const { number, unit } = written(metric, units);
@@ -34,6 +41,7 @@ function MetricRow({ metric }: { metric: Metric }) {
         title={metric.gloss || "How is this worked out?"}
         onClick={() => {
           setOpen(!open);
+          onAsk?.();
         }}
       >
         <span className="grow">{metric.label}</span>
@@ -46,7 +54,7 @@ function MetricRow({ metric }: { metric: Metric }) {
       {open ? (
         <div className="mb-2 border-l-2 border-primary pl-3 text-xs leading-relaxed" data-testid="working">
           {metric.gloss ? <p>{metric.gloss}</p> : null}
-          <Worked working={metric.working} />
+          {metric.working ? <Worked working={metric.working} /> : <p>Asking how …</p>}
           <p className="soft">Source: {sourceWords(metric.source)}</p>
           {metric.caution ? <p className="font-semibold text-error">{metric.caution}</p> : null}
         </div>

@@ -1,15 +1,15 @@
-import type { Metric, Quantity } from "../../api/types";
+import type { Metric, Quantity, Working } from "../../api/types";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 
-const WAYS: Record<Metric["working"]["kind"], string> = {
+const WAYS: Record<Working["kind"], string> = {
   computed: "",
   simulated: "From the model:",
   "read off": "Read off:",
 };
 
 /** A formula with the numbers that went into it: as it reckons with them, in metric, and in the keeper’s measure. */
-export function Worked({ working }: { working: Metric["working"] }) {
+export function Worked({ working }: { working: Working }) {
   const { units } = useSettings();
   const said = (quantity: Quantity) => {
     const own = wrote(quantity, units);

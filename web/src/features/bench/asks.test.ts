@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { asksFor, FIRST } from "./asks";
+import { asksFor, FIRST, passing } from "./asks";
 import { STEPS, stepOf } from "./steps";
 
 describe("what an edit is answered with", () => {
@@ -27,5 +27,14 @@ describe("what an edit is answered with", () => {
     expect(asksFor({ ...FIRST, tab: "set" })["shape"]?.parts).toContain("forms");
     expect(asksFor({ ...FIRST, view: "slope" })["shape"]?.wanted).toContain("slope");
     expect(asksFor({ ...FIRST, step: "combs", comb: "catalogue:layens" })["combs"]?.of).toBe("catalogue:layens");
+  });
+});
+
+describe("what is asked while something is typed or dragged", () => {
+  it("is bare numbers, and no list of the run", () => {
+    const asked = passing(asksFor(FIRST));
+    expect(asked["shape"]?.parts).toEqual(["values", "findings", "drawings"]);
+    expect(asked["run"]?.parts).toEqual(["findings", "drawings"]);
+    expect(passing(asksFor({ ...FIRST, step: "combs" }))["combs"]?.parts).toContain("tables");
   });
 });

@@ -18,7 +18,7 @@ export const FIRST: Looking = { step: "shape", tab: "read", view: "section", com
 export function asksFor({ step, tab, view, comb }: Looking): Asks {
   const shape: Asks = {
     shape: {
-      parts: ["metrics", "findings", "tables", "drawings", ...(tab === "set" ? (["forms"] as const) : [])],
+      parts: ["numbers", "findings", "tables", "drawings", ...(tab === "set" ? (["forms"] as const) : [])],
       wanted: [view, "advice"],
     },
     run: tab === "run" ? { parts: ["findings", "tables", "drawings", "forms"], wanted: ["rod", "items"] } : LAID,
@@ -29,6 +29,21 @@ export function asksFor({ step, tab, view, comb }: Looking): Asks {
     run: step === "run" ? { parts: ["findings", "tables", "drawings", "forms"] } : LAID,
     ...(step === "shape" ? shape : {}),
   };
+}
+
+/** The same while something is typed or dragged: bare numbers, and no list that can wait. */
+export function passing(asked: Asks): Asks {
+  return Object.fromEntries(
+    Object.entries(asked).map(([study, each]) => [
+      study,
+      {
+        ...each,
+        parts: each.parts
+          ?.filter((part) => part !== "tables" || study === "combs")
+          .map((part) => (part === "numbers" ? "values" : part)),
+      },
+    ]),
+  );
 }
 
 /** A page to print, or an older revision to look at. */

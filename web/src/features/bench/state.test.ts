@@ -7,7 +7,7 @@ function answer(name: string, before?: string): EditOut {
   const to = (value: string) => [{ op: "replace", path: "/name", value }];
   return {
     document: { name } as EditOut["document"],
-    report: { name } as Report,
+    report: { name, chapters: {} } as unknown as Report,
     held: null,
     patch: before === undefined ? [] : to(name),
     inverse: before === undefined ? [] : to(before),
@@ -66,7 +66,7 @@ describe("a design on the bench", () => {
   it("looks without touching document, held or history", () => {
     const one = changed(start, "Granny");
     const looked = bench(one, { type: "taken", out: answer("Other"), move: { kind: "look" } });
-    expect(looked.kept).toEqual({ ...one.kept, report: { name: "Other" } });
+    expect(looked.kept).toEqual({ ...one.kept, report: { name: "Other", chapters: {} } });
   });
 
   it("begins anew with another design in its place", () => {
@@ -75,15 +75,30 @@ describe("a design on the bench", () => {
   });
 
   it("shows what is typed until it is taken, refused or given up", () => {
-    const report = { name: "typed" } as Report;
+    const report = { name: "typed", chapters: {} } as unknown as Report;
     const typed = bench(start, { type: "previewed", report });
-    expect(typed.passing).toBe(report);
+    expect(typed.passing).toEqual(report);
     expect(changed(typed, "Granny").passing).toBeNull();
     expect(bench(typed, { type: "calmed" }).passing).toBeNull();
     const trouble = { source: "/name", reason: "Not so." };
     expect(bench(typed, { type: "refused", trouble })).toMatchObject({ passing: null, trouble });
     // What was typed on after a good start stays drawn while it is said what is wrong.
-    expect(bench(typed, { type: "refused", trouble, passing: "stays" })).toMatchObject({ passing: report, trouble });
+    expect(bench(typed, { type: "refused", trouble, passing: "stays" })).toMatchObject({
+      passing: { name: "typed" },
+      trouble,
+    });
+  });
+
+  it("puts what is typed into the numbers and lists of the last whole report", () => {
+    const metric = { key: "cavity.whole_l", label: "Whole cavity", value: 105.6 };
+    const whole = { tables: [{ key: "items" }], metrics: { "cavity.whole_l": metric }, values: {} };
+    const typed = { tables: [], metrics: {}, values: { "cavity.whole_l": 90, "comb.new": 1 } };
+    const report = (shape: object) => ({ chapters: { shape } }) as unknown as Report;
+    const before = { ...start, kept: { ...start.kept, report: report(whole) } };
+    const shape = bench(before, { type: "previewed", report: report(typed) }).passing?.chapters["shape"];
+    // A number that is new has no name yet; it comes with the change itself.
+    expect(shape?.metrics).toEqual({ "cavity.whole_l": { ...metric, value: 90 } });
+    expect(shape?.tables).toEqual(whole.tables);
   });
 
   it("forgets what was wrong once something new is tried", () => {

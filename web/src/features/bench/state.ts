@@ -55,7 +55,7 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
     case "taken":
       return { ...state, kept: taken(state.kept, event.out, event.move), passing: null, trouble: null };
     case "previewed":
-      return { ...state, passing: event.report };
+      return { ...state, passing: filled(event.report, state.kept.report) };
     case "tried":
       return { ...state, trouble: null };
     case "refused":
@@ -65,6 +65,20 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
     case "calmed":
       return { ...state, passing: null, trouble: null };
   }
+}
+
+/** A report of what is only typed so far, with what it leaves out taken from the last whole one. */
+function filled(report: Report, whole: Report): Report {
+  const chapters = Object.entries(report.chapters).map(([study, chapter]) => {
+    const before = whole.chapters[study];
+    const metrics = Object.entries(chapter.values).flatMap(([key, value]) => {
+      const metric = before?.metrics[key];
+      return metric ? [[key, { ...metric, value }] as const] : [];
+    });
+    const tables = chapter.tables.length > 0 ? chapter.tables : (before?.tables ?? []);
+    return [study, { ...chapter, metrics: Object.fromEntries(metrics), tables }] as const;
+  });
+  return { ...report, chapters: Object.fromEntries(chapters) };
 }
 
 function placed({ document, report, held }: EditOut): Kept {

@@ -4,6 +4,7 @@ import type { Asks, Chapter, Edit, EditOut, Finding, Hive, Report } from "../../
 import { useRead } from "../../lib/reading";
 import { bench as after, opened, stepEdit, type Kept, type Move, type Trouble, type Waiting } from "./state";
 import { Newest, Turns } from "./turns";
+import { passing as during } from "./asks";
 import { useLooked } from "./useLooked";
 
 export interface Bench {
@@ -92,7 +93,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const previews = useRef<Newest<Wish, EditOut>>(null);
   previews.current ??= new Newest<Wish, EditOut>(
-    ({ edit }) => send({ ...at(latest.current), edit, asked: asks.current, patches: false, box: box.current }),
+    ({ edit }) => send({ ...at(latest.current), edit, asked: during(asks.current), patches: false, box: box.current }),
     ({ report }) => {
       happen({ type: "previewed", report });
     },

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useWorkings } from "../../api/queries";
 import { FindingList, MetricGroups, type Bench } from "../bench";
 
 interface ReadTabProps {
@@ -10,8 +11,15 @@ interface ReadTabProps {
 /** Key numbers, each with its working, and what wants mending. */
 export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
   const [all, setAll] = useState(false);
-  const metrics = Object.values(bench.shape?.metrics ?? {});
-  const shown = all ? metrics : metrics.filter((metric) => metric.headline);
+  const [asked, setAsked] = useState(false);
+  const worked = useWorkings(bench.document, "shape", bench.report.box, asked || all);
+  const { metrics = {}, values = {} } = bench.shape ?? {};
+  const shown = Object.values(all && worked ? worked : metrics).map((metric) => {
+    const value = values[metric.key] ?? metrics[metric.key]?.value ?? metric.value;
+    const found = worked?.[metric.key] ?? metric;
+    // A working belongs to its number: while another is typed or dragged, it isn't known yet.
+    return found.value === value ? found : { ...metric, value, working: null };
+  });
   return (
     <>
       <div className="flex items-baseline justify-between">
@@ -26,7 +34,13 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
           {all ? "only the key numbers" : "every number"}
         </button>
       </div>
-      <MetricGroups metrics={shown} titled={all} />
+      <MetricGroups
+        metrics={shown}
+        titled={all}
+        onAsk={() => {
+          setAsked(true);
+        }}
+      />
       <div className="mt-4 flex items-baseline justify-between border-b border-[var(--line)]">
         <h2 className="text-lg">To mend</h2>
         <span className="soft" aria-live="polite">
