@@ -37,7 +37,7 @@ from sabaka_core.kit.chapter import Asked, Chapter, Part
 from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
-from sabaka_core.paper.svg import to_svg
+from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.report import build_report, drawn
 from sabaka_core.season.daily import read_daily
@@ -196,10 +196,10 @@ def _migrate(options: argparse.Namespace) -> int:
 
 def _svg(options: argparse.Namespace) -> int:
     name: DrawingName = options.drawing
-    drawings = build_report(_read(options), drawn(name), options.chamber).drawings
-    if name not in drawings:
+    picture = svg_of(build_report(_read(options), drawn(name), options.chamber), name)
+    if picture is None:
         raise InfeasibleError(f"This hive has no drawing “{name}”.", "See the report's views for those it has.")
-    print(to_svg(drawings[name]), end="")
+    print(picture, end="")
     return 0
 
 

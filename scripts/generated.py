@@ -1,6 +1,6 @@
 """Generated files: writes them, or with no argument checks that they are current.
 
-The document's JSON schema, the list of metrics, the API's description and the front end's types.
+The document's JSON schema, the list of metrics, the API's description, the front end's types and looks.
 """
 
 from __future__ import annotations
@@ -40,12 +40,15 @@ def wanted() -> dict[str, str]:
     from sabaka_cli.reference import metrics_page
     from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
+    from scripts.looks import hatches_json, looks_css
 
     examples = [load_hive(file.read_bytes()) for file in sorted((ROOT / "examples").glob("*.json"))]
     return {
         "docs/design.schema.json": schema_text(),
         "docs/metrics.md": metrics_page(examples),
         "web/src/api/generated.d.ts": typescript(openapi()),
+        "web/src/looks.generated.css": looks_css(),
+        "web/src/drawing/hatches.generated.json": hatches_json(),
     }
 
 

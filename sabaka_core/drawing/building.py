@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from math import cos, radians, sin
 
 from sabaka_core.base.quantity import mm, text
-from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Label, Layer, Point, Polygon, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension, Point
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Layer, Polygon, Shape, rectangle
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import CutPlan
 from sabaka_core.woodwork.sheets import SHEET_MM

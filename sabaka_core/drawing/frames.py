@@ -8,7 +8,8 @@ from __future__ import annotations
 from sabaka_core.base.quantity import Quantity, mm, text
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import FramePart, openings_of, parts_of
-from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Polygon, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Shape, rectangle
 
 _PAD = 78.0
 

@@ -8,7 +8,8 @@ from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.hive import Passage
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.whole import BoxPlace, Whole
-from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polyline, Shape, rectangle
 
 ROOF_MM = 40.0
 

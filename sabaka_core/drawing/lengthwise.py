@@ -10,7 +10,8 @@ from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, 
 from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Handle, Layer, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Handle, Layer, Shape, rectangle
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed

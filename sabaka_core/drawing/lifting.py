@@ -7,7 +7,8 @@ from math import cos, hypot, pi, sin, sqrt
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.whole import Whole
-from sabaka_core.kit.drawing import Box, Circle, Dimension, Drawing, Label, Point, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension, Point
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Polygon, Polyline, Shape, rectangle
 from sabaka_core.lifting.body import Body
 from sabaka_core.lifting.stand import Standing
 
@@ -28,7 +29,7 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
     low = standing.floor_mm
     right = toes + wide
     bottom, top = body.bars_mm
-    shapes.append(rectangle("band-1", -420, -top, right + 260, -bottom))
+    shapes.append(rectangle("reach", -420, -top, right + 260, -bottom))
     shapes.append(Polyline(layer="datum", points=((-420, 0), (right + 260, 0))))
     shapes += _hive(a, standing, toes, wide, low, tall)
     shapes += _legs(a, whole, standing, toes, wide)

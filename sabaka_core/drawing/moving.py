@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from math import ceil, cos, pi, sin
+from math import cos, pi, sin
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import Frame
-from sabaka_core.document.moving import Making
 from sabaka_core.drawing.section import litter_drawn, walls_drawn
-from sabaka_core.kit.drawing import Box, Dimension, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.dimension import Dimension, Point
+from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Polyline, Shape, rectangle
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, hole_places_mm
 from sabaka_core.moving.hang import free_comb, upright
-from sabaka_core.moving.making import costs, frame_price
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Outline, Slab, Way
@@ -358,49 +357,5 @@ def _drawing(name: str, title: str, shapes: list[Shape], points: list[Point]) ->
             right_mm=max(x for x, _ in points) + _PAD / 2,
             bottom_mm=max(y for _, y in points) + 34,
         ),
-        shapes=tuple(shapes),
-    )
-
-
-def cost_chart(making: Making, minutes_each: float) -> Drawing:
-    """Cost of frames against their number: made alone, bought, or with a pooled tool."""
-    found = costs(making, minutes_each)
-    most = ceil(max(making.frames * 2, min(found.make_from or 0, 20 * making.frames) * 1.3, 10) / 20) * 20
-    each = frame_price(making, minutes_each)
-    top = max(making.tool_price + each * most, making.buy_price * most, 1.0) * 1.05
-    wide, high = 160.0, 100.0
-
-    def line(layer: Layer, start: float, slope: float) -> Polyline:
-        return Polyline(layer=layer, points=((0.0, -high * start / top), (wide, -high * (start + slope * most) / top)))
-
-    at = wide * making.frames / most
-    shapes: list[Shape] = [
-        Polyline(layer="datum", points=((0.0, -high), (0.0, 0.0), (wide, 0.0))),
-        line("curve-comb", making.tool_price, each),
-        line("curve-unused", 0.0, making.buy_price),
-        line("curve-clearance", making.tool_price / making.keepers, each),
-        Polyline(layer="curve-now", points=((at, 0.0), (at, -high))),
-        Label(layer="note", text=text(f"{making.frames} frames"), x_mm=at + 2, y_mm=-4, anchor="start"),
-    ]
-    for step in range(1, 5):
-        n = most * step / 4
-        shapes.append(Label(layer="note", text=text(f"{n:.0f}"), x_mm=wide * step / 4, y_mm=9))
-        shapes.append(
-            Label(layer="note", text=text(f"{top * step / 4:.0f}"), x_mm=-3, y_mm=-high * step / 4 + 2, anchor="end")
-        )
-    for row, (layer, words) in enumerate(
-        (
-            ("curve-comb", "made alone"),
-            ("curve-unused", "bought"),
-            ("curve-clearance", f"tool shared by {making.keepers}"),
-        )
-    ):
-        y = -high + 6 + row * 9
-        shapes.append(Polyline.model_validate({"layer": layer, "points": ((6, y), (16, y))}))
-        shapes.append(Label(layer="note", text=text(words), x_mm=19, y_mm=y + 2, anchor="start"))
-    return Drawing(
-        name="make-cost",
-        title="Cost of frames by their number",
-        extent=Box(left_mm=-22, top_mm=-high - 12, right_mm=wide + 8, bottom_mm=16),
         shapes=tuple(shapes),
     )

@@ -14,16 +14,14 @@ from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
 from sabaka_core.geometry.solve import field_of
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.dimension import AngleMark, Dimension, Point
 from sabaka_core.kit.drawing import (
-    AngleMark,
     Box,
     Circle,
-    Dimension,
     Drawing,
     Handle,
     Label,
     Layer,
-    Point,
     Polygon,
     Polyline,
     Shape,

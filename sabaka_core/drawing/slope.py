@@ -1,30 +1,28 @@
-"""The slope chart as a drawing: degrees along, and up the comb, the unused section and the clearance.
+"""The slope chart: degrees along, and up the comb, the unused section and the clearance.
 
 Areas share a scale, the clearance has one of bee spaces; the handle stands at the slope the walls have.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from sabaka_core.base.quantity import Quantity, deg, mm, text
+from sabaka_core.base.quantity import Text, Unit, amount, deg, mm, text
 from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.combs.slope import CombBrief, SlopePoint, from_board, leaning, point, steepest_possible_deg, sweep
 from sabaka_core.drawing.section import upright
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.drawing import Box, Drawing, Handle, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.kit.chart import Axis, Band, BandLayer, Chart, Level, Tick, scale, series
+from sabaka_core.kit.drawing import Handle
 from sabaka_core.kit.tables import practice
-from sabaka_core.kit.ticks import ticks
 
-HIGH = 100.0
 SHARPEST_DEG = 40.0
 # The clearance's scale: so many bee spaces are the chart's height.
 BEE_SPACES = 5
 STEPS = 80
-_BANDS: dict[str, Layer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
+_BANDS: dict[str, BandLayer] = {"follows-curve": "band-1", "leaning-floor": "band-2", "upright": "band-3"}
 
 
 @dataclass(frozen=True)
@@ -72,100 +70,64 @@ def slope_study(a: Analysis, held: Literal["top and height", "board"] = "top and
     return SlopeStudy(a.comb_brief, a.trapezoid, board, a.side_mm)
 
 
-def slope_drawing(a: Analysis, study: SlopeStudy) -> Drawing:
-    """The chart: x in degrees from the vertical, y from 0 (foot) up to −HIGH."""
+def slope_chart(a: Analysis, study: SlopeStudy) -> Chart:
+    """Comb, unused section, clearance and contact by the slope from the vertical; the schools as bands."""
     points = study.points()
     here = point(study.brief, study.here)
-    shapes: list[Shape] = [*_bands(), *_axis(), *_bee_space(a)]
-    if points:
-        areas = max(p.section.area_mm2 for p in points)
-        scale = BEE_SPACES * a.hive.choices.bee_space_mm
-        clear = [p for p in points if p.clearance_mm >= 0]
-        longest = max(*(p.contact_mm for p in points), study.here.face_mm)
-        shapes += _scale(areas / 100)
-        shapes += _curve(points, "curve-comb", lambda p: p.comb_mm2 / areas)
-        shapes += _curve(points, "curve-unused", lambda p: p.unused_mm2 / areas)
-        shapes += _curve(clear, "curve-clearance", lambda p: p.clearance_mm / scale)
-        shapes += _curve([p for p in points if p.contact_mm > 0], "curve-contact", lambda p: p.contact_mm / longest)
-        shapes += _key(0, "curve-comb", "comb, now {now}", _area(here.comb_mm2))
-        shapes += _key(1, "curve-unused", "unused, now {now}", _area(here.unused_mm2))
-        shapes += _key(2, "curve-clearance", "clearance, now {now}", mm(here.clearance_mm))
-        shapes += _key(3, "curve-contact", "wall too near, now {now}", mm(here.contact_mm))
-    now = min(max(study.here.slope_deg, 0.0), SHARPEST_DEG)
-    shapes.append(Polyline(layer="curve-now", points=((now, 0), (now, -HIGH))))
     by_board = study.board_mm is not None
-    return Drawing(
+    space = a.hive.choices.bee_space_mm
+    longest = max((p.contact_mm for p in points), default=0.0)
+    ticks = tuple(Tick(at=at, text=text("{at}", at=deg(at))) for at in range(0, int(SHARPEST_DEG) + 1, 5))
+    return Chart(
         name="board" if by_board else "slope",
         title="What each slope gives out of one board’s width"
         if by_board
         else "What each slope gives, top and height held",
-        extent=Box(left_mm=-6.5, top_mm=-HIGH - 16, right_mm=SHARPEST_DEG + 7.5, bottom_mm=20),
-        shapes=tuple(shapes),
-        handles=(_handle(study),),
+        foot=Axis(
+            key="slope",
+            title="slope of the side walls from the vertical",
+            unit="deg",
+            side="foot",
+            least=0.0,
+            most=SHARPEST_DEG,
+            ticks=ticks,
+        ),
+        axes=(
+            scale("area", "one side", "cm2", (p.section.area_mm2 / 100 for p in points)),
+            Axis(key="clear", title="clearance", unit="mm", side="none", least=0.0, most=BEE_SPACES * space),
+            scale("contact", "contact", "mm", (longest, study.here.face_mm), "none"),
+        ),
+        places=tuple(p.slope_deg for p in points),
+        series=(
+            series("comb", _now("comb", here.comb_mm2 / 100, "cm2"), 1, "area", points, lambda p: p.comb_mm2 / 100),
+            series(
+                "unused", _now("unused", here.unused_mm2 / 100, "cm2"), 2, "area", points, lambda p: p.unused_mm2 / 100
+            ),
+            series("clearance", _now("clearance", here.clearance_mm, "mm"), 3, "clear", points, _clearance),
+            series("contact", _now("wall too near", here.contact_mm, "mm"), 4, "contact", points, _contact),
+        ),
+        bands=tuple(_band(school, words) for school, words in SCHOOLS.items()),
+        levels=(Level(axis="clear", at=space, text=text("bee space {gap}", gap=mm(space))),),
+        now=min(max(study.here.slope_deg, 0.0), SHARPEST_DEG),
+        handle=_handle(study),
     )
 
 
-def _area(value_mm2: float) -> Quantity:
-    return Quantity(value=value_mm2 / 100, unit="cm2")
+def _now(words: str, value: float, unit: Unit) -> Text:
+    return text(f"{words}, now {{now}}", now=amount(value, unit))
 
 
-def _bands() -> list[Shape]:
-    shapes: list[Shape] = []
-    for order, (school, words) in enumerate(SCHOOLS.items()):
-        low, high = practice(school_row(school)).span
-        shapes.append(rectangle(_BANDS[school], low, -HIGH, high, 0))
-        row = -HIGH - 4 - 6 * (order % 2)
-        if low == 0:
-            shapes.append(Label(layer="minor", text=text(words), x_mm=0, y_mm=row, anchor="start"))
-        else:
-            shapes.append(Label(layer="minor", text=text(words), x_mm=(low + high) / 2, y_mm=row))
-    return shapes
+def _clearance(at: SlopePoint) -> float | None:
+    return at.clearance_mm if at.clearance_mm >= 0 else None
 
 
-def _axis() -> list[Shape]:
-    shapes: list[Shape] = [Polyline(layer="datum", points=((0, 0), (SHARPEST_DEG, 0)))]
-    for tick in range(0, int(SHARPEST_DEG) + 1, 5):
-        shapes.append(Polyline(layer="datum", points=((tick, 0), (tick, 2))))
-        shapes.append(Label(layer="note", text=text("{at}", at=deg(tick)), x_mm=tick, y_mm=7))
-    shapes.append(
-        Label(layer="minor", text=text("slope of the side walls from the vertical"), x_mm=SHARPEST_DEG / 2, y_mm=15)
-    )
-    return shapes
+def _contact(at: SlopePoint) -> float | None:
+    return at.contact_mm if at.contact_mm > 0 else None
 
 
-def _scale(top_cm2: float) -> list[Shape]:
-    """The left scale: comb and unused section [cm²]."""
-    shapes: list[Shape] = []
-    for value in ticks(0.0, top_cm2, 5)[1:]:
-        y = -HIGH * value / top_cm2
-        shapes.append(Polyline(layer="datum", points=((-0.4, y), (0, y))))
-        area = Quantity(value=value, unit="cm2")
-        shapes.append(Label(layer="note", text=text("{area}", area=area), x_mm=-0.7, y_mm=y + 1.5, anchor="end"))
-    return shapes
-
-
-def _curve(points: list[SlopePoint], layer: Layer, height: Callable[[SlopePoint], float]) -> list[Shape]:
-    line = tuple((p.slope_deg, -HIGH * max(0.0, min(height(p), 1.0))) for p in points)
-    return [Polyline(layer=layer, points=line)] if len(line) > 1 else []
-
-
-def _key(row: int, layer: Layer, words: str, now: Quantity) -> list[Shape]:
-    """A curve's name and its value now, in the corner that no curve reaches."""
-    y = -HIGH + 6 + 8 * row
-    return [
-        Polyline(layer=layer, points=((5.8, y), (7.8, y))),
-        Label(layer="note", text=text(words, now=now), x_mm=8.3, y_mm=y, anchor="start"),
-    ]
-
-
-def _bee_space(a: Analysis) -> list[Shape]:
-    """The mark of one bee space on the clearance's scale."""
-    mark = -HIGH / BEE_SPACES
-    words = text("bee space {gap}", gap=mm(a.hive.choices.bee_space_mm))
-    return [
-        Polyline(layer="limit", points=((0, mark), (SHARPEST_DEG, mark))),
-        Label(layer="minor", text=words, x_mm=SHARPEST_DEG, y_mm=mark - 4, anchor="end"),
-    ]
+def _band(school: str, words: str) -> Band:
+    low, high = practice(school_row(school)).span
+    return Band(layer=_BANDS[school], name=words, start=low, end=high)
 
 
 def _handle(study: SlopeStudy) -> Handle:
@@ -175,7 +137,7 @@ def _handle(study: SlopeStudy) -> Handle:
         id="section-slope" if study.board_mm is None else "board-slope",
         label="Slope",
         x_mm=slope,
-        y_mm=-HIGH / 2,
+        y_mm=0.0,
         grip_x_mm=at,
         axis="x",
         least_mm=0.0,

@@ -5,12 +5,19 @@ from __future__ import annotations
 from math import cos, pi, sin
 from typing import Literal
 
-from sabaka_core.base.quantity import Quantity, text
+from sabaka_core.base.dates import MONTHS, ordinal, short
+from sabaka_core.base.quantity import Quantity, amount, text
 from sabaka_core.drawing.section import outside_half_mm
-from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Point, Polygon, Polyline, Shape, rectangle
-from sabaka_core.kit.ticks import ticks
+from sabaka_core.kit.chart import Axis, Chart, Level, Tick, bands_of, scale, series
+from sabaka_core.kit.dimension import Point
+from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Polyline, Shape, WordsLayer, rectangle
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
+
+# A point every three days; room under the coldest.
+_STEP, _MARGIN_C = 3, 2.0
+# A year that isn’t a leap year, for the names of its days.
+_JANUARY = ordinal("2023-01-01")
 
 HEATS: tuple[tuple[float, Layer], ...] = (
     (0.06, "heat-1"),
@@ -95,7 +102,7 @@ def _oval(x: float, y: float, wide: float, tall: float) -> tuple[Point, ...]:
     return tuple((x + wide * cos(2 * pi * i / 36), y + tall * sin(2 * pi * i / 36)) for i in range(36))
 
 
-def _words(words: str, x: float, y: float, layer: Layer) -> Label:
+def _words(words: str, x: float, y: float, layer: WordsLayer) -> Label:
     return Label(layer=layer, text=text(words), x_mm=x, y_mm=y)
 
 
@@ -143,64 +150,33 @@ def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
     )
 
 
-def year_drawing(winter: Winter) -> Drawing:
+def year_chart(winter: Winter) -> Chart:
     """Temperature outside and in, heat and humidity through the year; clustered days as a band."""
-    high, days = 100.0, len(winter.days)
-    low, top = min(d.out_c for d in winter.days) - 2, max(d.in_c for d in winter.days) + 2
-    most = max(d.heat_w for d in winter.days) * 1.1
-
-    def curve(layer: Layer, of: list[float], least: float, greatest: float) -> Polyline:
-        points = tuple((float(i * 3), -high * (value - least) / (greatest - least)) for i, value in enumerate(of[::3]))
-        return Polyline(layer=layer, points=points)
-
-    shapes: list[Shape] = []
-    start: int | None = None
-    for index in range(days + 1):
-        cold = index < days and winter.days[index].clustered
-        if cold and start is None:
-            start = index
-        elif not cold and start is not None:
-            shapes.append(rectangle("band-1", start, -high, index, 0))
-            start = None
-    shapes.append(Polyline(layer="datum", points=((0, 0), (days, 0))))
-    zero = -high * (0 - low) / (top - low)
-    if low < 0:
-        shapes.append(Polyline(layer="limit", points=((0, zero), (days, zero))))
-    shapes += [
-        curve("curve-comb", [d.out_c for d in winter.days], low, top),
-        curve("curve-unused", [d.in_c for d in winter.days], low, top),
-        curve("curve-clearance", [d.heat_w for d in winter.days], 0.0, most),
-        curve("curve-contact", [d.humidity for d in winter.days], 0.0, 100.0),
-    ]
-    # Temperatures are read off at the left, heat at the right.
-    for value in ticks(low, top, 5):
-        y = -high * (value - low) / (top - low)
-        shapes.append(Polyline(layer="datum", points=((-3, y), (0, y))))
-        warmth = Quantity(value=value, unit="C")
-        shapes.append(Label(layer="note", text=text("{t}", t=warmth), x_mm=-5, y_mm=y + 2, anchor="end"))
-    for value in ticks(0.0, most, 5)[1:]:
-        y = -high * value / most
-        shapes.append(Polyline(layer="datum", points=((days, y), (days + 3, y))))
-        heat = Quantity(value=value, unit="W")
-        shapes.append(Label(layer="note", text=text("{w}", w=heat), x_mm=days + 5, y_mm=y + 2, anchor="start"))
-    at = 0
-    for number, long in enumerate(MONTH_DAYS):
-        shapes.append(Label(layer="note", text=text("JFMAMJJASOND"[number]), x_mm=at + long / 2, y_mm=9))
-        at += long
-    key: tuple[tuple[Layer, str], ...] = (
-        ("curve-comb", f"outside, {low + 2:.0f} to {max(d.out_c for d in winter.days):.0f} °C"),
-        ("curve-unused", "air round the cluster"),
-        ("curve-clearance", f"heat, at most {most / 1.1:.1f} W"),
-        ("curve-contact", "humidity inside, to 100 %"),
+    days = winter.days
+    rows = days[::_STEP]
+    low = min(each.out_c for each in days) - _MARGIN_C
+    starts = [sum(MONTH_DAYS[:number]) for number in range(12)]
+    months = tuple(
+        Tick(at=start + long / 2, text=text(name[0]))
+        for start, long, name in zip(starts, MONTH_DAYS, MONTHS, strict=True)
     )
-    for order, (layer, words) in enumerate(key):
-        # Over the chart, two and two, so that it crosses no line.
-        x, y = days / 2 * (order % 2), -high - 18 + 9 * (order // 2)
-        shapes.append(Polyline(layer=layer, points=((x, y), (x + 12, y))))
-        shapes.append(Label(layer="note", text=text(words), x_mm=x + 15, y_mm=y + 2, anchor="start"))
-    return Drawing(
+    return Chart(
         name="winter-year",
         title="The year: temperatures, heat, humidity",
-        extent=Box(left_mm=-22, top_mm=-high - 24, right_mm=days + 26, bottom_mm=14),
-        shapes=tuple(shapes),
+        foot=Axis(key="days", title="", unit="number", side="foot", least=0, most=len(days), ticks=months),
+        axes=(
+            scale("warmth", "temperature", "C", (each.in_c for each in days), least=low),
+            scale("heat", "heat", "W", (each.heat_w for each in days), "right"),
+            Axis(key="humidity", title="humidity", unit="%", side="none", least=0, most=100),
+        ),
+        places=tuple(float(i) for i in range(0, len(days), _STEP)),
+        names=tuple(short(_JANUARY + i) for i in range(0, len(days), _STEP)),
+        series=(
+            series("outside", "outside", 1, "warmth", rows, lambda day: day.out_c),
+            series("inside", "air round the cluster", 2, "warmth", rows, lambda day: day.in_c),
+            series("heat", "heat of the bees", 3, "heat", rows, lambda day: day.heat_w),
+            series("humidity", "humidity inside", 4, "humidity", rows, lambda day: day.humidity),
+        ),
+        bands=bands_of((day.clustered for day in days), "band-1", "in cluster"),
+        levels=(Level(axis="warmth", at=0.0, text=text("{frost}", frost=amount(0.0, "C"))),) if low < 0 else (),
     )

@@ -9,6 +9,7 @@ from pydantic import Field
 from sabaka_core.base.quantity import Quantity, Text, Value
 from sabaka_core.base.sources import Source
 from sabaka_core.base.units import System
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
 from sabaka_core.kit.forms import Action, FieldGroup
@@ -29,10 +30,9 @@ Part = Literal[
     "moment",
     "long",
 ]
-# "numbers" are the key ones of the metrics, without their workings; "values" all of them bare, while something is
-# dragged.
-# All but these and "moment": the tables and drawings that another moment changes, and nothing else. "long" asks also for findings
-# that take longer to look for than a rail waits.
+# Left out of all: "numbers", the key ones of the metrics without their workings; "values", all of them bare, while
+# something is dragged; "moment", the tables and drawings that another moment changes, and nothing else. "long" asks
+# also for findings that take longer to look for than a rail waits.
 ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "long")
 
 
@@ -152,6 +152,7 @@ class Chapter(Value):
     views: tuple[str, ...] = ()
     of: str = ""
     drawings: dict[str, Drawing] = {}
+    charts: dict[str, Chart] = {}
     forms: tuple[FieldGroup, ...] = ()
     moments: Moments | None = None
     papers: tuple[Paper, ...] = ()

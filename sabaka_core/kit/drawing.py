@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from sabaka_core.base.quantity import Quantity, Text, Value
+from sabaka_core.kit.dimension import AngleMark, Dimension, Point
 
 Layer = Literal[
     "timber",
@@ -33,22 +34,10 @@ Layer = Literal[
     "comb-honey",
     "feeder",
     "excluder",
-    "centre",
-    "note",
-    "value",
-    "minor",
     "rule-mm",
     "rule-in",
     "datum",
-    "bar-number",
-    "band-1",
-    "band-2",
-    "band-3",
-    "curve-comb",
-    "curve-unused",
-    "curve-clearance",
-    "curve-contact",
-    "curve-now",
+    "reach",
     "new-part",
     "lost",
     "heat-1",
@@ -57,10 +46,11 @@ Layer = Literal[
     "heat-4",
     "heat-5",
 ]
+# Words by what they are.
+WordsLayer = Literal["note", "value", "minor", "rule-mm", "rule-in", "bar-number"]
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
 DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
-Point = tuple[float, float]
 
 
 class Polygon(Value):
@@ -98,41 +88,11 @@ class Label(Value):
     """Words at a place."""
 
     kind: Literal["label"] = "label"
-    layer: Layer
+    layer: WordsLayer
     text: Text
     x_mm: float
     y_mm: float
     anchor: Literal["start", "middle", "end"] = "middle"
-
-
-class Dimension(Value):
-    """A dimension line from one point to another, moved off them by ``offset`` [mm].
-
-    ``path`` is the document field it edits; ``held`` says whether that field is given or
-    follows from others.
-    """
-
-    kind: Literal["dimension"] = "dimension"
-    name: str
-    start: Point
-    end: Point
-    offset: Point = (0.0, 0.0)
-    quantity: Quantity
-    path: str | None = None
-    held: bool = True
-
-
-class AngleMark(Value):
-    """An angle written at a corner, from the vertical."""
-
-    kind: Literal["angle"] = "angle"
-    name: str
-    corner: Point
-    radius_mm: float
-    turn_deg: float
-    quantity: Quantity
-    path: str | None = None
-    held: bool = True
 
 
 Shape = Annotated[Polygon | Polyline | Strokes | Circle | Label | Dimension | AngleMark, Field(discriminator="kind")]

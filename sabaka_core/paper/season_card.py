@@ -25,11 +25,9 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     sheet.title(hive.name, report.lead)
     sheet.errors(errors_in(context), "before you go by this plan")
     sheet.metrics(report.metrics.values())
-    charts = [report.drawings[name] for name in ("season-combs", "season-bees")]
-    for chart, high in zip(charts, (58 * POINTS, 44 * POINTS), strict=True):
-        sheet.picture(chart, high, stretch=True)
-        sheet.y -= high + 3 * POINTS
-    sheet.key(*charts)
+    for name, high in (("season-combs", 62), ("season-bees", 52)):
+        sheet.chart(report.charts[name], high * POINTS)
+        sheet.y -= 3 * POINTS
     sheet.heading("Visits")
     sheet.agenda(report.agenda, "Nothing to move or take.")
     sheet.heading("Look out")

@@ -10,6 +10,7 @@ from collections.abc import Iterable
 from itertools import groupby
 from typing import Any
 
+from reportlab.graphics import renderPDF
 from reportlab.lib.colors import Color
 from reportlab.lib.pagesizes import A4, letter
 from reportlab.pdfgen.canvas import Canvas
@@ -18,50 +19,20 @@ from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.chapter import Occasion
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Layer, Polygon, Polyline, Strokes
+from sabaka_core.kit.chart import Chart
+from sabaka_core.kit.drawing import Circle, Drawing, Polygon
 from sabaka_core.kit.findings import Finding
+from sabaka_core.kit.looks import looks
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
+from sabaka_core.paper.chart import chart_drawing
 from sabaka_core.paper.letters import BOX, Family, first_face, runs, width, wrapped
+from sabaka_core.paper.picture import WORDS, Picture
 
 # A millimetre in points.
 POINTS = 72 / 25.4
 INK, SOFT, ERROR = Color(0.12, 0.15, 0.13), Color(0.4, 0.43, 0.4), Color(0.7, 0.2, 0.15)
 _MARGIN, _LABEL = 16 * POINTS, 34 * POINTS
-# How light each layer is printed, and what it is called in the key; a layer without a name explains itself.
-_GREYS: dict[Layer, tuple[float, str]] = {
-    "timber": (0.82, ""),
-    "bar": (0.88, ""),
-    "end-grain": (0.7, ""),
-    "predicted": (0.95, "comb"),
-    "comb-empty": (1.0, "empty comb"),
-    "comb-brood": (0.55, "brood"),
-    "comb-pollen": (0.72, "pollen"),
-    "comb-nectar": (0.9, "nectar"),
-    "comb-honey": (0.8, "honey"),
-    "new-part": (0.45, "new part"),
-    "follower": (0.15, "follower"),
-    "lost": (0.98, "comb lost"),
-    "gap": (0.96, "open room"),
-    "feeder": (0.65, "feeder"),
-    "excluder": (0.5, "excluder"),
-    "entrance-open": (1.0, "entrance, open"),
-    "entrance-plugged": (0.2, "entrance, plugged"),
-    "litter": (0.92, "litter"),
-    "band-1": (0.88, "flow"),
-    "heat-1": (0.97, "under 6 % of the heat"),
-    "heat-2": (0.89, "6 to 12 % of the heat"),
-    "heat-3": (0.79, "12 to 18 % of the heat"),
-    "heat-4": (0.67, "18 to 25 % of the heat"),
-    "heat-5": (0.5, "over 25 % of the heat"),
-}
-_DASHED: dict[str, tuple[float, ...]] = {
-    "limit": (2, 2),
-    "free": (4, 2),
-    "curve-unused": (3, 2),
-    "curve-clearance": (1, 1.5),
-}
-_CURVES = ("curve-comb", "curve-unused", "curve-clearance", "curve-contact", "curve-now")
 
 
 class Sheet:
@@ -229,71 +200,24 @@ class Sheet:
 
     def draw(self, drawing: Drawing, left: float, top: float, wide: float, high: float, stretch: bool = False) -> None:
         """The same anywhere on the page."""
-        box = drawing.extent
-        across, down = wide / (box.right_mm - box.left_mm), high / (box.bottom_mm - box.top_mm)
-        if not stretch:
-            across = down = min(across, down)
+        picture = Picture(
+            page=self.canvas,
+            write=self.text,
+            wide_of=lambda quantity: width(self.say(quantity), WORDS),
+            unread="rule-in" if self.measure == "mm" else "rule-mm",
+        )
+        picture.draw(drawing, (left, top), (wide, high), stretch)
 
-        def at(x: float, y: float) -> tuple[float, float]:
-            return left + (x - box.left_mm) * across, top - (y - box.top_mm) * down
-
-        for shape in drawing.shapes:
-            if isinstance(shape, Polygon | Polyline):
-                self._outline(shape, at)
-            elif isinstance(shape, Strokes):
-                for points in shape.lines:
-                    self._outline(Polyline(layer=shape.layer, points=points), at)
-            elif isinstance(shape, Circle):
-                grey = _GREYS.get(shape.layer, (1.0, ""))[0]
-                self.canvas.setStrokeColor(INK)
-                self.canvas.setLineWidth(0.4)
-                self.canvas.setFillColorRGB(grey, grey, grey)
-                self.canvas.circle(*at(shape.x_mm, shape.y_mm), shape.radius_mm * across, stroke=1, fill=1)
-            elif isinstance(shape, Dimension):
-                self._dimension(shape, at)
-            elif isinstance(shape, Label) and shape.layer not in (
-                ("rule-in",) if self.measure == "mm" else ("rule-mm",)
-            ):
-                x, y = at(shape.x_mm, shape.y_mm)
-                self.text(x, y - 2, shape.text, 6.5, anchor=shape.anchor)
-
-    def _outline(self, shape: Polygon | Polyline, at: Any) -> None:
-        page = self.canvas
-        curve = shape.layer in _CURVES
-        page.setStrokeColor(SOFT if shape.layer in ("datum", "limit") else INK)
-        page.setLineWidth(1.2 if curve else 0.4)
-        page.setDash(*_DASHED.get(shape.layer, ()))
-        path = page.beginPath()
-        path.moveTo(*at(*shape.points[0]))
-        for point in shape.points[1:]:
-            path.lineTo(*at(*point))
-        if isinstance(shape, Polygon):
-            path.close()
-            grey = _GREYS.get(shape.layer, (1.0, ""))[0]
-            page.setFillColorRGB(grey, grey, grey)
-            page.drawPath(path, stroke=0 if shape.layer == "band-1" else 1, fill=1 if shape.layer in _GREYS else 0)
-        else:
-            page.drawPath(path)
-        page.setDash()
-
-    def _dimension(self, shape: Dimension, at: Any) -> None:
-        dx, dy = shape.offset
-        start, end = at(shape.start[0] + dx, shape.start[1] + dy), at(shape.end[0] + dx, shape.end[1] + dy)
-        self.canvas.setStrokeColor(SOFT)
-        self.canvas.setLineWidth(0.4)
-        self.canvas.line(*start, *end)
-        for (x, y), (tx, ty) in ((at(*shape.start), start), (at(*shape.end), end)):
-            self.canvas.line(x, y, tx, ty)
-        x, y = (start[0] + end[0]) / 2, (start[1] + end[1]) / 2 - 2
-        half = width(self.say(shape.quantity), 6.5) / 2 + 1.5
-        self.canvas.setFillColorRGB(1, 1, 1)
-        self.canvas.rect(x - half, y - 1.5, 2 * half, 8, stroke=0, fill=1)
-        self.text(x, y, shape.quantity, 6.5, anchor="middle")
+    def chart(self, chart: Chart, high: float) -> None:
+        """A chart over the page’s width, so high [points]."""
+        self.need(high)
+        self.y -= high
+        renderPDF.draw(chart_drawing(chart, self.wide, high, self.say), self.canvas, self.left, self.y)
 
     def key(self, *drawings: Drawing) -> None:
         """What the greys of drawings stand for, in one row or more."""
         layers = {shape.layer for each in drawings for shape in each.shapes if isinstance(shape, Polygon | Circle)}
-        named = [(grey, name) for layer, (grey, name) in _GREYS.items() if layer in layers and name]
+        named = [(look.grey or 1.0, look.name) for layer, look in looks().items() if layer in layers and look.name]
         x = self.left
         self.need(14)
         self.y -= 9

@@ -5,6 +5,7 @@ from __future__ import annotations
 from sabaka_core.base.quantity import Text, Value
 from sabaka_core.findings import gravest_first
 from sabaka_core.kit.chapter import Chapter, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.forms import FieldGroup
@@ -44,6 +45,11 @@ class Report(Value):
     def drawings(self) -> dict[str, Drawing]:
         """Every drawing by its name."""
         return {name: drawing for said in self.chapters.values() for name, drawing in said.drawings.items()}
+
+    @property
+    def charts(self) -> dict[str, Chart]:
+        """Every chart by its name."""
+        return {name: chart for said in self.chapters.values() for name, chart in said.charts.items()}
 
     @property
     def forms(self) -> tuple[FieldGroup, ...]:

@@ -8,12 +8,14 @@ from sabaka_core.base.dates import iso, short
 from sabaka_core.base.quantity import Text, Unit, amount, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.document.combs import Frame
-from sabaka_core.drawing.moving import box_drawing, box_plan_drawing, cost_chart, over_drawing, way_drawing
+from sabaka_core.drawing.costs import cost_chart
+from sabaka_core.drawing.moving import box_drawing, box_plan_drawing, over_drawing, way_drawing
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.analysis import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Input, Metric, Working
@@ -90,6 +92,9 @@ class MovingStudy(Study):
         if move.stages:
             stage = move.stages[asked.shown]
             yield rod_drawing(analyse(stage.hive, stage.box)).model_copy(update={"handles": ()})
+
+    def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
+        move = context.once(move_in)
         if own_frame(move) is not None:
             yield cost_chart(move.moving.making, _minutes_each(move))
 

@@ -17,6 +17,7 @@ from sabaka_core.edits.openings import follow_nest, nest_entrances
 from sabaka_core.hive.analysis import Analysis, analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
@@ -71,8 +72,10 @@ class SeasonStudy(Study):
         return _visits(context.once(year_in))
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
-        plan = context.once(year_in)
         yield rod_of_week(context, asked.shown)
+
+    def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
+        plan = context.once(year_in)
         yield combs_chart(plan, _other(plan, context.main, asked))
         yield bees_chart(plan)
 

@@ -10,12 +10,13 @@ from sabaka_core.combs.slope import best_from_board, steepest_clear_deg
 from sabaka_core.drawing.layout import above_drawing, beside_drawing
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.section import section_drawing, upright
-from sabaka_core.drawing.slope import slope_drawing, slope_study
+from sabaka_core.drawing.slope import slope_chart, slope_study
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.systems import SYSTEMS
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Line, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric
@@ -39,20 +40,25 @@ class ShapeStudy(Study):
         sloped, composed = slope_study(context.bench) is not None, len(context.whole.boxes) > 1
         return tuple(
             name
-            for name in DRAWINGS
-            if (sloped or name not in _OF_SLOPES) and (composed or name not in ("above", "beside"))
+            for name in (*DRAWINGS, *_SLOPES)
+            if (sloped or name not in _SLOPES) and (composed or name not in ("above", "beside"))
         )
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
-        for name in self.views(context):
-            drawing = DRAWINGS[name](context) if _wanted(name, asked) else None
-            if drawing is not None:
-                yield drawing
+        return (DRAWINGS[name](context) for name in self.views(context) if name in DRAWINGS and asked.wants(name))
+
+    def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
+        """Charts of other designs than this one: they are made when asked for by name."""
+        a = context.bench
+        for name, held in _SLOPES.items():
+            study = slope_study(a, held) if asked.wanted is not None and asked.wants(name) else None
+            if study is not None:
+                yield slope_chart(a, study)
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
         """What the slope finder has to say, beside its charts."""
         a = context.bench
-        if any(_wanted(name, asked) for name in _OF_SLOPES) and not upright(a):
+        if asked.wanted is not None and asked.wants("advice") and not upright(a):
             lines = (*_steepest(a), *_from_board(a))
             yield Table(key="advice", title="Slopes worth trying", columns=("Slope",), lines=lines)
 
@@ -60,26 +66,14 @@ class ShapeStudy(Study):
         return hive_forms(context.bench)
 
 
-DRAWINGS: dict[str, Callable[[Context], Drawing | None]] = {
+DRAWINGS: dict[str, Callable[[Context], Drawing]] = {
     "section": lambda context: section_drawing(context.bench),
     "along": lambda context: along_drawing(context.bench),
     "plan": lambda context: plan_drawing(context.bench),
     "above": lambda context: above_drawing(context.whole),
     "beside": lambda context: beside_drawing(context.whole),
-    "slope": lambda context: _slope(context.bench, "top and height"),
-    "board": lambda context: _slope(context.bench, "board"),
 }
-# Charts of other designs than this one: they are made when asked for by name.
-_OF_SLOPES = ("slope", "board")
-
-
-def _wanted(name: str, asked: Asked) -> bool:
-    return asked.wants(name) and (name not in _OF_SLOPES or asked.wanted is not None)
-
-
-def _slope(a: Analysis, held: Literal["top and height", "board"]) -> Drawing | None:
-    study = slope_study(a, held)
-    return None if study is None else slope_drawing(a, study)
+_SLOPES: dict[str, Literal["top and height", "board"]] = {"slope": "top and height", "board": "board"}
 
 
 def summary(hive: Whole) -> Text:

@@ -13,6 +13,7 @@ from sabaka_core.findings import find_in
 from sabaka_core.findings.found import BENCH
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion, Paper, Part, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
 from sabaka_core.kit.forms import FieldGroup
@@ -57,6 +58,9 @@ class Study:
         return ""
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        return ()
+
+    def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
         return ()
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
@@ -161,6 +165,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
         views=study.views(context),
         of=asked.of,
         drawings={each.name: each for each in study.drawings(context, asked)} if "drawings" in parts else {},
+        charts={each.name: each for each in study.charts(context, asked)} if "drawings" in parts else {},
         forms=study.forms(context, asked) if "forms" in parts else (),
         moments=moments,
         papers=study.papers,

@@ -10,11 +10,12 @@ from sabaka_core.base.quantity import Text, Value, amount, count, kilograms, mm,
 from sabaka_core.base.sources import GEOMETRY, Source
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Follower, Gap
-from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_drawing
+from sabaka_core.drawing.winter import bands_drawing, heat_drawing, year_chart
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.improve import Candidate, Gain, improved
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Line, Moments, Paper, Table
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Mend
 from sabaka_core.kit.forms import FieldGroup
@@ -89,7 +90,9 @@ class WinterStudy(Study):
         names = [*(face.name for face in winter.shell.faces), "Air"]
         yield heat_drawing(winter, dict(zip(names, heats, strict=True)), MONTHS[asked.shown])
         yield bands_drawing(winter, context.once(nest_in))
-        yield year_drawing(winter)
+
+    def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
+        yield year_chart(context.once(winter_in))
 
     def helps(self, context: Context) -> tuple[Mend, ...]:
         return improved(context, self.name, _candidates(context), partial(_saves, context.once(winter_in).honey_kg))

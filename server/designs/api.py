@@ -22,9 +22,9 @@ from sabaka_core.kit.drawing import Drawing, DrawingName
 from sabaka_core.kit.measure import Measure
 from sabaka_core.moving.move import conversion_design
 from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
-from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.report import drawn
@@ -355,10 +355,11 @@ def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
 def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: int | None = None) -> HttpResponse:
     """A drawing of one chamber, or of the whole, as an SVG file in millimetres."""
     design = selectors.design_of(keeper_of(request), ident)
-    drawing = build_report(working_hive(design.document), drawn(name), box).drawings.get(name)
-    if drawing is None:
+    report = build_report(working_hive(design.document), drawn(name), box)
+    picture = svg_of(report, name)
+    if picture is None:
         raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
-    return _attachment(to_svg(drawing), "image/svg+xml", design, f"{name}.svg")
+    return _attachment(picture, "image/svg+xml", design, f"{name}.svg")
 
 
 def _weathered(request: HttpRequest, design: Design) -> Hive:

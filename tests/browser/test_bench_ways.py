@@ -223,8 +223,8 @@ class Setting(BrowserCase):
         self.open("Bowline")
         page = self.page
         page.get_by_role("button", name="Slope", exact=True).click()
-        chart = page.locator("[data-drawing=slope]")
-        expect(chart.locator(".layer-curve-comb").first).to_be_visible()
+        chart = page.locator("[data-chart=slope]")
+        expect(chart.locator(".layer-series-1").first).to_be_visible()
         box = chart.bounding_box()
         assert box is not None
         page.mouse.click(box["x"] + box["width"] * 0.25, box["y"] + box["height"] * 0.6)

@@ -125,7 +125,7 @@ class EverySystem(BrowserCase):
                 for button in page.get_by_role("group", name="View").get_by_role("button").all():
                     button.click()
                     expect(
-                        page.locator("main [data-drawing] svg polygon, main [data-drawing] svg circle").first
+                        page.locator("main [data-drawing] svg polygon, main [data-chart] svg path").first
                     ).to_be_visible()
                 expect(page.locator("main")).not_to_contain_text("NaN")
                 expect(page.locator("aside")).not_to_contain_text("NaN")

@@ -11,7 +11,8 @@ from shapely.geometry import Point
 from shapely.geometry import Polygon as Shape
 
 from sabaka_core import build_report
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Polygon, Polyline, Strokes
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Circle, Drawing, Polygon, Polyline, Strokes
 from tests.core.support import chamber, example, follower, hive, reported, sound
 
 

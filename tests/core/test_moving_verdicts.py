@@ -7,7 +7,7 @@ from unittest import TestCase
 from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
-from sabaka_core.kit.drawing import Dimension
+from sabaka_core.kit.dimension import Dimension
 from sabaka_core.moving.find import WISHES, Ranked, ways_for
 from sabaka_core.moving.gaps import Gap
 from sabaka_core.moving.move import conversion_design

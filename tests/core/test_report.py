@@ -23,7 +23,8 @@ from sabaka_cli.__main__ import main
 from sabaka_core import build_report
 from sabaka_core.base.quantity import mm, plain, plain_quantity, text
 from sabaka_core.hive.analysis import analyse
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Circle, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.show.models import Report
 from tests.core.support import EXAMPLES, chamber, example, hive, items, reported, sound

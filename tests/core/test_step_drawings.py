@@ -16,15 +16,14 @@ from sabaka_core.document.moving import Moving
 from sabaka_core.drawing.building import exploded_drawing, part_drawing
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
-from sabaka_core.kit.drawing import Circle, Dimension, Drawing, Label, Polygon, Polyline
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Circle, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES, column, said, table_of
 
 HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}
-# Curves over a year or a number of frames: only one of their axes is a length.
-CHARTS = ("make-cost", "winter-year", "season-combs", "season-bees")
 
 
 def places(drawing: Drawing) -> Iterator[tuple[float, float]]:
@@ -50,13 +49,10 @@ class Sound(TestCase):
             self.assertTrue(isfinite(x) and isfinite(y), drawing.title)
             self.assertTrue(box.left_mm - slack <= x <= box.right_mm + slack, f"{drawing.title}: x {x:.0f}")
             self.assertTrue(box.top_mm - slack <= y <= box.bottom_mm + slack, f"{drawing.title}: y {y:.0f}")
-        if drawing.name not in CHARTS:
-            for shape in drawing.shapes:
-                if isinstance(shape, Dimension) and shape.quantity.unit == "mm":
-                    long = hypot(shape.end[0] - shape.start[0], shape.end[1] - shape.start[1])
-                    self.assertAlmostEqual(
-                        long, abs(shape.quantity.value), delta=0.1, msg=f"{drawing.title}: {shape.name}"
-                    )
+        for shape in drawing.shapes:
+            if isinstance(shape, Dimension) and shape.quantity.unit == "mm":
+                long = hypot(shape.end[0] - shape.start[0], shape.end[1] - shape.start[1])
+                self.assertAlmostEqual(long, abs(shape.quantity.value), delta=0.1, msg=f"{drawing.title}: {shape.name}")
         self.assertTrue(etree.fromstring(to_svg(drawing).encode()).tag.endswith("svg"))
 
     def test_moving_in_by_every_way_that_goes(self) -> None:

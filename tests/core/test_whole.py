@@ -55,7 +55,8 @@ class EveryExample(TestCase):
                 with self.subTest(name, box=box):
                     report = reported(design, "metrics", "findings", "tables", "forms", draw=DRAWN, box=box)
                     self.assertTrue(all(math.isfinite(n) for n in numbers(json.loads(report.model_dump_json()))))
-                    self.assertEqual(set(report.drawings), {*report.chapters["shape"].views, "rod"})
+                    drawn = {*report.drawings, *report.charts}
+                    self.assertEqual(drawn, {*report.chapters["shape"].views, "rod"})
 
     def test_every_drawing_is_svg(self) -> None:
         for name in NAMES:

@@ -13,6 +13,7 @@ import sys
 from collections.abc import Callable, Iterator
 from functools import cache
 from pathlib import Path
+from typing import get_args
 
 ROOT = Path(__file__).resolve().parents[2]
 CORE = "sabaka_core"
@@ -217,7 +218,7 @@ def finding_types() -> list[str]:
 
 def mend_types() -> list[str]:
     """Classes handed out that promise something of a change: an edit or a patch, and what it gives."""
-    forms = {"Action", "Option", "SizeField", "FitOut", "Advice"}
+    forms = {"Action", "Option", "SizeField"}
     return [
         f"{file}: {node.name}"
         for file, node, fields in _models()
@@ -233,6 +234,17 @@ def findings_without_test() -> list[str]:
 
     words = "\n".join(file.read_text("utf-8") for file in files(".py") if name_of(file).startswith("tests/"))
     return sorted(found for found in all_codes() if f'"{found}"' not in words)
+
+
+def layers_without_look() -> list[str]:
+    """Layers, words and parts of charts that the table of looks doesn’t know."""
+    from sabaka_core.kit.chart import BandLayer, SeriesLayer
+    from sabaka_core.kit.dimension import MarkLayer
+    from sabaka_core.kit.drawing import Layer, WordsLayer
+    from sabaka_core.kit.looks import looks, words
+
+    layers = {layer for of in (Layer, MarkLayer, SeriesLayer, BandLayer) for layer in get_args(of)}
+    return sorted((layers - looks().keys()) | (set(get_args(WordsLayer)) - words().keys()))
 
 
 def numbers() -> dict[str, str]:
@@ -285,6 +297,7 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
     "finding types": finding_types,
     "mend types": mend_types,
     "findings without test": findings_without_test,
+    "layers without look": layers_without_look,
     "numbers unmarked": unmarked_numbers,
     "numbers without test": numbers_without_test,
     "pictures in documents": pictures,
@@ -292,7 +305,7 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
 KINDS = ("computed", "simulated", "read off")
 # Where it should be: one finding type and one mend type, none of most else. What isn't there yet stands below.
 WANTED = {"finding types": 1, "mend types": 1, "pictures in documents": 14}
-CEILINGS: dict[str, int] = {"files over 400 lines": 13, "functions over 60 lines": 20, "numbers without test": 68}
+CEILINGS: dict[str, int] = {"files over 400 lines": 12, "functions over 60 lines": 19, "numbers without test": 68}
 
 
 def main() -> int:

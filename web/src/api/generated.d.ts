@@ -715,6 +715,64 @@ export interface components {
              * @default true
              */
             held: boolean;
+            /**
+             * Strokes
+             * @description The plumb line, and the arc from it.
+             */
+            readonly strokes: components["schemas"]["Stroke"][];
+            /** Middle */
+            readonly middle: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * Axis
+         * @description A scale from ``least`` to ``most``; without a side it isn’t drawn, and its series are read off by pointing.
+         */
+        Axis: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "number" | "mm" | "deg" | "cm2" | "m2" | "L" | "kg" | "boxes" | "count" | "part" | "mm/deg" | "per cm2" | "N/mm2" | "kg/L" | "W" | "W/K" | "W/m2K" | "W/m2" | "C" | "%" | "N";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "foot" | "left" | "right" | "none";
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /**
+             * Ticks
+             * @default []
+             */
+            ticks: components["schemas"]["Tick"][];
+        };
+        /**
+         * Band
+         * @description A stretch along the foot, with its name.
+         */
+        Band: {
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "band-1" | "band-2" | "band-3";
+            /** Name */
+            name: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
         };
         /**
          * BarrelSection
@@ -998,6 +1056,13 @@ export interface components {
                 [key: string]: components["schemas"]["Drawing"];
             };
             /**
+             * Charts
+             * @default {}
+             */
+            charts: {
+                [key: string]: components["schemas"]["Chart"];
+            };
+            /**
              * Forms
              * @default []
              */
@@ -1018,6 +1083,44 @@ export interface components {
              * @default []
              */
             cautions: string[];
+        };
+        /**
+         * Chart
+         * @description Curves over places along the foot.
+         *
+         *     ``names`` are what the places are called, where they are more than numbers; ``now`` is the place of the design as it
+         *     stands, ``handle`` what drags it.
+         */
+        Chart: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            foot: components["schemas"]["Axis"];
+            /** Axes */
+            axes: components["schemas"]["Axis"][];
+            /** Places */
+            places: number[];
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /** Series */
+            series: components["schemas"]["Series"][];
+            /**
+             * Bands
+             * @default []
+             */
+            bands: components["schemas"]["Band"][];
+            /**
+             * Levels
+             * @default []
+             */
+            levels: components["schemas"]["Level"][];
+            /** Now */
+            now: number | null;
+            handle: components["schemas"]["Handle"] | null;
         };
         /**
          * ChoiceField
@@ -1108,7 +1211,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -1207,7 +1310,7 @@ export interface components {
          * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
          *
          *     ``path`` is the document field it edits; ``held`` says whether that field is given or
-         *     follows from others.
+         *     follows from others. ``strokes`` are its lines, ``middle`` the place of its number.
          */
         Dimension: {
             /**
@@ -1246,6 +1349,18 @@ export interface components {
              * @default true
              */
             held: boolean;
+            /**
+             * Strokes
+             * @description Two lines out to it, itself, and the joiner’s slash across each end.
+             */
+            readonly strokes: components["schemas"]["Stroke"][];
+            /** Middle */
+            readonly middle: [
+                number,
+                number,
+                number,
+                number
+            ];
         };
         /**
          * Disc
@@ -1868,7 +1983,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "note" | "value" | "minor" | "rule-mm" | "rule-in" | "bar-number";
             text: components["schemas"]["Text"];
             /** X Mm */
             x_mm: number;
@@ -1890,6 +2005,17 @@ export interface components {
             material: string;
             /** Thickness Mm */
             thickness_mm: number;
+        };
+        /**
+         * Level
+         * @description A line across, at a value of an axis.
+         */
+        Level: {
+            /** Axis */
+            axis: string;
+            /** At */
+            at: number;
+            text: components["schemas"]["Text"];
         };
         /**
          * Lifting
@@ -2413,7 +2539,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2446,7 +2572,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2700,6 +2826,24 @@ export interface components {
             height_mm: number;
         };
         /**
+         * Series
+         * @description One curve over the chart’s places; None where it has no value.
+         */
+        Series: {
+            /** Key */
+            key: string;
+            name: components["schemas"]["Text"];
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "series-1" | "series-2" | "series-3" | "series-4";
+            /** Axis */
+            axis: string;
+            /** Values */
+            values: (number | null)[];
+        };
+        /**
          * SizeField
          * @description A length or angle to type. ``held`` says whether it is given or follows from others.
          */
@@ -2829,6 +2973,24 @@ export interface components {
             splay_deg?: number;
         };
         /**
+         * Stroke
+         * @description One line of a mark.
+         */
+        Stroke: {
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "dimension" | "dimension-main" | "plumb";
+            /** Points */
+            points: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * Strokes
          * @description Short lines of one kind, as the ticks of a rule.
          */
@@ -2842,7 +3004,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "centre" | "note" | "value" | "minor" | "rule-mm" | "rule-in" | "datum" | "bar-number" | "band-1" | "band-2" | "band-3" | "curve-comb" | "curve-unused" | "curve-clearance" | "curve-contact" | "curve-now" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Lines */
             lines: [
                 [
@@ -2929,6 +3091,15 @@ export interface components {
              * @default false
              */
             long: boolean;
+        };
+        /**
+         * Tick
+         * @description A place on an axis, and what stands there.
+         */
+        Tick: {
+            /** At */
+            at: number;
+            text: components["schemas"]["Text"];
         };
         /**
          * TopBar

@@ -1,13 +1,11 @@
 import type { Drawing, Shape } from "../api/types";
 import { written } from "../lib/format";
 import { useSettings } from "../lib/settings";
-import { angleShape, dimensionLines, type Spot, type Transform } from "./transform";
+import { placed, type Spot, type Transform } from "./transform";
 
 /** Where a dimension's number stands. */
 export function numberPlace(shape: Shape, t: Transform): Spot | null {
-  if (shape.kind === "dimension") return dimensionLines(t, shape).middle;
-  if (shape.kind === "angle") return angleShape(t, shape).middle;
-  return null;
+  return shape.kind === "dimension" || shape.kind === "angle" ? placed(t, shape.middle) : null;
 }
 
 /** The numbers of a drawing's dimensions, to read only: for print and for looking back. */

@@ -1,6 +1,6 @@
 import type { Shape, Units } from "../api/types";
 import { sentence } from "../lib/format";
-import { angleShape, dimensionLines, pointList, radius, spot, strokePath, type Transform } from "./transform";
+import { markLine, pointList, radius, spot, strokePath, type Transform } from "./transform";
 
 interface ShapeMarkProps {
   shape: Shape;
@@ -56,36 +56,10 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
       );
     }
     case "dimension":
-      return (
-        <g>
-          {dimensionLines(t, shape).lines.map((line, index) => (
-            <line
-              key={index}
-              x1={line.from.x}
-              y1={line.from.y}
-              x2={line.to.x}
-              y2={line.to.y}
-              className={`dimension-line ${index > 1 ? "dimension-main" : ""}`}
-            />
-          ))}
-        </g>
-      );
-    case "angle": {
-      const angle = angleShape(t, shape);
-      return (
-        <g>
-          <line
-            x1={angle.plumb.from.x}
-            y1={angle.plumb.from.y}
-            x2={angle.plumb.to.x}
-            y2={angle.plumb.to.y}
-            className="dimension-line"
-            strokeDasharray="4 3"
-          />
-          <path d={angle.arc} className="dimension-line dimension-main" />
-        </g>
-      );
-    }
+    case "angle":
+      return shape.strokes.map(({ layer, points }, index) => (
+        <polyline key={index} points={markLine(t, points)} className={`layer layer-${layer}`} />
+      ));
   }
 }
 

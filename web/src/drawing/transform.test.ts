@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Handle } from "../api/types";
-import { dimensionLines, dropAt, fit, flagPlaces, gripOf, spot, toMm } from "./transform";
+import { chartTransform, dropAt, fit, flagPlaces, gripOf, nearest, placed, spot, toMm } from "./transform";
 
 const extent = { left_mm: -100, top_mm: -50, right_mm: 300, bottom_mm: 150 };
 
@@ -38,21 +38,28 @@ describe("dragging", () => {
   });
 });
 
-describe("dimension lines", () => {
-  it("stand off by their offset and carry the number in the middle", () => {
-    const t = fit(extent, { width: 400, height: 200 }, false);
-    const lines = dimensionLines(t, {
-      kind: "dimension",
-      name: "Top",
-      start: [0, 0],
-      end: [200, 0],
-      offset: [0, -30],
-      quantity: { value: 200, unit: "mm" },
-      path: null,
-      held: true,
-    });
-    expect(lines.middle).toEqual(spot(t, [100, -30]));
-    expect(lines.lines).toHaveLength(5);
+describe("marks", () => {
+  it("stand where the core puts them, and as far off on the screen at any scale", () => {
+    for (const width of [400, 800]) {
+      const t = fit(extent, { width, height: width / 2 }, false);
+      const at = spot(t, [100, -30]);
+      expect(placed(t, [100, -30, 0, 0])).toEqual(at);
+      expect(placed(t, [100, -30, -5, 5])).toEqual({ x: at.x - 5, y: at.y + 5 });
+    }
+  });
+});
+
+describe("charts", () => {
+  const plot = { x: 50, y: 10, width: 400, height: 200 };
+  it("go from a place along the foot to the screen and back", () => {
+    const t = chartTransform(plot, 0, 40);
+    expect(spot(t, [20, 0]).x).toBe(250);
+    expect(toMm(t, 250, 0).x).toBe(20);
+    expect(spot(chartTransform(plot, -10, 30), [-10, 0]).x).toBe(50);
+  });
+  it("are read at the nearest place", () => {
+    expect(nearest([0, 7, 14, 21], 11)).toBe(2);
+    expect(nearest([0, 7, 14, 21], 99)).toBe(3);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { AngleMark, Dimension, Drawing, Handle, Units } from "../api/types";
+import type { Drawing, Handle, Units } from "../api/types";
 
 /**
  * From the drawing's millimetres to the screen's pixels and back. All pixel geometry is here;
@@ -70,72 +70,39 @@ export function radius(t: Transform, mm: number, least: number): number {
   return Math.max(mm * Math.min(t.scaleX, t.scaleY), least);
 }
 
-export interface Line {
-  from: Spot;
-  to: Spot;
+type Vertex = readonly [number, number, number, number];
+
+/** A point of a mark: a place on the drawing, and how far off it on the screen. */
+export function placed(t: Transform, [x, y, right, down]: Vertex): Spot {
+  const at = spot(t, [x, y]);
+  return { x: at.x + right, y: at.y + down };
 }
 
-export interface DimensionLines {
-  lines: Line[];
-  middle: Spot;
+/** The line of a mark as the attribute of a polyline. */
+export function markLine(t: Transform, points: readonly Vertex[]): string {
+  return points
+    .map((vertex) => {
+      const { x, y } = placed(t, vertex);
+      return `${x.toFixed(2)},${y.toFixed(2)}`;
+    })
+    .join(" ");
 }
 
-const SLASH = 5;
-const OVERSHOOT = 7;
-const STAND_OFF = 4;
+/** Where the curves of a chart lie on its sheet. */
+export interface Plot extends Spot, Size {}
 
-/** The lines of a dimension: two extension lines, the dimension line and its end slashes. */
-export function dimensionLines(t: Transform, dimension: Dimension): DimensionLines {
-  const [dx, dy] = dimension.offset;
-  const ends = [dimension.start, dimension.end].map(([x, y]) => ({
-    at: spot(t, [x, y]),
-    on: spot(t, [x + dx, y + dy]),
-  }));
-  const [a, b] = ends as [{ at: Spot; on: Spot }, { at: Spot; on: Spot }];
-  const reach = Math.hypot(a.on.x - a.at.x, a.on.y - a.at.y);
-  const extension = ({ at, on }: { at: Spot; on: Spot }): Line[] => {
-    if (reach < STAND_OFF) return [];
-    const ux = (on.x - at.x) / reach;
-    const uy = (on.y - at.y) / reach;
-    return [
-      {
-        from: { x: at.x + ux * STAND_OFF, y: at.y + uy * STAND_OFF },
-        to: { x: on.x + ux * OVERSHOOT, y: on.y + uy * OVERSHOOT },
-      },
-    ];
-  };
-  const slash = ({ on }: { on: Spot }): Line => ({
-    from: { x: on.x - SLASH, y: on.y + SLASH },
-    to: { x: on.x + SLASH, y: on.y - SLASH },
-  });
-  return {
-    lines: [...extension(a), ...extension(b), { from: a.on, to: b.on }, slash(a), slash(b)],
-    middle: { x: (a.on.x + b.on.x) / 2, y: (a.on.y + b.on.y) / 2 },
-  };
+/** From places along a chart’s foot to the screen; its height is not to any one scale. */
+export function chartTransform(plot: Plot, least: number, most: number): Transform {
+  const scaleX = plot.width / (most - least);
+  return { scaleX, scaleY: 1, left: plot.x - least * scaleX, top: plot.y + plot.height / 2 };
 }
 
-export interface AngleShape {
-  plumb: Line;
-  arc: string;
-  middle: Spot;
-}
-
-/** An angle from the vertical: the plumb line, the arc, and the place of its number. */
-export function angleShape(t: Transform, mark: AngleMark): AngleShape {
-  const corner = spot(t, mark.corner);
-  const r = mark.radius_mm * t.scaleX;
-  const end = (turn: number): Spot => ({
-    x: corner.x + r * Math.sin((turn * Math.PI) / 180),
-    y: corner.y - r * Math.cos((turn * Math.PI) / 180),
-  });
-  const from = end(0);
-  const to = end(mark.turn_deg);
-  const sweep = mark.turn_deg > 0 ? 1 : 0;
-  return {
-    plumb: { from: corner, to: { x: corner.x, y: corner.y - r * 1.15 } },
-    arc: ["M", from.x, from.y, "A", r, r, 0, 0, sweep, to.x, to.y].join(" "),
-    middle: { x: corner.x + 4, y: corner.y - r * 1.15 - 11 },
-  };
+/** Which of these places lies nearest. */
+export function nearest(places: readonly number[], place: number): number {
+  return places.reduce(
+    (best, each, index) => (Math.abs(each - place) < Math.abs((places[best] ?? Infinity) - place) ? index : best),
+    0,
+  );
 }
 
 /** A place on the page as a place on a sheet. */

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { bringBack, useFindingsOf } from "../../api/queries";
 import type { DesignOut, EditOut } from "../../api/types";
+import { fetchCharts } from "../../drawing/LazyChart";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
 import { asksFor } from "./asks";
@@ -37,6 +38,7 @@ function fetchSteps(): void {
     import("../season"),
     import("../shape"),
     import("../winter"),
+    fetchCharts(),
   ]);
 }
 

@@ -12,6 +12,9 @@ export interface Looking {
   comb: string;
 }
 
+/** Views that are charts of other slopes than the design’s. */
+export const OF_SLOPES = new Set(["slope", "board"]);
+
 export const FIRST: Looking = { step: "shape", tab: "read", view: "section", comb: "" };
 
 /** Numbers, drawings and forms of what is shown, and whatever is wrong: all that an edit is answered with. */
@@ -19,7 +22,7 @@ export function asksFor({ step, tab, view, comb }: Looking): Asks {
   const shape: Asks = {
     shape: {
       parts: ["numbers", "findings", "tables", "drawings", ...(tab === "set" ? (["forms"] as const) : [])],
-      wanted: [view, "advice"],
+      wanted: OF_SLOPES.has(view) ? [view, "advice"] : [view],
     },
     run: tab === "run" ? { parts: ["findings", "tables", "drawings", "forms"], wanted: ["rod", "items"] } : LAID,
   };

@@ -2,8 +2,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useKeepBox } from "../../api/queries";
 import type { Chapter, Table } from "../../api/types";
+import { LazyChart } from "../../drawing/LazyChart";
 import { Plate } from "../../drawing/Plate";
-import { Sheet } from "../../drawing/Sheet";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Tabs } from "../../ui/Tabs";
@@ -51,7 +51,8 @@ interface ViewsProps extends MoveProps {
 function Views(props: ViewsProps) {
   const { chapter, bench, view, onView, onChoose } = props;
   const ways = tableOf(chapter, "ways");
-  const { "move-over": over, "make-cost": cost, ...others } = chapter.drawings;
+  const { "move-over": over, ...others } = chapter.drawings;
+  const cost = chapter.charts["make-cost"];
   const drawn = Object.values(others).filter((drawing) => drawing.name.startsWith("move-"));
   const tabs = [
     {
@@ -94,7 +95,7 @@ function Views(props: ViewsProps) {
             <MetricGroups metrics={metricsOf(chapter, "Make, buy or pool")} titled />
             {cost ? (
               <figure className="min-w-0">
-                <Sheet drawing={cost} stretch className="h-44" />
+                <LazyChart chart={cost} className="h-56" />
                 <figcaption className="soft text-xs">Cost, in your money, by the number of frames.</figcaption>
               </figure>
             ) : null}

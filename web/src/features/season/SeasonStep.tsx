@@ -1,6 +1,6 @@
 import type { Chapter } from "../../api/types";
-import { Sheet } from "../../drawing/Sheet";
-import { spot, type Transform } from "../../drawing/transform";
+import { LazyChart } from "../../drawing/LazyChart";
+import { nearest } from "../../drawing/transform";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Tabs } from "../../ui/Tabs";
@@ -32,31 +32,27 @@ export function SeasonStep(props: StepProps) {
 }
 
 function Charts({ chapter, onAt }: { chapter: Chapter; onAt: (week: number) => void }) {
-  const { moments, drawings } = chapter;
-  const x = moments?.places[moments.at] ?? 0;
+  const { moments, charts } = chapter;
+  const at = moments?.places[moments.at] ?? null;
   return (
     <>
       <Moments chapter={chapter} onAt={onAt} stepped />
       {["season-combs", "season-bees"].map((name) => {
-        const chart = drawings[name];
+        const chart = charts[name];
         return chart ? (
-          <Sheet
+          <LazyChart
             key={name}
-            drawing={chart}
-            stretch
-            className="h-60 md:h-auto md:min-h-40 md:grow"
-            marks={(t) => <Now t={t} x={x} />}
+            chart={chart}
+            className="h-64 shrink-0 px-2 md:h-auto md:min-h-48 md:shrink md:grow"
+            at={at}
+            onPlace={(day) => {
+              if (moments) onAt(nearest(moments.places, day));
+            }}
           />
         ) : null;
       })}
     </>
   );
-}
-
-/** The week that lies on the rod, as a line through a chart. */
-function Now({ t, x }: { t: Transform; x: number }) {
-  const [foot, head] = [spot(t, [x, 0]), spot(t, [x, -100])];
-  return <line x1={foot.x} x2={head.x} y1={foot.y} y2={head.y} className="layer layer-curve-now" data-now />;
 }
 
 function Ledger(props: StepProps & { chapter: Chapter }) {

@@ -1,8 +1,9 @@
-import type { Edit, Handle } from "../../api/types";
+import type { Chart, Edit, Handle } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { numberPlace } from "../../drawing/Numbers";
+import { LazyChart } from "../../drawing/LazyChart";
 import { Sheet } from "../../drawing/Sheet";
-import { scaleBar, type Size, type Spot, type Transform } from "../../drawing/transform";
+import { scaleBar, type Size, type Transform } from "../../drawing/transform";
 import { inches, sentence, system, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
@@ -32,22 +33,17 @@ export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
   const { units } = useSettings();
   // The drawing of before stays until the one that is wished is there.
   const drawn = bench.shape?.drawings ?? {};
-  const drawing = drawn[view] ?? Object.values(drawn)[0];
+  const chart = bench.shape?.charts[view];
+  const drawing = chart ? undefined : (drawn[view] ?? Object.values(drawn)[0]);
   const shown = drawing?.name ?? view;
   const handles = useHandles(bench, units);
-  const chart = shown === "slope" || shown === "board";
-  const handle = shown === "board" ? "board-slope" : "section-slope";
-  const lean = (at: Spot) => {
-    const edit: Edit = { do: "drop", handle, x_mm: at.x, units: system(units) };
-    void bench.commit(edit, "Slope chosen", handle);
-  };
   return (
     <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
       <div className="flex flex-wrap items-start gap-3 px-5 pt-4">
         <div className="grow">
           <h1 className="text-3xl leading-tight">Shape</h1>
           <p className="soft">
-            {drawing ? `${drawing.title}. ` : ""}
+            {(chart ?? drawing) ? `${(chart ?? drawing)?.title ?? ""}. ` : ""}
             {chart
               ? "Click a slope, or drag the marker."
               : "Click a dimension to change it; a slanted one follows from the others."}
@@ -62,13 +58,12 @@ export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
           />
         </div>
       </div>
+      {chart ? <SlopeChart chart={chart} bench={bench} /> : null}
       {drawing ? (
         <Sheet
           drawing={drawing}
-          stretch={chart}
-          {...(chart ? { onPlace: lean } : {})}
           className="h-[22rem] md:h-auto md:min-h-0 md:grow"
-          marks={(t, size) => (chart ? null : <ScaleMark t={t} size={size} />)}
+          marks={(t, size) => <ScaleMark t={t} size={size} />}
           overlay={(t, size) => (
             <>
               {drawing.handles.map((handle) => (
@@ -97,6 +92,26 @@ export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
         <Sayings bench={bench} />
       </div>
     </main>
+  );
+}
+
+/** What each slope gives; the marker is dragged, or a slope is clicked. */
+function SlopeChart({ chart, bench }: { chart: Chart; bench: Bench }) {
+  const { units } = useSettings();
+  const handles = useHandles(bench, units);
+  const { handle } = chart;
+  const lean = (slope: number) => {
+    if (!handle) return;
+    const edit: Edit = { do: "drop", handle: handle.id, x_mm: slope, units: system(units) };
+    void bench.commit(edit, "Slope chosen", handle.id);
+  };
+  return (
+    <LazyChart
+      chart={chart}
+      className="h-[26rem] px-3 md:h-auto md:grow"
+      onPlace={lean}
+      overlay={(t) => (handle ? <Grip handle={handle} t={t} units={units} look="corner" {...handles(handle)} /> : null)}
+    />
   );
 }
 
@@ -143,7 +158,14 @@ function ScaleMark({ t, size }: { t: Transform; size: Size }) {
   const words = units === "mm" ? wrote({ value: bar.length, unit: "mm" }, units) : `${inches(bar.length)} in`;
   return (
     <g aria-hidden="true" className="max-sm:hidden">
-      <line x1={bar.from.x} x2={bar.to.x} y1={bar.from.y} y2={bar.to.y} className="dimension-line" strokeWidth="1" />
+      <line
+        x1={bar.from.x}
+        x2={bar.to.x}
+        y1={bar.from.y}
+        y2={bar.to.y}
+        className="layer layer-dimension"
+        strokeWidth="1"
+      />
       <line
         x1={bar.from.x}
         x2={bar.half.x}

@@ -1,4 +1,5 @@
 import type { Chapter } from "../../api/types";
+import { LazyChart } from "../../drawing/LazyChart";
 import { Sheet } from "../../drawing/Sheet";
 import { ChapterForms, ChapterLedger, Moments, Page, StepFrame, WeatherOfPlace, type StepProps } from "../bench";
 
@@ -25,7 +26,8 @@ export function WinterStep(props: StepProps) {
 }
 
 function Drawings({ chapter, onAt }: { chapter: Chapter; onAt: (month: number) => void }) {
-  const { "winter-section": section, "winter-combs": combs, "winter-year": year } = chapter.drawings;
+  const { "winter-section": section, "winter-combs": combs } = chapter.drawings;
+  const year = chapter.charts["winter-year"];
   return (
     <>
       <Moments chapter={chapter} onAt={onAt} />
@@ -40,7 +42,7 @@ function Drawings({ chapter, onAt }: { chapter: Chapter; onAt: (month: number) =
           </figure>
         ) : null}
       </div>
-      {year ? <Sheet drawing={year} stretch className="h-40 shrink-0" /> : null}
+      {year ? <LazyChart chart={year} className="h-56 shrink-0 px-2" /> : null}
     </>
   );
 }

@@ -1,0 +1,109 @@
+"""Dimensions and angles: what they measure, and the lines that say so, placed once for every back end."""
+
+from __future__ import annotations
+
+from math import cos, hypot, radians, sin
+from typing import Literal
+
+from pydantic import computed_field
+
+from sabaka_core.base.quantity import Quantity, Value
+
+Point = tuple[float, float]
+# A place on the drawing [mm], and how far off it on the sheet, whatever the scale [px of the screen].
+Vertex = tuple[float, float, float, float]
+MarkLayer = Literal["dimension", "dimension-main", "plumb"]
+
+# On the sheet [px]: half of the slash across an end, how far a line goes on beyond it, where it begins.
+_SLASH, _OVERSHOOT, _STAND_OFF = 5.0, 7.0, 4.0
+# An angle’s number stands so far from the end of its plumb line [px].
+_ASIDE, _ABOVE = 4.0, -11.0
+_PLUMB = 1.15
+_ARC_POINTS = 13
+
+
+class Stroke(Value):
+    """One line of a mark."""
+
+    layer: MarkLayer
+    points: tuple[Vertex, ...]
+
+
+class Dimension(Value):
+    """A dimension line from one point to another, moved off them by ``offset`` [mm].
+
+    ``path`` is the document field it edits; ``held`` says whether that field is given or
+    follows from others. ``strokes`` are its lines, ``middle`` the place of its number.
+    """
+
+    kind: Literal["dimension"] = "dimension"
+    name: str
+    start: Point
+    end: Point
+    offset: Point = (0.0, 0.0)
+    quantity: Quantity
+    path: str | None = None
+    held: bool = True
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def strokes(self) -> tuple[Stroke, ...]:
+        """Two lines out to it, itself, and the joiner’s slash across each end."""
+        on = (self._on(self.start), self._on(self.end))
+        slashes = (_main((*at, -_SLASH, _SLASH), (*at, _SLASH, -_SLASH)) for at in on)
+        line = _main((*on[0], 0.0, 0.0), (*on[1], 0.0, 0.0))
+        return (*self._out(self.start), *self._out(self.end), line, *slashes)
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def middle(self) -> Vertex:
+        (x, y), (u, v) = self._on(self.start), self._on(self.end)
+        return (x + u) / 2, (y + v) / 2, 0.0, 0.0
+
+    def _on(self, point: Point) -> Point:
+        return point[0] + self.offset[0], point[1] + self.offset[1]
+
+    def _out(self, point: Point) -> tuple[Stroke, ...]:
+        """The line from a point of the drawing out to the dimension line; none where they are the same."""
+        reach = hypot(*self.offset)
+        if reach < _STAND_OFF:
+            return ()
+        x, y = self.offset[0] / reach, self.offset[1] / reach
+        near = (*point, x * _STAND_OFF, y * _STAND_OFF)
+        far = (*self._on(point), x * _OVERSHOOT, y * _OVERSHOOT)
+        return (Stroke(layer="dimension", points=(near, far)),)
+
+
+class AngleMark(Value):
+    """An angle written at a corner, from the vertical."""
+
+    kind: Literal["angle"] = "angle"
+    name: str
+    corner: Point
+    radius_mm: float
+    turn_deg: float
+    quantity: Quantity
+    path: str | None = None
+    held: bool = True
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def strokes(self) -> tuple[Stroke, ...]:
+        """The plumb line, and the arc from it."""
+        turns = (self.turn_deg * i / (_ARC_POINTS - 1) for i in range(_ARC_POINTS))
+        arc = tuple((*self._at(turn, self.radius_mm), 0.0, 0.0) for turn in turns)
+        plumb = ((*self.corner, 0.0, 0.0), (*self._at(0.0, self.radius_mm * _PLUMB), 0.0, 0.0))
+        return Stroke(layer="plumb", points=plumb), Stroke(layer="dimension-main", points=arc)
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def middle(self) -> Vertex:
+        return *self._at(0.0, self.radius_mm * _PLUMB), _ASIDE, _ABOVE
+
+    def _at(self, turn_deg: float, reach_mm: float) -> Point:
+        x, y = self.corner
+        return x + reach_mm * sin(radians(turn_deg)), y - reach_mm * cos(radians(turn_deg))
+
+
+def _main(start: Vertex, end: Vertex) -> Stroke:
+    return Stroke(layer="dimension-main", points=(start, end))
