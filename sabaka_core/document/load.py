@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -18,6 +19,7 @@ MAX_LIST = 500
 MAX_TEXT = 4_000
 
 Raw = dict[str, Any]
+_HALF = re.compile("[\ud800-\udfff]")
 # Version n -> a function that turns a raw document of version n into one of version n + 1.
 MIGRATIONS: dict[int, Callable[[Raw], Raw]] = {1: one_to_two}
 
@@ -136,7 +138,7 @@ def _bound_text(value: Any, longest: int) -> None:
     if len(value) > longest:
         raise ParameterError("", "", f"A text is longer than {longest} characters.", "too-long")
     # Half a character can be neither stored nor written.
-    if any("\ud800" <= character <= "\udfff" for character in value):
+    if not value.isascii() and _HALF.search(value):
         raise ParameterError(
             "", shorten(ascii(value)), "A text holds half a character that can’t be written.", "not-text"
         )

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from math import floor
+from typing import Literal
 
 from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.run import Follower, Gap
 from sabaka_core.drawing.lengthwise import follower_handles, item_layer
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Layer, Polyline, Shape, Strokes, rectangle
+from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Polyline, Shape, Strokes, rectangle
 from sabaka_core.run.layout import Placed
+
+# A longer hive has a coarser rule.
+_SHORT_MM = 2_500
 
 
 def rod_drawing(a: Analysis) -> Drawing:
@@ -83,21 +86,22 @@ def _gap_words(a: Analysis, placed: Placed) -> Text:
 
 def _rules(length_mm: float) -> list[Shape]:
     """The rod's rule, once in millimetres and once in inches."""
-    shapes: list[Shape] = []
-    step = 20.0 if length_mm <= 2_500 else 100.0
-    _ticks(shapes, "rule-mm", length_mm, step, 5, lambda i: f"{i * step:.0f}")
-    inches = 25.4 if length_mm <= 2_500 else 25.4 * 6
-    each = 4 if length_mm <= 2_500 else 2
-    _ticks(shapes, "rule-in", length_mm, inches, each, lambda i: f"{i * inches / 25.4:.0f}")
-    return shapes
+    short = length_mm <= _SHORT_MM
+    step, inches = (20.0, 1.0) if short else (100.0, 6.0)
+    return [
+        _rule("rule-mm", length_mm, step, 5, step),
+        _rule("rule-in", length_mm, inches * 25.4, 4 if short else 2, inches),
+    ]
 
 
-def _ticks(
-    shapes: list[Shape], layer: Layer, length_mm: float, step: float, label_each: int, write: Callable[[int], str]
-) -> None:
-    ticks = range(int(length_mm / step + 1e-9) + 1)
+def _rule(layer: Literal["rule-mm", "rule-in"], length_mm: float, step_mm: float, each: int, step: float) -> Strokes:
+    """Ticks so far apart, every so many of them long and with its number."""
+    ticks = range(int(length_mm / step_mm + 1e-9) + 1)
     foot = {True: STRIP_MM + 26, False: STRIP_MM + 19}
-    places = [round(i * step, 3) for i in ticks]
-    lines = tuple(((x, STRIP_MM + 14), (x, foot[i % label_each == 0])) for i, x in enumerate(places))
-    shapes.append(Strokes(layer=layer, lines=lines))
-    shapes += [Label(layer=layer, text=text(write(i)), x_mm=places[i], y_mm=STRIP_MM + 40) for i in ticks[::label_each]]
+    places = [round(i * step_mm, 3) for i in ticks]
+    return Strokes(
+        layer=layer,
+        lines=tuple(((x, STRIP_MM + 14), (x, foot[i % each == 0])) for i, x in enumerate(places)),
+        names=tuple(f"{i * step:.0f}" if i % each == 0 else "" for i in ticks),
+        names_mm=STRIP_MM + 40,
+    )

@@ -19,7 +19,7 @@ _SLASH, _OVERSHOOT, _STAND_OFF = 5.0, 7.0, 4.0
 # An angle’s number stands so far from the end of its plumb line [px].
 _ASIDE, _ABOVE = 4.0, -11.0
 _PLUMB = 1.15
-_ARC_POINTS = 13
+_ARC_POINTS = 9
 
 
 class Stroke(Value):
@@ -50,15 +50,15 @@ class Dimension(Value):
     def strokes(self) -> tuple[Stroke, ...]:
         """Two lines out to it, itself, and the joiner’s slash across each end."""
         on = (self._on(self.start), self._on(self.end))
-        slashes = (_main((*at, -_SLASH, _SLASH), (*at, _SLASH, -_SLASH)) for at in on)
-        line = _main((*on[0], 0.0, 0.0), (*on[1], 0.0, 0.0))
+        slashes = (_main(_place(at, -_SLASH, _SLASH), _place(at, _SLASH, -_SLASH)) for at in on)
+        line = _main(_place(on[0]), _place(on[1]))
         return (*self._out(self.start), *self._out(self.end), line, *slashes)
 
     @computed_field  # type: ignore[prop-decorator]
     @property
     def middle(self) -> Vertex:
         (x, y), (u, v) = self._on(self.start), self._on(self.end)
-        return (x + u) / 2, (y + v) / 2, 0.0, 0.0
+        return _place(((x + u) / 2, (y + v) / 2))
 
     def _on(self, point: Point) -> Point:
         return point[0] + self.offset[0], point[1] + self.offset[1]
@@ -69,8 +69,8 @@ class Dimension(Value):
         if reach < _STAND_OFF:
             return ()
         x, y = self.offset[0] / reach, self.offset[1] / reach
-        near = (*point, x * _STAND_OFF, y * _STAND_OFF)
-        far = (*self._on(point), x * _OVERSHOOT, y * _OVERSHOOT)
+        near = _place(point, x * _STAND_OFF, y * _STAND_OFF)
+        far = _place(self._on(point), x * _OVERSHOOT, y * _OVERSHOOT)
         return (Stroke(layer="dimension", points=(near, far)),)
 
 
@@ -91,18 +91,23 @@ class AngleMark(Value):
     def strokes(self) -> tuple[Stroke, ...]:
         """The plumb line, and the arc from it."""
         turns = (self.turn_deg * i / (_ARC_POINTS - 1) for i in range(_ARC_POINTS))
-        arc = tuple((*self._at(turn, self.radius_mm), 0.0, 0.0) for turn in turns)
-        plumb = ((*self.corner, 0.0, 0.0), (*self._at(0.0, self.radius_mm * _PLUMB), 0.0, 0.0))
+        arc = tuple(_place(self._at(turn, self.radius_mm)) for turn in turns)
+        plumb = (_place(self.corner), _place(self._at(0.0, self.radius_mm * _PLUMB)))
         return Stroke(layer="plumb", points=plumb), Stroke(layer="dimension-main", points=arc)
 
     @computed_field  # type: ignore[prop-decorator]
     @property
     def middle(self) -> Vertex:
-        return *self._at(0.0, self.radius_mm * _PLUMB), _ASIDE, _ABOVE
+        return _place(self._at(0.0, self.radius_mm * _PLUMB), _ASIDE, _ABOVE)
 
     def _at(self, turn_deg: float, reach_mm: float) -> Point:
         x, y = self.corner
         return x + reach_mm * sin(radians(turn_deg)), y - reach_mm * cos(radians(turn_deg))
+
+
+def _place(point: Point, right: float = 0.0, down: float = 0.0) -> Vertex:
+    """A vertex, to a thousandth: no eye sees more."""
+    return round(point[0], 3), round(point[1], 3), round(right, 3), round(down, 3)
 
 
 def _main(start: Vertex, end: Vertex) -> Stroke:

@@ -69,11 +69,24 @@ class Polyline(Value):
 
 
 class Strokes(Value):
-    """Short lines of one kind, as the ticks of a rule."""
+    """Short lines of one kind, as the ticks of a rule; ``names`` stand at the height ``names_mm``, one for each line,
+    empty where a line has none."""
 
     kind: Literal["strokes"] = "strokes"
-    layer: Layer
+    layer: Literal["rule-mm", "rule-in"]
     lines: tuple[tuple[Point, Point], ...]
+    names: tuple[str, ...]
+    names_mm: float
+
+    @property
+    def labels(self) -> tuple[Label, ...]:
+        """Its names as words on the drawing."""
+        named = zip(self.lines, self.names, strict=True)
+        return tuple(
+            Label(layer=self.layer, text=Text(template=name), x_mm=start[0], y_mm=self.names_mm)
+            for (start, _), name in named
+            if name
+        )
 
 
 class Circle(Value):

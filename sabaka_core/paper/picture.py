@@ -69,6 +69,8 @@ class Picture:
             case Strokes():
                 for points in shape.lines:
                     self._line(shape.layer, [at(*point) for point in points])
+                for label in shape.labels:
+                    self._shape(label, at, scale)
             case Circle():
                 self._pen(looks()[shape.layer])
                 filled = self._fill(looks()[shape.layer])

@@ -51,6 +51,8 @@ def _shape(root: Tree.Element, shape: Shape) -> None:
         case Strokes():
             way = "".join(f"M{_points((start,))}L{_points((end,))}" for start, end in shape.lines)
             Tree.SubElement(root, "path", {"d": way, **_look(shape.layer, filled=False)})
+            for label in shape.labels:
+                _shape(root, label)
         case Circle():
             at = {"cx": _n(shape.x_mm), "cy": _n(shape.y_mm), "r": _n(shape.radius_mm)}
             Tree.SubElement(root, "circle", at | _look(shape.layer))

@@ -26,7 +26,7 @@ LAYERS = {*get_args(Layer), *get_args(MarkLayer), *get_args(SeriesLayer), *get_a
 EACH: tuple[Shape, ...] = (
     Polygon(layer="timber", points=((0, 0), (10, 0), (10, 10))),
     Polyline(layer="free", points=((0, 0), (10, 10))),
-    Strokes(layer="rule-mm", lines=(((0, 0), (0, 5)), ((5, 0), (5, 5)))),
+    Strokes(layer="rule-mm", lines=(((0, 0), (0, 5)), ((5, 0), (5, 5))), names=("0", ""), names_mm=8),
     Circle(layer="entrance-open", x_mm=5, y_mm=5, radius_mm=2),
     Label(layer="note", text=text("words"), x_mm=5, y_mm=5),
     Dimension(name="Wide", start=(0, 0), end=(10, 0), offset=(0, -8), quantity=mm(10)),
@@ -93,7 +93,7 @@ class BackEnds(TestCase):
         for tag in ("polygon", "polyline", "path", "circle", "text", "pattern"):
             self.assertIn(tag, tags)
         said_words = {each.text for each in root.iter("{*}text")}
-        self.assertEqual(said_words, {"words", "10 mm", "20°"})
+        self.assertEqual(said_words, {"words", "10 mm", "20°", "0"})
 
     def test_paper_has_every_kind_of_shape_and_every_layer(self) -> None:
         """Independent reader: pypdf."""
@@ -126,7 +126,7 @@ class BackEnds(TestCase):
         self.assertAlmostEqual(y, 5.0)
         # Hand: sin 30° = 1/2 of the radius to the left.
         self.assertAlmostEqual(u, -2.5)
-        self.assertAlmostEqual(v, 10 - 5 * 3**0.5 / 2)
+        self.assertAlmostEqual(v, 10 - 5 * 3**0.5 / 2, places=3)
 
 
 class Charts(TestCase):

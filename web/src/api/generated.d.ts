@@ -2992,7 +2992,8 @@ export interface components {
         };
         /**
          * Strokes
-         * @description Short lines of one kind, as the ticks of a rule.
+         * @description Short lines of one kind, as the ticks of a rule; ``names`` stand at the height ``names_mm``, one for each line,
+         *     empty where a line has none.
          */
         Strokes: {
             /**
@@ -3004,7 +3005,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "rule-mm" | "rule-in";
             /** Lines */
             lines: [
                 [
@@ -3016,6 +3017,10 @@ export interface components {
                     number
                 ]
             ][];
+            /** Names */
+            names: string[];
+            /** Names Mm */
+            names_mm: number;
         };
         /**
          * Super

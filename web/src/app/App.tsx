@@ -1,12 +1,13 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect, useMemo, useState, type ReactNode } from "react";
-import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
+import { BrowserRouter, Navigate, Outlet, Route, Routes } from "react-router";
 import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
 import type { Units } from "../api/types";
+import { Boundary } from "../ui/Boundary";
 import { Failed } from "./Failed";
 import { Signed } from "./Signed";
 
@@ -23,58 +24,50 @@ const BenchPage = lazy(() => import("../features/bench").then(({ BenchPage: page
 const PrintPage = lazy(() => import("../features/bench").then(({ PrintPage: page }) => ({ default: page })));
 const BriefPage = lazy(() => import("../features/brief").then(({ BriefPage: page }) => ({ default: page })));
 
-const router = createBrowserRouter([
-  {
-    errorElement: <Failed />,
-    children: [
-      { path: "/sign-in", element: <SignInPage /> },
-      {
-        path: "/",
-        element: (
-          <Signed>
-            <ShelfPage />
-          </Signed>
-        ),
-      },
-      { path: "/hive/:id", element: <Navigate to="shape" replace /> },
-      {
-        path: "/brief",
-        element: (
-          <Signed>
-            <BriefPage />
-          </Signed>
-        ),
-      },
-      {
-        // One bench for all its steps, so that undo and the chamber on it stay.
-        element: (
-          <Signed>
-            <Outlet />
-          </Signed>
-        ),
-        children: [{ path: "/hive/:id/:step", element: <BenchPage /> }],
-      },
-      {
-        path: "/hive/:id/print",
-        element: (
-          <Signed>
-            <PrintPage />
-          </Signed>
-        ),
-      },
-      { path: "*", element: <Navigate to="/" replace /> },
-    ],
-  },
-]);
+/** Which page lies at which address. */
+function Pages() {
+  return (
+    <Routes>
+      <Route path="/sign-in" element={<SignInPage />} />
+      <Route element={<SignedIn />}>
+        <Route path="/" element={<ShelfPage />} />
+      </Route>
+      <Route element={<SignedIn />}>
+        <Route path="/brief" element={<BriefPage />} />
+      </Route>
+      <Route path="/hive/:id" element={<Navigate to="shape" replace />} />
+      <Route element={<SignedIn />}>
+        <Route path="/hive/:id/print" element={<PrintPage />} />
+      </Route>
+      {/* One bench for all its steps, so that undo and the chamber on it stay. */}
+      <Route element={<SignedIn />}>
+        <Route path="/hive/:id/:step" element={<BenchPage />} />
+      </Route>
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Routes>
+  );
+}
+
+function SignedIn() {
+  return (
+    <Signed>
+      <Outlet />
+    </Signed>
+  );
+}
 
 export function App() {
   return (
     <QueryClientProvider client={queries}>
       <WithSettings>
         <Hatches />
-        <Suspense fallback={<p className="p-8">Opening …</p>}>
-          <RouterProvider router={router} />
-        </Suspense>
+        <BrowserRouter>
+          <Boundary broken={() => <Failed />}>
+            <Suspense fallback={<p className="p-8">Opening …</p>}>
+              <Pages />
+            </Suspense>
+          </Boundary>
+        </BrowserRouter>
       </WithSettings>
     </QueryClientProvider>
   );

@@ -40,7 +40,21 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
       return <polyline points={pointList(t, shape.points)} className={`layer layer-${shape.layer}`} />;
     case "strokes":
       if (isOtherRule(shape.layer, units)) return null;
-      return <path d={strokePath(t, shape.lines)} className={`layer layer-${shape.layer}`} />;
+      return (
+        <g>
+          <path d={strokePath(t, shape.lines)} className={`layer layer-${shape.layer}`} />
+          {shape.lines.map(([[x]], index) => {
+            const name = shape.names[index];
+            if (!name) return null;
+            const at = spot(t, [x, shape.names_mm]);
+            return (
+              <text key={x} x={at.x} y={at.y} textAnchor="middle" className={`label label-${shape.layer}`}>
+                {name}
+              </text>
+            );
+          })}
+        </g>
+      );
     case "circle": {
       const at = spot(t, [shape.x_mm, shape.y_mm]);
       const r = radius(t, shape.radius_mm, 4.5);

@@ -57,13 +57,14 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
     case "previewed":
       return { ...state, passing: filled(event.report, state.kept.report) };
     case "tried":
-      return { ...state, trouble: null };
+      // Nothing is drawn anew for that.
+      return state.trouble ? { ...state, trouble: null } : state;
     case "refused":
       return { ...state, trouble: event.trouble, passing: event.passing === "stays" ? state.passing : null };
     case "waits":
       return { ...state, waiting: event.kind };
     case "calmed":
-      return { ...state, passing: null, trouble: null };
+      return state.passing || state.trouble ? { ...state, passing: null, trouble: null } : state;
   }
 }
 
