@@ -119,7 +119,7 @@ def judged_speed(yard: float) -> None:
     from sabaka_core import load_hive
     from sabaka_core.document.season import Season
     from sabaka_core.document.wintering import Wintering
-    from sabaka_core.hive.analysis import analyse, main_box
+    from sabaka_core.hive.chambers import analyse, main_box
     from sabaka_core.hive.context import Context
     from sabaka_core.kit.chapter import Asked
     from sabaka_core.season.plan import plan_of
@@ -167,7 +167,7 @@ def in_process(yard: float) -> None:
     """What an edit is answered with, and full reports, in process."""
     from sabaka_core import build_report, validate_hive
     from sabaka_core.drawing.slope import slope_study
-    from sabaka_core.hive.analysis import analyse
+    from sabaka_core.hive.chambers import analyse
     from sabaka_core.kit.chapter import Asked
 
     for label, name in (("sound", "bowline"), ("full of mistakes, mends tried", "granny")):
@@ -208,7 +208,7 @@ def season_speed(yard: float) -> None:
     """A year's plan of sixty combs, and the run solver for sixty places and three widths."""
     from sabaka_core import validate_hive
     from sabaka_core.document.season import Season
-    from sabaka_core.hive.analysis import analyse
+    from sabaka_core.hive.chambers import analyse
     from sabaka_core.run.fit import Kind, fits
     from sabaka_core.season.plan import plan_of
 

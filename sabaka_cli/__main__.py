@@ -29,7 +29,7 @@ from sabaka_core.document.moving import Moving
 from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.edits.held import outside_sizes
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
@@ -73,14 +73,18 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return 2
 
 
-def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="sabaka_cli", description=__doc__)
-    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+class _Verbs:
+    """Adds verbs to the command line, each with what it reads and how it prints."""
+
+    def __init__(self) -> None:
+        self.parser = argparse.ArgumentParser(prog="sabaka_cli", description=__doc__)
+        self._commands = self.parser.add_subparsers(required=True, metavar="COMMAND")
 
     def command(
-        name: str, run: Callable[[argparse.Namespace], int], words: str, file: bool = True
+        self, name: str, run: Callable[[argparse.Namespace], int], words: str, file: bool = True
     ) -> argparse.ArgumentParser:
-        sub = commands.add_parser(name, help=words, description=words)
+        """A verb; most read a design file."""
+        sub = self._commands.add_parser(name, help=words, description=words)
         sub.set_defaults(run=run)
         if file:
             what = "a file of answers" if name == "brief" else "a design file"
@@ -89,61 +93,82 @@ def _parser() -> argparse.ArgumentParser:
             )
         return sub
 
-    def measured(sub: argparse.ArgumentParser) -> None:
-        sub.add_argument(
-            "--units", choices=get_args(Measure), default="mm", help="what people read; programs get metric"
-        )
 
-    def for_people(sub: argparse.ArgumentParser) -> None:
-        sub.add_argument("--text", action="store_true", help="for people instead of programs")
-        measured(sub)
+def _measured(sub: argparse.ArgumentParser) -> None:
+    sub.add_argument("--units", choices=get_args(Measure), default="mm", help="what people read; programs get metric")
 
+
+def _for_people(sub: argparse.ArgumentParser) -> None:
+    sub.add_argument("--text", action="store_true", help="for people instead of programs")
+    _measured(sub)
+
+
+def _of_a_chamber(sub: argparse.ArgumentParser) -> None:
+    sub.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
+
+
+def _parser() -> argparse.ArgumentParser:
+    verbs = _Verbs()
+    _design_verbs(verbs.command)
+    _step_verbs(verbs.command)
+    return verbs.parser
+
+
+Add = Callable[..., argparse.ArgumentParser]
+
+
+def _design_verbs(command: Add) -> None:
+    """Verbs on a design as it stands, its frames and its run."""
     report = command("report", _report, "the whole report as JSON")
-    report.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
-    for_people(report)
-    measured(command("check", _check, "the findings; exit 1 when there is an error"))
+    _of_a_chamber(report)
+    _for_people(report)
+    _measured(command("check", _check, "the findings; exit 1 when there is an error"))
     command("migrate", _migrate, "the design in the current version of the format")
     svg = command("svg", _svg, "a drawing as SVG")
     svg.add_argument("--drawing", choices=get_args(DrawingName), default="section")
-    svg.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
+    _of_a_chamber(svg)
     slope = command("slope", _slope, "what each slope of the side walls gives, and the optima, as JSON")
     slope.add_argument("--points", type=int, default=81, help="points of the sweep, 2 to 2000")
     frames = command("frames", _frames, "the catalogue of frames, standards and derived ones, as JSON", file=False)
-    for_people(frames)
+    _for_people(frames)
     brief = command("brief", _brief, "the hive systems ranked by a keeper's answers, as JSON")
-    for_people(brief)
+    _for_people(brief)
     fit = command("fit", _fit, "the mixes that fill a run, ranked, as JSON")
-    fit.add_argument("--chamber", type=int, help="which chamber, counted from 0; the brood chamber otherwise")
+    _of_a_chamber(fit)
     fit.add_argument("--brood", type=float, help="wished share of brood combs, 0 to 1; as it is now otherwise")
     fit.add_argument("--combs", type=int, help="exactly so many combs")
+
+
+def _step_verbs(command: Add) -> None:
+    """Verbs of the steps after, and of what can be listed."""
     season = command("season", _season, "the season's plan as JSON")
     season.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     season.add_argument(
         "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
     )
     season.add_argument("--start", metavar="DATE", help="the day it begins, as 2026-04-01")
-    for_people(season)
+    _for_people(season)
     convert = command("convert", _convert, "every way of moving bees in, as JSON")
     convert.add_argument(
         "--from", dest="frame", metavar="FRAME", help="a frame of the catalogue; the design's own otherwise"
     )
     convert.add_argument("--count", type=int, help="how many combs")
     convert.add_argument("--bees", choices=("frames", "bars", "fixed", "swarm"), help="what they are on")
-    for_people(convert)
+    _for_people(convert)
     chart = command("matrix", _matrix, "every catalogue frame against every example, as JSON", file=False)
     chart.add_argument("--examples", metavar="DIR", type=Path, default=EXAMPLES, help="where the designs lie")
-    for_people(chart)
+    _for_people(chart)
     lift = command("lift", _lift, "lifting at this hive and at the stack it would replace, as JSON")
     lift.add_argument(
         "--keeper-height", type=float, metavar="MM", help="how tall the keeper is; the design's own otherwise"
     )
-    for_people(lift)
+    _for_people(lift)
     winter = command("winter", _winter, "the winter of this hive, as JSON")
     winter.add_argument("--climate", choices=sorted(climates()), help="a generic climate; the design's own otherwise")
     winter.add_argument(
         "--weather", type=Path, metavar="CSV", help="a table of daily weather; its monthly means are taken"
     )
-    for_people(winter)
+    _for_people(winter)
     build = command("build", _build, "parts, cut plan, booklet, templates, DXF, SVG and STL into a folder")
     build.add_argument("--stock", type=Path, metavar="CSV", help="boards on hand; the design's own otherwise")
     build.add_argument("--out", type=Path, metavar="DIR", required=True, help="where the files go")
@@ -151,7 +176,6 @@ def _parser() -> argparse.ArgumentParser:
     command("climates", _climates, "the generic climates, as JSON", file=False)
     command("schema", _schema, "the JSON schema of a design file", file=False)
     command("metrics", _metrics, "every metric of a design as a Markdown table")
-    return parser
 
 
 def _bytes(options: argparse.Namespace) -> bytes:

@@ -15,7 +15,8 @@ from sabaka_core.document import Hive
 from sabaka_core.document.combs import TopBar
 from sabaka_core.drawing.slope import slope_study
 from sabaka_core.frames.catalogue import CatalogueRow, catalogue
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.chapter import Cell, Chapter, Line
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.metrics import Metric

@@ -61,6 +61,17 @@ def take(page: Page) -> None:
     page.locator("[data-drawing=comb-front] polygon").first.wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "combs.png")
+    run_and_season(page)
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    open_hive(page, "Clove hitch")
+    moving_in(page)
+    lift_and_winter(page)
+    build(page)
+    other_looks(page)
+
+
+def run_and_season(page: Page) -> None:
+    """The run with its mixes, and a week of the plan."""
     open_hive(page, "Bowline")
     page.get_by_role("link", name="Run", exact=True).click()
     page.get_by_test_id("fits").locator("li").first.wait_for()
@@ -72,9 +83,10 @@ def take(page: Page) -> None:
     settled(page)
     page.wait_for_timeout(500)
     page.screenshot(path=SHOTS / "season.png")
-    page.goto(f"http://127.0.0.1:{PORT}/")
-    open_hive(page, "Clove hitch")
-    moving_in(page)
+
+
+def lift_and_winter(page: Page) -> None:
+    """The keeper at the hive, and the winter of it."""
     page.get_by_role("link", name="Lift", exact=True).click()
     page.get_by_test_id("lift-seasons").wait_for()
     settled(page)
@@ -85,6 +97,10 @@ def take(page: Page) -> None:
     settled(page)
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "winter.png")
+
+
+def build(page: Page) -> None:
+    """Parts pulled apart, and the cut plan."""
     open_hive(page, "Bowline")
     page.get_by_role("link", name="Build", exact=True).click()
     page.get_by_test_id("parts").locator("li").nth(1).wait_for()
@@ -95,6 +111,10 @@ def take(page: Page) -> None:
     page.locator("[data-drawing=build-boards] polygon").first.wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "cut-plan.png")
+
+
+def other_looks(page: Page) -> None:
+    """At night in inches, and on a phone."""
     page.goto(f"http://127.0.0.1:{PORT}/")
     open_hive(page, "Sheepshank")
     page.get_by_role("button", name="in", exact=True).click()

@@ -39,13 +39,13 @@ from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.edits.action import EDITS
 from sabaka_core.edits.patches import Patch
 from sabaka_core.hive.context import Context
 from sabaka_core.season.constants import constants
 from sabaka_core.show.models import Report
 from sabaka_core.show.study import chapter
 from tests.core.support import reported
+from tests.mutated_edits import NUMBERS, ODD, WORDS, Path_, Raw, has_at, sites_of, spoilt_edit, value_at
 
 SEED, DOCUMENTS = 20260, 10_000
 LONGEST_S = 2.0
@@ -53,8 +53,6 @@ LONGEST_S = 2.0
 BUILDING_S = 4.0
 NEVER_NEGATIVE = ("L", "cm2", "m2", "kg")
 ROOT = Path(__file__).resolve().parents[1]
-Raw = dict[str, Any]
-Path_ = tuple[str | int, ...]
 
 
 def _built(hive: Hive) -> Value:
@@ -71,31 +69,7 @@ STEPS: dict[str, Callable[[Hive], Value]] = {
     "building": _built,
     "compare": lambda hive: chapter(Context(hive).beside(Context(hive)), "compare"),
 }
-NUMBERS = (0, 1, 5, 10, 60, 200, 500, 2_500, 3_000, 20_000, 1e5, 1e-9, 1e-3, 0.0016)
 FACTORS = (-1.0, 0.1, 0.5, 0.99, 1.01, 2.0, 10.0, 100.0)
-WORDS = (
-    "",
-    " ",
-    "=1+1",
-    "a\nb",
-    "a\rb",
-    "\x00",
-    "\x1b[31m",
-    "\u202egnp",
-    "²",
-    "x" * 90,
-    "é",
-    "\ud800",
-    "20120115",
-    "2012-W03-1",
-    "0001-01-01",
-    "9999-12-31",
-    "2026-02-29",
-    "2026-06-01",
-    "02-30",
-    "nan",
-)
-ODD: tuple[Any, ...] = (None, True, [], {}, [[]], 10**400, -0.0, 1e308)
 
 
 @dataclass
@@ -173,15 +147,15 @@ def mutated(seed: int, number: int, from_these: list[Raw]) -> Raw:
     dice = random.Random(f"{seed}:{number}")
     document = copy.deepcopy(dice.choice(from_these))
     for _ in range(dice.choice((1, 1, 2, 2, 3, 4))):
-        sites = [site for site in _sites(document) if site]
+        sites = [site for site in sites_of(document) if site]
         # Numbers are what keepers mistype; words and lists come by the way.
-        numbers = [site for site in sites if isinstance(_at(document, site), int | float)]
+        numbers = [site for site in sites if isinstance(value_at(document, site), int | float)]
         _spoil(dice, document, dice.choice(numbers if dice.random() < 0.6 else sites), from_these)
     return document
 
 
 def _spoil(dice: random.Random, document: Raw, site: Path_, from_these: list[Raw]) -> None:
-    parent, last = _at(document, site[:-1]), site[-1]
+    parent, last = value_at(document, site[:-1]), site[-1]
     old, roll = parent[last], dice.random()
     number = isinstance(old, int | float) and not isinstance(old, bool)
     if number and roll < 0.92:
@@ -198,18 +172,11 @@ def _spoil(dice: random.Random, document: Raw, site: Path_, from_these: list[Raw
     elif (isinstance(parent, list) and roll < 0.85) or roll < 0.35:
         del parent[last]
     else:
-        donors = [s for s in _sites(dice.choice(from_these)) if s and s[-1] == last]
+        donors = [s for s in sites_of(dice.choice(from_these)) if s and s[-1] == last]
         if donors:
-            donor = next(d for d in from_these if _has(d, donors[0]))
-            same = [s for s in donors if _has(donor, s)]
-            parent[last] = copy.deepcopy(_at(donor, dice.choice(same)))
-
-
-def _sites(node: Any, path: Path_ = ()) -> Iterator[Path_]:
-    yield path
-    children = node.items() if isinstance(node, dict) else enumerate(node) if isinstance(node, list) else ()
-    for key, child in children:
-        yield from _sites(child, (*path, key))
+            donor = next(d for d in from_these if has_at(d, donors[0]))
+            same = [s for s in donors if has_at(donor, s)]
+            parent[last] = copy.deepcopy(value_at(donor, dice.choice(same)))
 
 
 def edited(outcome: Outcome, seed: int, numbers: range) -> None:
@@ -218,7 +185,7 @@ def edited(outcome: Outcome, seed: int, numbers: range) -> None:
     for number in numbers:
         dice = random.Random(f"edit {seed}:{number}")
         hive = dice.choice(these)
-        raw = _edit(dice, dump_hive(hive))
+        raw = spoilt_edit(dice, dump_hive(hive))
         try:
             edit = edits.validate_python(raw)
         except ValidationError:
@@ -231,88 +198,6 @@ def edited(outcome: Outcome, seed: int, numbers: range) -> None:
             outcome.counts["edit refused"] += 1
         except Exception as error:
             outcome.note(f"edit {raw['do']}: {signature(error)}", number, raw)
-
-
-def _edit(dice: random.Random, document: Raw) -> Raw:
-    kinds = list(EDITS)
-    kind = "set" if dice.random() < 0.6 else dice.choice(kinds)
-    leaves = [site for site in _sites(document) if site and not isinstance(_at(document, site), dict | list)]
-    path = "/" + "/".join(map(str, dice.choice(leaves)))
-    wishes = (
-        "season/start_day",
-        "season/constants/cold",
-        "building/kerf_mm",
-        "building/trim_mm",
-        "lifting/stack_box",
-        "lifting/elbow_mm",
-        "wintering/bees",
-        "wintering/combs",
-        "moving/standard",
-        "moving/count",
-        "moving/day",
-        "moving/making/frames",
-        "stand/height_mm",
-        "roof/overlap_mm",
-        "chambers/²/length_mm",
-        "name",
-    )
-    if dice.random() < 0.2:
-        path = "/" + dice.choice(wishes)
-    typed = str(dice.choice((*NUMBERS, *WORDS, "7/8", "14 5/16 in", "1 m", "langstroth-deep", "warre-bar", "yes")))
-    index = dice.choice((0, 1, 2, 5, 17, 400))
-    ident = dice.choice([kind["id"] for kind in document["comb_types"]] + ["langstroth-deep", "nothing"])
-    length = dice.choice(NUMBERS)
-    have: Raw = {
-        "path": path,
-        "text": typed,
-        "units": dice.choice(("mm", "in")),
-        "sizes": ["top_mm", "height_mm", "slope_deg"],
-        "top_mm": length,
-        "height_mm": dice.choice(NUMBERS),
-        "slope_deg": dice.choice((-59, -5, 0, 22, 59)),
-        "section": {"kind": "circle", "diameter_mm": length},
-        "handle": dice.choice(("follower-near", "follower-far", "floor", "x")),
-        "x_mm": length,
-        "forward": dice.random() < 0.5,
-        "side": dice.choice(("near", "far")),
-        "at": index,
-        "other": dice.choice((0, 3, 400)),
-        "type": ident,
-        "index": index,
-        "standard": dice.choice((ident, "warre-bar")),
-        "by": dice.choice(("combs", "litres", "board")),
-        "counts": {ident: index},
-        "combs": dice.choice((1, 4, 60)),
-        "name": typed,
-        "sha": "0" * 64,
-        "day": dice.choice(("2026-05-01", "0001-01-01", "9999-12-31", "2026-02-30")),
-        "combs_covered": typed,
-        "combs_brood": "1",
-        "combs_honey": "2",
-        "bees": "frames",
-        "stage": index,
-        "step": "boards",
-        "table": dice.choice(
-            ("", "date,least,greatest\n20120115,1,2", "length_mm,width_mm,thickness_mm\n1,2", "\x00", "a;b\r1;2")
-        ),
-        "patch": [{"op": dice.choice(("replace", "remove", "test", "x")), "path": path, "value": dice.choice(ODD[:6])}],
-    }
-    model = EDITS[kind]
-    return {"do": kind} | {name: have[name] for name in model.model_fields if name in have}
-
-
-def _at(node: Any, path: Path_) -> Any:
-    for step in path:
-        node = node[step]
-    return node
-
-
-def _has(node: Any, path: Path_) -> bool:
-    try:
-        _at(node, path)
-    except (KeyError, IndexError, TypeError):
-        return False
-    return True
 
 
 def tried(seed: int, numbers: range) -> Outcome:

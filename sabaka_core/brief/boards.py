@@ -10,7 +10,7 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.edits.fields import replace_value, set_section
 from sabaka_core.edits.sizing import by_board, by_combs
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import parts_of_hive
 

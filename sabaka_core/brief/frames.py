@@ -11,7 +11,7 @@ from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.sizing import by_combs
 from sabaka_core.frames.catalogue import box_of
 from sabaka_core.frames.derived import derive
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 
 # Frames whose depths differ by no more than this share do the same work in a chamber that isn't the brood's.

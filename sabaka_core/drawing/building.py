@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from math import cos, radians, sin
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.kit.dimension import Dimension, Point
 from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Layer, Polygon, Shape, rectangle
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan
-from sabaka_core.woodwork.sheets import SHEET_MM
+from sabaka_core.woodwork.planned import CutBoard, CutPlan
+from sabaka_core.woodwork.sheets import SHEET_MM, Sheet
 from sabaka_core.woodwork.solids import Prism, bounds, moved
 
 # A military view: turned a third, lengths along the axes kept in proportion.
@@ -102,6 +102,10 @@ def _turns_to_us(points: tuple[Point, ...]) -> bool:
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) > 1e-6
 
 
+# Between two boards on the drawing, the saw’s cut there, and from what length on a piece bears its number [mm].
+_BETWEEN_MM, _CUT_MM, _NAMED_MM = 118.0, 3.2, 160.0
+
+
 def boards_drawing(
     plan: CutPlan, numbers: dict[str, int], boards: slice = slice(None), sheets: slice = slice(None)
 ) -> Drawing:
@@ -115,63 +119,11 @@ def boards_drawing(
     shapes: list[Shape] = []
     y, long = 0.0, max((b.source.length_mm for b in plan.boards), default=1000.0)
     for number, board in list(enumerate(plan.boards))[boards]:
-        source = board.source
-        own = "on hand" if source.own else "to buy"
-        resawn = f", resawn into {board.layers}" if board.layers > 1 else ""
-        order = f", {'ripped' if board.first == 'rip' else 'crosscut'} first"
-        words = f"{number + 1}: {source.label}, {own}{resawn}{order}: {{l}} × {{w}} × {{t}}"
-        shapes.append(
-            Label(
-                layer="note",
-                text=text(words, l=mm(source.length_mm), w=mm(source.width_mm), t=mm(source.thickness_mm)),
-                x_mm=0,
-                y_mm=y - 40,
-                anchor="start",
-            )
-        )
-        shapes.append(rectangle("gap", 0, y, source.length_mm, y + source.width_mm))
-        across = max(source.width_mm / max(-(-board.lanes // board.layers), 1), 1.0)
-        for piece in board.pieces:
-            lane = piece.lane // board.layers
-            top = y + lane * (piece.wide_mm + 3.2)
-            index = numbers.get(piece.part)
-            shapes.append(
-                rectangle(
-                    "timber",
-                    piece.at_mm,
-                    top,
-                    piece.at_mm + piece.long_mm,
-                    top + min(piece.wide_mm, across + 3.2),
-                    index,
-                )
-            )
-            if piece.long_mm > 160 and index is not None:
-                shapes.append(
-                    Label(
-                        layer="note",
-                        text=text(f"{index + 1}"),
-                        x_mm=piece.at_mm + piece.long_mm / 2,
-                        y_mm=top + min(piece.wide_mm, source.width_mm) / 2 + 10,
-                    )
-                )
-        y += source.width_mm + 118
+        shapes += _board(number, board, numbers, y)
+        y += board.source.width_mm + _BETWEEN_MM
     for number, sheet in list(enumerate(plan.sheets))[sheets]:
-        words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
-        shapes.append(Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start"))
-        shapes.append(rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1]))
-        for on in sheet.placed:
-            index = numbers.get(on.part)
-            shapes.append(rectangle("bar", on.x, y + on.y, on.x + on.wide, y + on.y + on.high, index))
-            if on.wide > 160 and on.high > 60 and index is not None:
-                shapes.append(
-                    Label(
-                        layer="note",
-                        text=text(f"{index + 1}"),
-                        x_mm=on.x + on.wide / 2,
-                        y_mm=y + on.y + on.high / 2 + 10,
-                    )
-                )
-        y += SHEET_MM[1] + 118
+        shapes += _panel(number, sheet, numbers, y)
+        y += SHEET_MM[1] + _BETWEEN_MM
         long = max(long, SHEET_MM[0])
     return Drawing(
         name="build-boards",
@@ -179,6 +131,44 @@ def boards_drawing(
         extent=Box(left_mm=-20, top_mm=-100, right_mm=long + 20, bottom_mm=max(y, 100)),
         shapes=tuple(shapes),
     )
+
+
+def _board(number: int, board: CutBoard, numbers: dict[str, int], y: float) -> Iterator[Shape]:
+    """A board with the pieces that come out of it, lane by lane."""
+    source = board.source
+    own = "on hand" if source.own else "to buy"
+    resawn = f", resawn into {board.layers}" if board.layers > 1 else ""
+    order = f", {'ripped' if board.first == 'rip' else 'crosscut'} first"
+    words = f"{number + 1}: {source.label}, {own}{resawn}{order}: {{l}} × {{w}} × {{t}}"
+    said = text(words, l=mm(source.length_mm), w=mm(source.width_mm), t=mm(source.thickness_mm))
+    yield Label(layer="note", text=said, x_mm=0, y_mm=y - 40, anchor="start")
+    yield rectangle("gap", 0, y, source.length_mm, y + source.width_mm)
+    across = max(source.width_mm / max(-(-board.lanes // board.layers), 1), 1.0)
+    for piece in board.pieces:
+        top = y + piece.lane // board.layers * (piece.wide_mm + _CUT_MM)
+        foot, end = top + min(piece.wide_mm, across + _CUT_MM), piece.at_mm + piece.long_mm
+        index = numbers.get(piece.part)
+        yield rectangle("timber", piece.at_mm, top, end, foot, index)
+        if piece.long_mm > _NAMED_MM:
+            yield from _name(index, (piece.at_mm + end) / 2, top + min(piece.wide_mm, source.width_mm) / 2)
+
+
+def _panel(number: int, sheet: Sheet, numbers: dict[str, int], y: float) -> Iterator[Shape]:
+    """A sheet with the panels that come out of it."""
+    words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
+    yield Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start")
+    yield rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1])
+    for on in sheet.placed:
+        index = numbers.get(on.part)
+        yield rectangle("bar", on.x, y + on.y, on.x + on.wide, y + on.y + on.high, index)
+        if on.wide > _NAMED_MM and on.high > 60:
+            yield from _name(index, on.x + on.wide / 2, y + on.y + on.high / 2)
+
+
+def _name(index: int | None, x: float, y: float) -> Iterator[Shape]:
+    """The number of a part, in the middle of it."""
+    if index is not None:
+        yield Label(layer="note", text=text(f"{index + 1}"), x_mm=x, y_mm=y + 10)
 
 
 def part_drawing(part: Part) -> Drawing:

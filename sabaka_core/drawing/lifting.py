@@ -61,7 +61,22 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
             anchor="end",
         )
     )
-    shapes += [
+    shapes += _dimensions(body, standing, right, out_mm)
+    return Drawing(
+        name="lift-figure",
+        title="You at the hive, seen from its end",
+        extent=Box(
+            left_mm=-520,
+            top_mm=-max(body.height_mm, standing.drawn_mm) - 90,
+            right_mm=max(right + 330, shoulder[0] + arm + 160),
+            bottom_mm=150,
+        ),
+        shapes=tuple(shapes),
+    )
+
+
+def _dimensions(body: Body, standing: Standing, right: float, out_mm: float) -> list[Shape]:
+    shapes: list[Shape] = [
         Dimension(
             name="Bars",
             start=(right + 60, 0),
@@ -97,17 +112,7 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
                 path="/stand/height_mm",
             )
         )
-    return Drawing(
-        name="lift-figure",
-        title="You at the hive, seen from its end",
-        extent=Box(
-            left_mm=-520,
-            top_mm=-max(body.height_mm, standing.drawn_mm) - 90,
-            right_mm=max(right + 330, shoulder[0] + arm + 160),
-            bottom_mm=150,
-        ),
-        shapes=tuple(shapes),
-    )
+    return shapes
 
 
 def _turns(first: float, last: float, steps: int = 24) -> list[float]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from math import cos, pi, sin
 
 from sabaka_core.base.quantity import mm, text
@@ -181,97 +182,70 @@ def _brood(way: Way, bees: Bees, lift: float) -> list[Shape]:
 
 def box_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
     """The conversion box in section: its boxes, base, spacers and floor filler."""
-    board, half, narrow = value("board"), box.wide_mm / 2, box.narrow_mm / 2
-    rest = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
-    ledge = box.boxes[-1].rest_width_mm if box.boxes else 9.525
-    shapes: list[Shape] = [rectangle("cavity", -half, -rest, half, box.drop_mm)]
-    heights = [box.base_mm] if box.base_mm > 0.5 else []
-    heights += [b.height_mm for b in box.boxes] or [box.drop_mm + rest]
+    shapes = [*_box_walls(box), *_narrow_side(box, room), *_box_fillings(box), *_box_dimensions(box)]
+    return _drawing("move-box", "The conversion box in section, at the spacers", shapes, _all_points(shapes))
+
+
+def _rest_mm(box: ConversionBox) -> tuple[float, float]:
+    """Depth and width of the rest in the topmost box [mm]."""
+    return (box.boxes[-1].rest_depth_mm, box.boxes[-1].rest_width_mm) if box.boxes else (19.05, 9.525)
+
+
+def _box_walls(box: ConversionBox) -> Iterator[Shape]:
+    """Walls, lowest first, each narrower by the rest over the bar plane; the floor under them."""
+    board, half = value("board"), box.wide_mm / 2
+    rest, ledge = _rest_mm(box)
+    yield rectangle("cavity", -half, -rest, half, box.drop_mm)
+    based = box.base_mm > 0.5
+    heights = [*([box.base_mm] if based else []), *([b.height_mm for b in box.boxes] or [box.drop_mm + rest])]
     low = box.drop_mm
     for index, high in enumerate(heights):
-        layer: Layer = "new-part" if index == 0 and box.base_mm > 0.5 else "timber"
+        layer: Layer = "new-part" if index == 0 and based else "timber"
         top = low - high
         for way in (-1, 1):
-            inner = half + (ledge if top < -1 else 0.0)
             x = sorted((way * half, way * (half + board)))
             if top < -1:
-                shapes.append(rectangle(layer, x[0], 0.0, x[1], low))
-                upper = sorted((way * inner, way * (half + board)))
-                shapes.append(rectangle(layer, upper[0], top, upper[1], 0.0))
+                yield rectangle(layer, x[0], 0.0, x[1], low)
+                upper = sorted((way * (half + ledge), way * (half + board)))
+                yield rectangle(layer, upper[0], top, upper[1], 0.0)
             else:
-                shapes.append(rectangle(layer, x[0], top, x[1], low))
+                yield rectangle(layer, x[0], top, x[1], low)
         low = top
-    shapes.append(rectangle("timber", -half - board, box.drop_mm, half + board, box.drop_mm + board))
-    shapes += _narrow_side(box, room)
+    yield rectangle("timber", -half - board, box.drop_mm, half + board, box.drop_mm + board)
+
+
+def _box_fillings(box: ConversionBox) -> Iterator[Shape]:
+    """Spacers with their lids, and the top of the floor filler."""
+    half, narrow, (_, ledge) = box.wide_mm / 2, box.narrow_mm / 2, _rest_mm(box)
     if box.spacer_mm >= 0.5:
         for left, right in ((-half, -narrow), (narrow, half)):
-            shapes.append(rectangle("new-part", left, 9.0, right, box.drop_mm))
+            yield rectangle("new-part", left, 9.0, right, box.drop_mm)
             off = -ledge if left < 0 else ledge
-            shapes.append(rectangle("end-grain", left + off, 0.0, right + off, 9.0))
+            yield rectangle("end-grain", left + off, 0.0, right + off, 9.0)
     if box.filler_high_mm > 0.5:
-        shapes.append(
-            Polyline(
-                layer="limit",
-                points=((-half, box.drop_mm - box.filler_high_mm), (half, box.drop_mm - box.filler_high_mm)),
-            )
-        )
-        shapes.append(
-            Label(
-                layer="note",
-                text=text("top of the floor filler, under the shallower frames"),
-                x_mm=0,
-                y_mm=box.drop_mm - box.filler_high_mm + 14,
-            )
-        )
-    shapes += [
-        Dimension(
-            name="Box, inside", start=(-half, -rest), end=(half, -rest), offset=(0, -30), quantity=mm(box.wide_mm)
-        ),
-        Dimension(
-            name="Rest to floor",
-            start=(half + board, 0),
-            end=(half + board, box.drop_mm),
-            offset=(36, 0),
-            quantity=mm(box.drop_mm),
-        ),
-        Dimension(
-            name="Between spacers",
-            start=(-narrow, box.drop_mm * 0.28),
-            end=(narrow, box.drop_mm * 0.28),
-            quantity=mm(box.narrow_mm),
-        ),
-    ]
+        y = box.drop_mm - box.filler_high_mm
+        yield Polyline(layer="limit", points=((-half, y), (half, y)))
+        words = text("top of the floor filler, under the shallower frames")
+        yield Label(layer="note", text=words, x_mm=0, y_mm=y + 14)
+
+
+def _box_dimensions(box: ConversionBox) -> Iterator[Shape]:
+    board, half, narrow, drop = value("board"), box.wide_mm / 2, box.narrow_mm / 2, box.drop_mm
+    rest, _ = _rest_mm(box)
+
+    def dimension(name: str, start: Point, end: Point, offset: Point, size_mm: float) -> Dimension:
+        return Dimension(name=name, start=start, end=end, offset=offset, quantity=mm(size_mm))
+
+    yield dimension("Box, inside", (-half, -rest), (half, -rest), (0, -30), box.wide_mm)
+    yield dimension("Rest to floor", (half + board, 0), (half + board, drop), (36, 0), drop)
+    yield dimension("Between spacers", (-narrow, drop * 0.28), (narrow, drop * 0.28), (0, 0), box.narrow_mm)
+    out = -half - board
     if box.spacer_mm >= 0.5:
-        shapes.append(
-            Dimension(
-                name="Spacer",
-                start=(-half, box.drop_mm),
-                end=(-narrow, box.drop_mm),
-                offset=(0, 48),
-                quantity=mm(box.spacer_mm),
-            )
-        )
+        yield dimension("Spacer", (-half, drop), (-narrow, drop), (0, 48), box.spacer_mm)
     if box.base_mm > 0.5:
-        shapes.append(
-            Dimension(
-                name="Base, net",
-                start=(-half - board, box.drop_mm - box.base_mm),
-                end=(-half - board, box.drop_mm),
-                offset=(-30, 0),
-                quantity=mm(box.base_mm),
-            )
-        )
+        yield dimension("Base, net", (out, drop - box.base_mm), (out, drop), (-30, 0), box.base_mm)
     if box.filler_high_mm > 0.5:
-        shapes.append(
-            Dimension(
-                name="Filler",
-                start=(-half - board, box.drop_mm - box.filler_high_mm),
-                end=(-half - board, box.drop_mm),
-                offset=(-72, 0),
-                quantity=mm(box.filler_high_mm),
-            )
-        )
-    return _drawing("move-box", "The conversion box in section, at the spacers", shapes, _all_points(shapes))
+        yield dimension("Filler", (out, drop - box.filler_high_mm), (out, drop), (-72, 0), box.filler_high_mm)
 
 
 def _narrow_side(box: ConversionBox, room: Room) -> list[Shape]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.base.dates import short
 from sabaka_core.base.quantity import count, text
 from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, Tick, bands_of, scale, series
-from sabaka_core.season.plan import Plan
+from sabaka_core.season.planned import Plan
 
 # A tick every four weeks; a point every other day.
 _TICK_DAYS = 28

@@ -218,53 +218,9 @@ def _end_entrances(a: Analysis) -> list[Shape]:
 
 
 def _dimensions(a: Analysis) -> list[Shape]:
-    section = a.section
-    top, low, height = section.top_mm / 2, section.floor_mm / 2, section.height_mm
-    over = over_mm(a)
-    right = outside_half_mm(a) + 22
+    height, right = a.section.height_mm, outside_half_mm(a) + 22
     held = a.held or ("top_mm", "height_mm")
-    shapes: list[Shape] = []
-    carrier = a.main_bar or a.main_frame
-    if carrier is not None:
-        bar = a.main_bar
-        long = bar.length_mm if bar else _carrier_mm(a)
-        shapes.append(
-            Dimension(
-                name="Bar length" if bar else "Top bar",
-                start=(-long / 2, -over),
-                end=(long / 2, -over),
-                offset=(0, -66),
-                quantity=mm(long),
-                path=ALL_BARS_LENGTH if bar else None,
-            )
-        )
-    widest = max(x for x, _ in section.wall)
-    if widest > top + 0.5:
-        # A bore is measured across its middle, not at its crown.
-        deep = next(d for x, d in section.wall if x == widest)
-        shapes.append(
-            Dimension(
-                name="Bore",
-                start=(-widest, deep),
-                end=(widest, deep),
-                offset=(0, height - deep + a.floor_board_mm + 34),
-                quantity=mm(2 * widest),
-                path=a.width_path if a.width_path.endswith("diameter_mm") else None,
-            )
-        )
-    else:
-        path = None if a.width_path.endswith(("radius_mm", "half_width_mm")) else a.width_path
-        shapes.append(
-            Dimension(
-                name="Top width",
-                start=(-top, -over),
-                end=(top, -over),
-                offset=(0, -26),
-                quantity=mm(section.top_mm),
-                path=path,
-                held="top_mm" in held,
-            )
-        )
+    shapes = [*_of_the_bar(a), _width(a)]
     settable = a.depth_path.endswith(("height_mm", "length_mm", "diameter_mm"))
     shapes.append(
         Dimension(
@@ -279,12 +235,60 @@ def _dimensions(a: Analysis) -> list[Shape]:
     )
     if a.main_frame is not None:
         shapes += _frame_dimensions(a, a.main_frame)
-    if upright(a) or a.trapezoid is None:
-        return shapes
-    level = a.side_mm / cos(a.trapezoid.slope_rad)
-    theta, face_off, at = a.trapezoid.slope_rad, level + 26, f"{a.path}/section"
+    return shapes if upright(a) or a.trapezoid is None else [*shapes, *_of_the_slope(a, a.trapezoid)]
+
+
+def _of_the_bar(a: Analysis) -> list[Shape]:
+    """How long the bar or top bar is that lies over the section."""
+    bar, over = a.main_bar, over_mm(a)
+    if bar is None and a.main_frame is None:
+        return []
+    long = bar.length_mm if bar else _carrier_mm(a)
     return [
-        *shapes,
+        Dimension(
+            name="Bar length" if bar else "Top bar",
+            start=(-long / 2, -over),
+            end=(long / 2, -over),
+            offset=(0, -66),
+            quantity=mm(long),
+            path=ALL_BARS_LENGTH if bar else None,
+        )
+    ]
+
+
+def _width(a: Analysis) -> Shape:
+    """How wide the section is: at the top, or across its middle where it is wider there."""
+    section, over = a.section, over_mm(a)
+    top, widest = section.top_mm / 2, max(x for x, _ in section.wall)
+    if widest > top + 0.5:
+        # A bore is measured across its middle, not at its crown.
+        deep = next(d for x, d in section.wall if x == widest)
+        return Dimension(
+            name="Bore",
+            start=(-widest, deep),
+            end=(widest, deep),
+            offset=(0, section.height_mm - deep + a.floor_board_mm + 34),
+            quantity=mm(2 * widest),
+            path=a.width_path if a.width_path.endswith("diameter_mm") else None,
+        )
+    return Dimension(
+        name="Top width",
+        start=(-top, -over),
+        end=(top, -over),
+        offset=(0, -26),
+        quantity=mm(section.top_mm),
+        path=None if a.width_path.endswith(("radius_mm", "half_width_mm")) else a.width_path,
+        held="top_mm" in (a.held or ("top_mm", "height_mm")),
+    )
+
+
+def _of_the_slope(a: Analysis, section: Trapezoid) -> list[Shape]:
+    """What leaning walls are measured by: floor, face and angle."""
+    top, low, height = section.top_mm / 2, section.floor_mm / 2, section.height_mm
+    held = a.held or ("top_mm", "height_mm")
+    level = a.side_mm / cos(section.slope_rad)
+    theta, face_off, at = section.slope_rad, level + 26, f"{a.path}/section"
+    return [
         Dimension(
             name="Floor width",
             start=(-low, height),
@@ -299,7 +303,7 @@ def _dimensions(a: Analysis) -> list[Shape]:
             start=(-top, 0),
             end=(-low, height),
             offset=(-face_off * cos(theta), face_off * sin(theta)),
-            quantity=mm(a.trapezoid.face_mm),
+            quantity=mm(section.face_mm),
             path=f"{at}/face_mm",
             held="face_mm" in held,
         ),
@@ -307,8 +311,8 @@ def _dimensions(a: Analysis) -> list[Shape]:
             name="Slope from the vertical",
             corner=(-low, height),
             radius_mm=min(90.0, height * 0.4),
-            turn_deg=-a.trapezoid.slope_deg,
-            quantity=deg(a.trapezoid.slope_deg),
+            turn_deg=-section.slope_deg,
+            quantity=deg(section.slope_deg),
             path=f"{at}/slope_deg",
             held="slope_deg" in held,
         ),

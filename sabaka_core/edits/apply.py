@@ -11,7 +11,7 @@ from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import dump_hive, refusal_of, validate_hive
 from sabaka_core.edits.action import Bench, Edit
-from sabaka_core.hive.analysis import main_box
+from sabaka_core.hive.chambers import main_box
 from sabaka_core.hive.reach import refuse_beyond
 
 

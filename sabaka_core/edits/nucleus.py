@@ -14,7 +14,8 @@ from sabaka_core.document.run import Comb, Contents, Divider, Gap, RunItem
 from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import items_of, least_gap_mm, with_items
 from sabaka_core.edits.openings import HOLE_MM, add_entrance, lowest_clear_mm
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import run_walls
 from sabaka_core.run.layout import Placed

@@ -9,7 +9,8 @@ from sabaka_core.document.chambers import Disc, Entrance, Hole, Slot
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import lay_out

@@ -12,7 +12,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, RunItem, SavedRun
 from sabaka_core.edits.action import Bench, Edit, Index, Typed
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_chamber, with_items
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 
 MOST_SAVED = 12
 

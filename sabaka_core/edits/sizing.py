@@ -19,7 +19,8 @@ from sabaka_core.edits.action import Bench, Edit, Typed
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
 from sabaka_core.edits.fields import chamber_path, hold_sizes, replace_value, set_section, set_section_size
 from sabaka_core.geometry.cavity import depth_path, run_path
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.layout import item_length_mm
 
 CUBIC_FOOT_L = 0.3048**3 * 1000

@@ -13,7 +13,7 @@ from sabaka_core.findings.registry import Draft, Proposal, doing, no_proposals, 
 from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.assembly import Clash, clashes, without_size
-from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.unmade import not_made
 
 _EXPLODED, _BOARDS = "build-exploded", "build-boards"

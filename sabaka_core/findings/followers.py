@@ -15,7 +15,8 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
 from sabaka_core.findings.strength import STRENGTHS
 from sabaka_core.frames.fit import moved_mm
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.drawing import STRIP_MM
 from sabaka_core.kit.tables import at_least, practice
 from sabaka_core.run.layout import Placed

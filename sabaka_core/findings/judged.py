@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection
 
 from sabaka_core.findings.registry import RULES
-from sabaka_core.hive.analysis import Analysis, analyse_all
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse_all
 
 # Rules of a frame's own that speak in the first chamber in which it hangs, and of every other one too.
 _SAID_ONCE = frozenset({"frame-gap-wrong"})

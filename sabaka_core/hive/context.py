@@ -10,7 +10,8 @@ from threading import Lock
 from typing import Any, TypeVar, cast
 
 from sabaka_core.document.hive import Hive
-from sabaka_core.hive.analysis import Analysis, analyse, main_box
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.whole import Whole, whole
 
 T = TypeVar("T")

@@ -15,7 +15,8 @@ from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.geometry.profile import Facets, outside_top_mm
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.hive.analysis import Analysis, analyse_all
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse_all
 from sabaka_core.hive.materials import density
 from sabaka_core.hive.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.kit.tables import practice

@@ -18,7 +18,7 @@ from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_
 from sabaka_core.lifting.stand import Standing
 from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
-from sabaka_core.season.plan import DayRow, Plan
+from sabaka_core.season.planned import DayRow, Plan
 
 
 @dataclass(frozen=True)

@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import combinations_with_replacement
 from math import floor
 from typing import Literal
 
-from sabaka_core.document.chambers import Chamber, Disc, Layer, Lining, Rest, Walls
-from sabaka_core.document.hive import Colony, Cover, Hive, Roof
 from sabaka_core.document.moving import Moving, OldBox
-from sabaka_core.document.run import Comb, Excluder, Follower, Gap, Run, RunItem
-from sabaka_core.document.sections import RectangleSection
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
@@ -21,9 +18,6 @@ from sabaka_core.moving.hang import SMOKE
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Slab, Way
-
-_EXCLUDER_MM = 10.0
-_BOARD_MM = 12.0
 
 
 @dataclass(frozen=True)
@@ -197,12 +191,12 @@ def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
         )
     if box.spacer_mm >= 0.5:
         gaps = (*gaps, _spacer_rule(box), _play_rule(box))
-    per = floor((box.whole_mm / 2 - _EXCLUDER_MM) / bees.spacing_mm)
+    per = floor((box.whole_mm / 2 - value("excluder")) / bees.spacing_mm)
     gaps = (
         *gaps,
         room_gap(
             "Old combs in their half",
-            box.whole_mm / 2 - _EXCLUDER_MM - bees.count * bees.spacing_mm,
+            box.whole_mm / 2 - value("excluder") - bees.count * bees.spacing_mm,
             "they find room",
             f"only {per} find room at once",
         ),
@@ -262,87 +256,81 @@ def _how(box: ConversionBox) -> str:
 
 
 def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
-    parts: list[NewPart] = []
-    stretches = 2 if moving.spacers == "half" else 1
-    if box.spacer_mm >= 0.5:
-        long = box.spacer_long_mm
-        parts.append(
-            NewPart(
-                "Spacer box",
-                2 * stretches,
-                (round(long, 1), round(box.drop_mm, 1), round(box.spacer_mm, 1)),
-                "a shallow box with a solid block inside where a hole passes",
-            )
-        )
-        rest = box.boxes[-1].rest_width_mm if box.boxes else 9.525
-        parts.append(
-            NewPart(
-                "Spacer’s lid",
-                2 * stretches,
-                (round(long, 1), round(box.spacer_mm, 1), value("ply")),
-                f"set off by {rest:.1f} mm: hooks on the box’s rest and makes the new one",
-            )
-        )
-    if box.filler_high_mm > 0.5:
-        across = box.filler_long_mm
-        parts.append(
-            NewPart(
-                "Floor filler",
-                1,
-                (round(across, 1), round(box.spacer_long_mm, 1), round(box.filler_high_mm, 1)),
-                "a hollow box on the floor under the shallower frames",
-            )
-        )
-    if box.base_mm > 0.5:
-        parts.append(
-            NewPart(
-                "Base spacer",
-                1,
-                (
-                    round(box.wide_mm + 2 * value("board"), 1),
-                    round(box.along_mm + 2 * value("board"), 1),
-                    round(box.base_mm, 1),
-                ),
-                f"net height; a floor let into it takes {value('board'):.0f} mm more",
-            )
-        )
-    parts.append(
+    return [
+        *_spacers(box, 2 if moving.spacers == "half" else 1),
+        *_under(box),
         NewPart(
             "Framed excluder",
             1,
-            (round(box.wide_mm - 4.0, 1), round(box.drop_mm - 4.0, 1), _EXCLUDER_MM),
+            (round(box.wide_mm - 4.0, 1), round(box.drop_mm - 4.0, 1), value("excluder")),
             "between the halves; under 3 mm open all round",
-        )
+        ),
+        *(_out_of_boards(box) if box.from_boards else _out_of_boxes(box)),
+    ]
+
+
+def _spacers(box: ConversionBox, stretches: int) -> Iterator[NewPart]:
+    """What narrows a half for the other frames, and carries them."""
+    if box.spacer_mm < 0.5:
+        return
+    long = round(box.spacer_long_mm, 1)
+    rest = box.boxes[-1].rest_width_mm if box.boxes else 9.525
+    yield NewPart(
+        "Spacer box",
+        2 * stretches,
+        (long, round(box.drop_mm, 1), round(box.spacer_mm, 1)),
+        "a shallow box with a solid block inside where a hole passes",
     )
+    yield NewPart(
+        "Spacer’s lid",
+        2 * stretches,
+        (long, round(box.spacer_mm, 1), value("ply")),
+        f"set off by {rest:.1f} mm: hooks on the box’s rest and makes the new one",
+    )
+
+
+def _under(box: ConversionBox) -> Iterator[NewPart]:
+    """What fills the room under the shallower frames, and lifts the box over the deeper ones."""
+    board = value("board")
+    if box.filler_high_mm > 0.5:
+        yield NewPart(
+            "Floor filler",
+            1,
+            (round(box.filler_long_mm, 1), round(box.spacer_long_mm, 1), round(box.filler_high_mm, 1)),
+            "a hollow box on the floor under the shallower frames",
+        )
+    if box.base_mm > 0.5:
+        yield NewPart(
+            "Base spacer",
+            1,
+            (round(box.wide_mm + 2 * board, 1), round(box.along_mm + 2 * board, 1), round(box.base_mm, 1)),
+            f"net height; a floor let into it takes {board:.0f} mm more",
+        )
+
+
+def _out_of_boards(box: ConversionBox) -> Iterator[NewPart]:
+    board = value("board")
+    wide, long, high = box.wide_mm, round(box.along_mm + 2 * board, 1), round(box.drop_mm + 19.05, 1)
+    yield NewPart("Box, side", 2, (long, high, board))
+    yield NewPart("Box, end", 2, (round(wide, 1), high, board), "rebated for the lugs")
+    yield NewPart("Box, floor", 1, (long, round(wide + 2 * board, 1), board))
+
+
+def _out_of_boxes(box: ConversionBox) -> Iterator[NewPart]:
+    """What makes one box of several on each other."""
     if len(box.boxes) > 1:
-        rest = box.boxes[0].rest_width_mm
-        parts.append(
-            NewPart(
-                "Rebate plug",
-                2 * (len(box.boxes) - 1),
-                (round(box.along_mm, 1), round(rest, 1), value("plug_high")),
-                "fills the rebate between two boxes",
-            )
+        yield NewPart(
+            "Rebate plug",
+            2 * (len(box.boxes) - 1),
+            (round(box.along_mm, 1), round(box.boxes[0].rest_width_mm, 1), value("plug_high")),
+            "fills the rebate between two boxes",
         )
-    if box.from_boards:
-        board = value("board")
-        parts += [
-            NewPart("Box, side", 2, (round(box.along_mm + 2 * board, 1), round(box.drop_mm + 19.05, 1), board)),
-            NewPart(
-                "Box, end", 2, (round(box.wide_mm, 1), round(box.drop_mm + 19.05, 1), board), "rebated for the lugs"
-            ),
-            NewPart("Box, floor", 1, (round(box.along_mm + 2 * board, 1), round(box.wide_mm + 2 * board, 1), board)),
-        ]
-    else:
-        parts.append(
-            NewPart(
-                "Cladding board",
-                4,
-                (round(box.along_mm + 2 * value("board"), 1), 120.0, 12.0),
-                f"hangs {value('cladding_offset'):.0f} mm over the joint: keeps the boxes in line",
-            )
-        )
-    return parts
+    yield NewPart(
+        "Cladding board",
+        4,
+        (round(box.along_mm + 2 * value("board"), 1), 120.0, 12.0),
+        f"hangs {value('cladding_offset'):.0f} mm over the joint: keeps the boxes in line",
+    )
 
 
 def _bridged(box: ConversionBox) -> list[str]:
@@ -374,130 +362,3 @@ def hole_places_mm(box: ConversionBox) -> tuple[float, float]:
     """Where the two entrances go through outer wall and spacer together, one for each half, from the near end [mm]."""
     middle, off = box.whole_mm / 2, box.along_mm / 4
     return round(middle - off, 1), round(middle + off, 1)
-
-
-@dataclass(frozen=True)
-class LaterLife:
-    """What the box can be when the bees have moved on."""
-
-    name: str
-    good: bool
-    words: str
-
-
-def _at_once(moving: Moving) -> str:
-    if moving.spacers == "half":
-        return "Three: half-length spacers make a stretch of new frames in this section and two in another."
-    return "One a section: whole-length spacers give all of it to the new frames."
-
-
-def later_lives(box: ConversionBox, bees: Bees, room: Room, moving: Moving) -> tuple[LaterLife, ...]:
-    """The box's later uses, each checked by its numbers."""
-    places = floor(box.along_mm / room.spacing_mm)
-    old_places = floor(box.along_mm / bees.spacing_mm)
-    holes = hole_places_mm(box)
-    apart = holes[1] - holes[0]
-    lives = [
-        LaterLife("Conversions at once", True, _at_once(moving)),
-        LaterLife(
-            "A long hive", old_places >= 3, f"Spacers out: {old_places} old frames a section, more sections end to end."
-        ),
-        LaterLife(
-            "A deep-frame hive",
-            places >= 3,
-            f"Whole-length spacers in: {places} new frames a section, {box.narrow_mm:.1f} mm wide, "
-            f"{box.drop_mm:.1f} mm deep.",
-        ),
-        LaterLife(
-            "Extra deep, under other boxes",
-            bool(box.boxes),
-            f"Spacers and filler out: frames up to {box.drop_mm - 10 + 9.5:.0f} mm deep hang in it, and its "
-            "boxes go back on any stack."
-            if box.boxes
-            else "Out of boards it matches no other box.",
-        ),
-        LaterLife(
-            "Entrances in both halves",
-            apart >= value("disc") + practice("disc_play").number,
-            f"Holes {holes[0]:.0f} and {holes[1]:.0f} mm from the end, {apart:.0f} mm apart; a disc is "
-            f"{value('disc'):.0f} mm across.",
-        ),
-    ]
-    return tuple(lives)
-
-
-def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
-    """The conversion box as a design of its own: old frames in one half, the hive's own in the other."""
-    box = conversion_box(bees, room, moving)
-    old, own = bees.frame, room.own
-    assert old is not None and own is not None
-    old = old.model_copy(update={"id": "old", "name": bees.name[:80]})
-    new = own.model_copy(update={"id": "new"})
-    along, half = box.whole_mm, round(box.whole_mm / 2, 3)
-    rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
-    rest_width = box.boxes[-1].rest_width_mm if box.boxes else 9.525
-    near, far = _linings(box, half)
-    wall = (Layer(material="softwood", thickness_mm=value("board")),)
-    discs = tuple(
-        Disc(wall="left", at_mm=at, height_mm=40.0, disc_mm=value("disc"), opening_mm=38.0, setting=setting)
-        for at, setting in zip(hole_places_mm(box), ("plugged", "open"), strict=True)
-    )
-    chamber = Chamber.model_validate(
-        {
-            "id": "box",
-            "section": RectangleSection(width_mm=box.wide_mm, height_mm=round(box.drop_mm + rest_depth, 3)),
-            "length_mm": along,
-            "walls": Walls(sides=wall, ends=wall, floor=wall),
-            "rest": Rest(kind="rebate", width_mm=rest_width, depth_mm=rest_depth),
-            "linings": tuple(each for each in (near, far) if each.thickness_mm or each.floor_mm),
-            "boxes_mm": tuple(h for h in (round(box.base_mm, 6), *(b.height_mm for b in box.boxes)) if h > 0.5)
-            if box.boxes
-            else (),
-            "entrances": discs,
-            "run": Run(nest_at="far", items=tuple(_run(box, bees, own.spacing_mm))),
-        }
-    )
-    return Hive(
-        name=f"Conversion box for {room.a.hive.name}"[:80],
-        system="conversion-box",
-        choices=room.a.hive.choices,
-        comb_types=(new, old),
-        chambers=(chamber,),
-        covers=(Cover(kind="boards", thickness_mm=value("ply")),),
-        roof=Roof(kind="flat", clearance_mm=15.0),
-        colonies=(Colony(id="first", name="first", chamber="box", stretch="between-followers", strength="nucleus"),),
-    )
-
-
-def _linings(box: ConversionBox, half: float) -> tuple[Lining, Lining]:
-    """What lines the new frames' half, and the old ones'."""
-    spacer = round(box.spacer_mm, 3) if box.spacer_mm >= 0.5 else 0.0
-    new, old = (spacer, 0.0) if box.old_is_wide else (0.0, spacer)
-    low, filler = round(box.new_filler_mm, 3), round(box.filler_high_mm, 3)
-    return (
-        Lining(from_mm=0.0, to_mm=half, thickness_mm=new, floor_mm=low),
-        Lining(from_mm=half, to_mm=box.whole_mm, thickness_mm=old, floor_mm=filler),
-    )
-
-
-def _run(box: ConversionBox, bees: Bees, spacing_mm: float) -> list[RunItem]:
-    """New combs and old ones against the excluder between the halves, a board behind each."""
-    half = box.whole_mm / 2
-    new = floor(half / spacing_mm)
-    old = min(floor((half - _EXCLUDER_MM) / bees.spacing_mm), max(bees.count, 1))
-    return [
-        *_behind("near", half - new * spacing_mm),
-        *(Comb(type="new") for _ in range(new)),
-        Excluder(thickness_mm=_EXCLUDER_MM),
-        *(Comb(type="old", contents="brood") for _ in range(old)),
-        *reversed(_behind("far", half - _EXCLUDER_MM - old * bees.spacing_mm)),
-    ]
-
-
-def _behind(side: Literal["near", "far"], open_mm: float) -> list[RunItem]:
-    """What closes a half at its end wall: a board with the rest open behind it, or a gap too small for one."""
-    if open_mm < 0.05:
-        return []
-    if open_mm <= _BOARD_MM + 1.0:
-        return [Gap(length_mm=round(open_mm, 6))]
-    return [Gap(length_mm=round(open_mm - _BOARD_MM, 6)), Follower(side=side, thickness_mm=_BOARD_MM)]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import openings_of
 from sabaka_core.moving.bees import Bees
@@ -189,23 +191,22 @@ def _pruned(bees: Bees, room: Room, kept: dict[float, float]) -> tuple[Slab | Ou
     return (*comb, Slab("wood", (-top, top), (0.0, bees.top_mm)), bar)
 
 
+def _place_for_a_piece(room: Room) -> tuple[float, float, Callable[[float], float]]:
+    """How high a piece may be that is tied in, where it begins, and half its width at a depth [mm]: the largest
+    opening of the hive’s frame, or what hangs free under its bar."""
+    own = room.own
+    if isinstance(own, Frame) and openings_of(own):
+        largest = max(openings_of(own), key=lambda o: o.area_mm2)
+        return largest.bottom_mm - largest.top_mm, largest.top_mm - own.lug_thickness_mm, lambda depth: largest.right_mm
+    return comb_deep_mm(room), 0.0, lambda depth: outline_half_mm(room, depth)
+
+
 def tied_in(bees: Bees, room: Room) -> Way | None:
     """Comb cut out, a straight edge cut on top, and tied into the hive's frame or under its bar with cloth slings."""
     if not bees.has_comb:
         return None
     own = room.own
-    if isinstance(own, Frame) and openings_of(own):
-        largest = max(openings_of(own), key=lambda o: o.area_mm2)
-        high, top = largest.bottom_mm - largest.top_mm, largest.top_mm - own.lug_thickness_mm
-
-        def limit(depth: float) -> float:
-            return largest.right_mm
-    else:
-        high, top = comb_deep_mm(room), 0.0
-
-        def limit(depth: float) -> float:
-            return outline_half_mm(room, depth)
-
+    high, top, limit = _place_for_a_piece(room)
     piece = min(high, bees.bottom_mm - bees.top_mm)
     start = min(max(bees.brood.below_mm - piece / 2, bees.top_mm), bees.bottom_mm - piece)
     kept = {y: limit(y - start) if start <= y <= start + piece else 0.0 for y in bees.slices}

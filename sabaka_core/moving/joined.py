@@ -83,6 +83,35 @@ def _hung(bees: Bees, room: Room, frame: Frame, stood: bool) -> Way:
     )
 
 
+def _hybrid_parts(own: Frame, bees: Bees, deep_mm: float, new: int, spacing_mm: float) -> list[NewPart]:
+    """Frames with shelves as deep as the box, and the bars that the old ones hang from."""
+    return [
+        NewPart(
+            "Hybrid frame, top bar",
+            new,
+            (own.top_bar_mm, own.top_bar_width_mm, own.top_bar_thickness_mm),
+            "the hive’s own",
+        ),
+        NewPart(
+            "Hybrid frame, side bar",
+            2 * new,
+            (round(deep_mm - own.top_bar_thickness_mm, 1), own.side_bar_width_mm, own.side_bar_thickness_mm),
+        ),
+        NewPart(
+            "Hybrid frame, bottom bar",
+            new,
+            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.bottom_bar_thickness_mm),
+        ),
+        NewPart(
+            "Hybrid frame, cross shelf",
+            2 * new,
+            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.shelf_thickness_mm),
+            "two, evenly spaced",
+        ),
+        NewPart("Adapter bar", bees.count, (own.top_bar_mm, round(spacing_mm, 1), value("adapter"))),
+    ]
+
+
 def universal(bees: Bees, room: Room) -> Way | None:
     """The hive's own frames made so deep that a lugless wide frame on end goes into the same box."""
     own = room.own
@@ -99,33 +128,8 @@ def universal(bees: Bees, room: Room) -> Way | None:
         under_gap(room.drop_mm - adapter - length, bees.spread_mm),
         places_gap(room, bees.count, spacing),
     )
-    new = max(room.places - bees.count, 1)
     deep = room.drop_mm - gap + own.lug_thickness_mm
-    parts = [
-        NewPart(
-            "Hybrid frame, top bar",
-            new,
-            (own.top_bar_mm, own.top_bar_width_mm, own.top_bar_thickness_mm),
-            "the hive’s own",
-        ),
-        NewPart(
-            "Hybrid frame, side bar",
-            2 * new,
-            (round(deep - own.top_bar_thickness_mm, 1), own.side_bar_width_mm, own.side_bar_thickness_mm),
-        ),
-        NewPart(
-            "Hybrid frame, bottom bar",
-            new,
-            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.bottom_bar_thickness_mm),
-        ),
-        NewPart(
-            "Hybrid frame, cross shelf",
-            2 * new,
-            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.shelf_thickness_mm),
-            "two, evenly spaced",
-        ),
-        NewPart("Adapter bar", bees.count, (own.top_bar_mm, round(spacing, 1), adapter)),
-    ]
+    parts = _hybrid_parts(own, bees, deep, max(room.places - bees.count, 1), spacing)
     if filled:
         parts.append(filler(bees, side, room.drop_mm - gap, room, spacing))
     cut = bees.frame.lug_mm

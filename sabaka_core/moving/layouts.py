@@ -14,13 +14,13 @@ from sabaka_core.document.run import Comb, Contents, Excluder, Follower, Gap, Ru
 from sabaka_core.edits.closing import least_gap_mm, with_chamber
 from sabaka_core.edits.openings import follow_nest
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.box import conversion_hive
+from sabaka_core.moving.later import conversion_hive
 from sabaka_core.moving.plan import MovePlan
 from sabaka_core.moving.room import OLD, Room
+from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Way
 from sabaka_core.run.layout import item_length_mm
 
-_EXCLUDER_MM = 10.0
 _NEW_AT_FIRST = 3
 
 
@@ -81,7 +81,11 @@ class _Layouts:
             words = "Queen and new combs nearest the entrance, the excluder behind them, then the old combs."
             found.append(
                 self._stage(
-                    "queen", "queen over", plan.queen_day, words, [*over, Excluder(thickness_mm=_EXCLUDER_MM), *old]
+                    "queen",
+                    "queen over",
+                    plan.queen_day,
+                    words,
+                    [*over, Excluder(thickness_mm=value("excluder")), *old],
                 )
             )
         else:

@@ -6,8 +6,8 @@ from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.box import conversion_hive
 from sabaka_core.moving.find import Ranked, ways_for
+from sabaka_core.moving.later import conversion_hive
 from sabaka_core.moving.layouts import Stage, stages
 from sabaka_core.moving.plan import MovePlan, plan_move
 from sabaka_core.moving.ways import Way

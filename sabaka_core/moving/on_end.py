@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.document.combs import Frame
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import Gap, over_gap, room_gap, side_gap, under_gap
@@ -45,35 +47,44 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
             "Brush the bees off before you saw; a lug cut in the open hive drops dust and jars the comb.",
         )
     tools = (*SMOKE, "a screwdriver", *(("a fine saw",) if lugs_off else ()))
+    cuts = (frame.lug_mm if lugs_off else 0.0, frame.lug_mm if lugs_off == 2 else 0.0)
     if room.on_rods:
         side = room.least_half_mm(0.0, room.drop_mm) - wide / 2
-        gaps: tuple[Gap, ...] = (
-            side_gap(side, bees.spread_mm, filled=True),
-            over_gap(room.drop_mm - length, bees.spread_mm),
-        )
-        cut = frame.lug_mm
         return Way(
             ident,
             "Stands on the rods on its end.",
-            (*gaps, places_gap(room, bees.count, bees.spacing_mm)),
+            (
+                side_gap(side, bees.spread_mm, filled=True),
+                over_gap(room.drop_mm - length, bees.spread_mm),
+                places_gap(room, bees.count, bees.spacing_mm),
+            ),
             reversible=not lugs_off,
             frames_stay=not lugs_off,
             for_good=False,
             tools=tools,
             cautions=cautions,
             lifted_kg=2 * bees.count * bees.comb_kg,
-            slabs=turned(frame, room.drop_mm - length, cut if lugs_off else 0.0, cut if lugs_off == 2 else 0.0),
+            slabs=turned(frame, room.drop_mm - length, *cuts),
             comb_wide_mm=wide,
             comb_deep_mm=length,
             spacing_mm=bees.spacing_mm,
         )
+    return _on_an_adapter(bees, room, frame, ident, tools, cautions)
+
+
+def _on_an_adapter(
+    bees: Bees, room: Room, frame: Frame, ident: str, tools: tuple[str, ...], cautions: tuple[str, ...]
+) -> Way:
+    """A frame on end hangs from a bar of its own, over a riser where the hive isn’t deep enough."""
+    lugs_off = _CUTS[ident]
+    length, wide = length_on_end_mm(frame, lugs_off), frame.depth_mm
     adapter = value("adapter")
     riser = max(needed_mm(frame, lugs_off) - room.drop_mm, 0.0)
     top = adapter - riser
     side = wall_gap_mm(room, wide / 2, max(top, 0.0), max(top + length, 0.0))
     filled = side > value("filler_from")
     spacing = max(room.spacing_mm, bees.spacing_mm, frame.side_bar_width_mm)
-    gaps = (
+    gaps: tuple[Gap, ...] = (
         side_gap(side, bees.spread_mm, filled),
         under_gap(room.drop_mm - top - length, bees.spread_mm),
         places_gap(room, bees.count, spacing),
@@ -88,19 +99,6 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
                 "taller than the roof allows",
             ),
         )
-    cut = frame.lug_mm
-    half = room.bar_mm / 2
-    slabs = [
-        *turned(frame, top, cut if lugs_off else 0.0, cut if lugs_off == 2 else 0.0),
-        Slab("adapter", (-half, half), (top - adapter, top)),
-        *filler_slabs(room, side, top - adapter + 20.0, room.drop_mm - value("adapter_gap")),
-    ]
-    if riser > 0:
-        edge = room.half_mm(0.0)
-        slabs += [
-            Slab("riser", (-edge - value("board"), -edge), (-riser, 0.0)),
-            Slab("riser", (edge, edge + value("board")), (-riser, 0.0)),
-        ]
     return Way(
         ident,
         _how(lugs_off, riser),
@@ -117,13 +115,26 @@ def on_end(bees: Bees, room: Room, ident: str) -> Way | None:
         days=24,
         lifted_kg=2 * bees.count * bees.comb_kg,
         nearest=_nearest(gaps, frame.lug_mm),
-        slabs=tuple(slabs),
+        slabs=tuple(_hung(room, frame, lugs_off, side, riser)),
         riser_mm=riser,
         filler_mm=filler_mm(room, side),
         comb_wide_mm=wide,
         comb_deep_mm=top + length,
         spacing_mm=spacing,
     )
+
+
+def _hung(room: Room, frame: Frame, lugs_off: int, side_mm: float, riser_mm: float) -> Iterator[Slab]:
+    """The frame with its adapter, what fills its sides, and the riser."""
+    adapter, half = value("adapter"), room.bar_mm / 2
+    top = adapter - riser_mm
+    yield from turned(frame, top, frame.lug_mm if lugs_off else 0.0, frame.lug_mm if lugs_off == 2 else 0.0)
+    yield Slab("adapter", (-half, half), (top - adapter, top))
+    yield from filler_slabs(room, side_mm, top - adapter + 20.0, room.drop_mm - value("adapter_gap"))
+    if riser_mm > 0:
+        edge, board = room.half_mm(0.0), value("board")
+        yield Slab("riser", (-edge - board, -edge), (-riser_mm, 0.0))
+        yield Slab("riser", (edge, edge + board), (-riser_mm, 0.0))
 
 
 def _how(lugs_off: int, riser: float) -> str:

@@ -139,6 +139,40 @@ def _settling(way: Way, day: int) -> list[PlanStep]:
     return steps
 
 
+def _by_excluder(way: Way, queen: int, clear: int, drones: int) -> list[PlanStep]:
+    """The queen is put over, an excluder behind her."""
+    gaps = f" Close the ways round it: {'; '.join(way.round_excluder)}." if way.round_excluder else ""
+    look = queen + int(value("cells_look_days"))
+    return [
+        PlanStep(
+            "queen",
+            queen,
+            "Queen onto the new combs",
+            f"The first new comb is drawn: put the queen on it, nearest the entrance, the excluder behind it.{gaps}",
+        ),
+        PlanStep(
+            "cells",
+            look,
+            "Look for queen cells",
+            "On the old brood, which is far from the queen now: break emergency cells.",
+        ),
+        PlanStep(
+            "clear",
+            clear,
+            "Worker brood clear",
+            f"{int(value('worker_days'))} days after the queen left them the old combs hold no worker brood.",
+        ),
+        PlanStep(
+            "out",
+            drones,
+            "Drones clear, old combs out",
+            f"After {int(value('drone_days'))} days drones are out too: let them out behind the "
+            "excluder, take the old combs out and shake them "
+            f"off.{' The riser comes off.' if way.riser_mm > 0 else ''}",
+        ),
+    ]
+
+
 def _over(way: Way, moving: Moving, day: int, queen: int, clear: int, drones: int) -> list[PlanStep]:
     steps = [
         PlanStep(
@@ -149,38 +183,7 @@ def _over(way: Way, moving: Moving, day: int, queen: int, clear: int, drones: in
         )
     ]
     if moving.queen_by == "excluder":
-        gaps = f" Close the ways round it: {'; '.join(way.round_excluder)}." if way.round_excluder else ""
-        look = queen + int(value("cells_look_days"))
-        steps += [
-            PlanStep(
-                "queen",
-                queen,
-                "Queen onto the new combs",
-                "The first new comb is drawn: put the queen on it, nearest the entrance, the excluder "
-                f"behind it.{gaps}",
-            ),
-            PlanStep(
-                "cells",
-                look,
-                "Look for queen cells",
-                "On the old brood, which is far from the queen now: break emergency cells.",
-            ),
-            PlanStep(
-                "clear",
-                clear,
-                "Worker brood clear",
-                f"{int(value('worker_days'))} days after the queen left them the old combs hold no worker brood.",
-            ),
-            PlanStep(
-                "out",
-                drones,
-                "Drones clear, old combs out",
-                f"After {int(value('drone_days'))} days drones are out too: let them out behind the "
-                "excluder, take the old combs out and shake them "
-                f"off.{' The riser comes off.' if way.riser_mm > 0 else ''}",
-            ),
-        ]
-        return steps
+        return [*steps, *_by_excluder(way, queen, clear, drones)]
     for number in range(1, 4):
         at = queen + (number - 1) * moving.visit_days
         steps.append(

@@ -10,7 +10,7 @@ from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing, part_drawing
 from sabaka_core.findings import errors_in
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.measure import FINEST, Measure
@@ -22,7 +22,7 @@ from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.steps import work_steps
 from sabaka_core.woodwork.unmade import not_made
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections import deque
 from dataclasses import dataclass, field
-from functools import cached_property, lru_cache
+from functools import lru_cache
 from math import floor
 
 from sabaka_core.base.dates import day_of_year, ordinal, short
@@ -19,8 +19,9 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
-from sabaka_core.season.model import BROOD_DAYS, Colony, Need, Ways, activity, income_kg, need_of, step
-from sabaka_core.season.nest import LEAST_COMBS, Nest, Standing, whole_combs
+from sabaka_core.season.model import BROOD_DAYS, Colony, Ways, activity, income_kg, need_of, step
+from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
+from sabaka_core.season.planned import DayRow, Plan, Step, Visit
 from sabaka_core.season.weather import YEAR, weather_of
 
 DAYS, WEEK = 365, 7
@@ -51,79 +52,6 @@ START_WORDS = {
     "overwintered": "a colony that has wintered",
     "split": "half of a strong colony",
 }
-
-
-@dataclass(frozen=True)
-class DayRow:
-    """One evening of the plan."""
-
-    day: int
-    temperature_c: float
-    flow: float
-    bees: float
-    foragers: float
-    brood_cells: float
-    eggs: float
-    wished_eggs: float
-    honey_kg: float
-    nectar_kg: float
-    pollen_kg: float
-    drawn: float
-    given: float
-    need: Need
-    eaten_kg: float
-    ripened_kg: float
-    fed_kg: float
-    taken_kg: float
-
-
-@dataclass(frozen=True)
-class Step:
-    """One thing to do on a visit, with its reason."""
-
-    kind: str
-    words: str
-    why: str
-    amount: float = 0.0
-
-
-@dataclass(frozen=True)
-class Visit:
-    """A day on which the keeper goes to the hive."""
-
-    day: int
-    given: int
-    steps: tuple[Step, ...]
-
-
-@dataclass(frozen=True)
-class Plan:
-    """A year of one hive."""
-
-    season: Season
-    nest: Nest
-    days: tuple[DayRow, ...]
-    visits: tuple[Visit, ...]
-    contraction_day: int | None
-    winter_combs: int | None
-    reserve_kg: float
-
-    @cached_property
-    def peak_combs(self) -> float:
-        """The most combs the colony would fill or cover."""
-        return max(row.need.combs for row in self.days)
-
-    def standing(self, index: int) -> Standing:
-        """The run as it stands on the evening of a day of the plan."""
-        row = self.days[index]
-        number = round(row.given)
-        filled = {
-            "brood": whole_combs(row.need.brood),
-            "pollen": whole_combs(row.need.pollen) if row.need.pollen > 0.05 else 0,
-            "nectar": whole_combs(row.need.nectar) if row.need.nectar > 0.05 else 0,
-            "honey": max(floor(row.need.honey + 0.5), 0),
-        }
-        return self.nest.standing(number, filled)
 
 
 # What a design holds that no plan of its year depends on.
@@ -454,12 +382,6 @@ class _Planner:
 
 def _combs(number: int) -> str:
     return "comb" if number == 1 else "combs"
-
-
-def balance_kg(rows: tuple[DayRow, ...], start_kg: float) -> float:
-    """What honey doesn't add up to [kg]: start + ripened + fed − eaten − taken − left; 0 for a sound plan."""
-    last = rows[-1]
-    return start_kg + last.ripened_kg + last.fed_kg - last.eaten_kg - last.taken_kg - last.honey_kg
 
 
 def year_in(context: Context) -> Plan:

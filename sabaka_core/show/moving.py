@@ -12,7 +12,7 @@ from sabaka_core.drawing.costs import cost_chart
 from sabaka_core.drawing.moving import box_drawing, box_plan_drawing, over_drawing, way_drawing
 from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.edits.fields import SetField
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
 from sabaka_core.kit.chart import Chart
@@ -21,8 +21,8 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.working import computed, given, read_off
 from sabaka_core.moving.asked import Move, move_in
-from sabaka_core.moving.box import later_lives
 from sabaka_core.moving.find import WISHES, Ranked
+from sabaka_core.moving.later import later_lives
 from sabaka_core.moving.making import Costs, PartMaking, costs, frame_making, frame_price, kit_making
 from sabaka_core.moving.matrix import KINDS
 from sabaka_core.show.forms.moving import moving_forms

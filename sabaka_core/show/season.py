@@ -14,7 +14,8 @@ from sabaka_core.drawing.rod import rod_drawing
 from sabaka_core.drawing.season import bees_chart, combs_chart
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.openings import follow_nest, nest_entrances
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Doing, Line, Moments, Occasion, Paper, Table
 from sabaka_core.kit.chart import Chart
@@ -22,7 +23,8 @@ from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, simulated
-from sabaka_core.season.plan import START_WORDS, WEEK, Plan, balance_kg, year_in
+from sabaka_core.season.plan import START_WORDS, WEEK, year_in
+from sabaka_core.season.planned import Plan, balance_kg
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.season import season_forms
 from sabaka_core.show.study import Numbers, Study

@@ -10,7 +10,8 @@ from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.hive.analysis import LEAST_COMB_MM, Analysis, no_room
+from sabaka_core.hive.analysis import LEAST_COMB_MM, Analysis
+from sabaka_core.hive.chambers import no_room
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.nest import Nest

@@ -10,7 +10,7 @@ from math import ceil
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.run import Comb
 from sabaka_core.frames.parts import openings_of, unbroken_height_mm
-from sabaka_core.season.plan import Plan
+from sabaka_core.season.planned import Plan
 from sabaka_core.winter.heat import Winter
 
 # Of a full honey comb that a brood comb carries over its brood, common practice.

@@ -6,7 +6,8 @@ from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.costs import Bill, bill_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.plan import cut_plan
+from sabaka_core.woodwork.planned import CutPlan
 
 # How long the solver may take for a width of the cut plan [s].
 SECONDS = 0.8

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from sabaka_core.document.hive import Hive
-from sabaka_core.hive.analysis import main_box
+from sabaka_core.hive.chambers import main_box
 from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts

@@ -124,6 +124,22 @@ def _named(a: Analysis, name: str) -> str:
     return f"{a.title}: {name}" if a.title else name
 
 
+def _rebated(profile: Profile, x: tuple[float, float], notch: float, deep: float, theta: float) -> list[Prism]:
+    """A board with the rest for lugs cut out of its top inside edge."""
+    (y2, z2), (o2, _), (o1, z1), (y1, _) = profile
+    low, lean = z1 - deep, deep * tan(theta)
+    return [
+        Prism(((y2, z2), (o2, z2), (o1 - lean, low), (y1 - lean, low)), x),
+        Prism(((y1 - lean + notch, low), (o1 - lean, low), (o1, z1), (y1 + notch, z1)), x),
+    ]
+
+
+def _housing(inner: float, outer: float, z: float, x: tuple[float, float], deep: float, theta: float) -> Prism:
+    """What goes up beside the bars, whose ends are housed in the wall."""
+    up = deep * tan(theta)
+    return Prism(((inner, z), (outer, z), (outer + up, z + deep), (inner + up, z + deep)), x)
+
+
 def _sides(
     a: Analysis,
     wall: Wall,
@@ -150,26 +166,14 @@ def _sides(
         wide, rebate = face + thick * abs(tan(theta)), None
         top = index == 0
         if top and rest.kind == "rebate" and rest.width_mm > 0 and not (framed and along):
-            deep = rest.depth_mm
             left = _RAIL_LEFT_MM if len(a.chamber.walls.sides) == 1 else _LINING_LEFT_MM
             notch = min(rest.width_mm, max(thick - left, 1.0)) if inner else 0.0
-            if framed:
-                if inner:
-                    low = z1 - deep
-                    cut = y1 - deep * tan(theta) if theta else y1
-                    oc = o1 - deep * tan(theta) if theta else o1
-                    prisms = [
-                        Prism(((y2, z2), (o2, z2), (oc, low), (cut, low)), x),
-                        Prism(((cut + notch, low), (oc, low), (o1, z1), (y1 + notch, z1)), x),
-                    ]
-                    rebate = Rebate(notch, deep)
-            else:
-                up = deep * tan(theta)
-                prisms.append(
-                    Prism(((y1 + notch, z1), (o1, z1), (o1 + up, z1 + deep), (y1 + notch + up, z1 + deep)), x)
-                )
-                wide += deep / cos(theta)
-                rebate = Rebate(notch, deep, "for the bars") if inner else None
+            if framed and inner:
+                prisms, rebate = _rebated(profile, x, notch, rest.depth_mm, theta), Rebate(notch, rest.depth_mm)
+            elif not framed:
+                prisms.append(_housing(y1 + notch, o1, z1, x, rest.depth_mm, theta))
+                wide += rest.depth_mm / cos(theta)
+                rebate = Rebate(notch, rest.depth_mm, "for the bars") if inner else None
         name = "Side" if len(facets) == 1 else f"Side facet {index + 1}"
         mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
         both = Part(

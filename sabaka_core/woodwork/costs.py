@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.strips import value
 
 

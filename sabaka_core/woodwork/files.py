@@ -17,7 +17,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.kit.brought import written_table
 from sabaka_core.woodwork.marks import hole_text, marks_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan
+from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.solids import Prism, rect
 
 _GAP_MM = 40.0

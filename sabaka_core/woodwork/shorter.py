@@ -15,11 +15,12 @@ from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import set_field
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.cutting import cut
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import CutPlan, Cutter, cut_plan
+from sabaka_core.woodwork.plan import Cutter, cut_plan
+from sabaka_core.woodwork.planned import CutPlan
 
 MOST_MM = 20
 

@@ -4,12 +4,33 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from pydantic import BaseModel, ConfigDict
+
+from sabaka_core.kit.tables import records
 from sabaka_core.woodwork.parts import Part
+
+_SAW = "Guard and riving knife on, push stick, stop block clear of the blade; eyes and ears covered, no gloves."
+# Bevels of less are square to any saw [deg].
+_SQUARE_DEG = 0.05
+
+
+class StepRow(BaseModel):
+    """A step as data/steps.toml has it."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    title: str
+    words: str
+    of: str = ""
+    asked: bool = False
+    measure: str = ""
+    saw: bool = False
+    caution: str = ""
 
 
 @dataclass(frozen=True)
 class WorkStep:
-    """One step of the work."""
+    """One step of the work; ``parts`` are those that it is done to."""
 
     id: str
     title: str
@@ -19,119 +40,21 @@ class WorkStep:
     parts: tuple[str, ...]
 
 
-_SAW = "Guard and riving knife on, push stick, stop block clear of the blade; eyes and ears covered, no gloves."
-
-
 def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
     """The steps that these parts ask for, in order."""
-    names = {
-        group: tuple(p.id for p in parts if p.group == group)
-        for group in ("Box", "Bars and frames", "Run", "Covers", "Roof", "Stand", "Supers")
-    }
-    bevelled = any(p.bevel_deg > 0.05 for p in parts)
-    found = [
-        WorkStep(
-            "boards",
-            "Measure and mark the boards",
-            "Number the boards as in the cut plan; mark bad ends and leave them out.",
-            "Thickness of every board: the plan counts on it within 1 mm.",
-            "",
-            (),
-        ),
-        WorkStep(
-            "cut",
-            "Cut the boards",
-            "As the plan says of each: ripped first where its lanes are cut at different places or a strip "
-            "is kept, else crosscut first; longest pieces first. Offcuts go back on the list.",
-            "The first piece of each kind, before the rest follow.",
-            _SAW,
-            names["Box"],
-        ),
-    ]
-    if bevelled:
-        found.append(
-            WorkStep(
-                "bevel",
-                "Bevel the sides",
-                "Tilt the saw once for both long edges of every side.",
-                "The tilt on a scrap against the end board’s edge.",
-                _SAW,
-                tuple(p.id for p in parts if p.bevel_deg > 0.05),
-            )
-        )
-    if any(p.rebate for p in parts):
-        found.append(
-            WorkStep(
-                "rebate",
-                "Cut the rebates",
-                "Two passes each, along the top inside edge.",
-                "Width against a real lug or bar.",
-                _SAW,
-                tuple(p.id for p in parts if p.rebate),
-            )
-        )
-    found += [
-        WorkStep(
-            "holes",
-            "Bore the entrances",
-            "Square to the board, from either face at that face’s own height, a block behind.",
-            "Height above the floor, litter and trough taken in.",
-            "Clamp the board; small pieces spin.",
-            tuple(p.id for p in parts if p.holes),
-        ),
-        WorkStep(
-            "box",
-            "Put the box together",
-            "Ends between sides, glued and screwed; then the floor from below.",
-            "Both diagonals, and the inside at top and floor.",
-            "",
-            names["Box"],
-        ),
-        WorkStep(
-            "bars",
-            "Make bars and frames",
-            "Same stop for all; guides in last.",
-            "Measure the box again before cutting bars or spacers.",
-            _SAW,
-            names["Bars and frames"],
-        ),
-        WorkStep(
-            "followers",
-            "Fit the followers",
-            "Cut to the template, plane until they slide.",
-            "Play on both sides, with the wood dry and after rain.",
-            "",
-            names["Run"],
-        ),
-    ]
-    for group, title in (
-        ("Covers", "Cut the covers"),
-        ("Supers", "Make the supers"),
-        ("Roof", "Make the roof"),
-        ("Stand", "Make the stand"),
-    ):
-        if names[group]:
-            found.append(
-                WorkStep(
-                    group.lower(),
-                    title,
-                    {"Stand": "Bolt the legs, stand it where it will be, and trim to the ground."}.get(
-                        group, "As the parts list says."
-                    ),
-                    "On the box as it came out, not as it was drawn.",
-                    "",
-                    names[group],
-                )
-            )
-    found.append(
-        WorkStep(
-            "finish",
-            "Finish",
-            "Inside bare, varnished with propolis, or scorched; outside oil or paint.",
-            "",
-            "Scorching: outdoors, nothing dry about, water or an extinguisher at hand. Alcohol vapour "
-            "burns: no flame, fresh air.",
-            (),
-        )
+    found = ((key, row, _done_to(row.of, parts)) for key, row in records("steps", StepRow).items())
+    return tuple(
+        WorkStep(key, row.title, row.words, row.measure, _SAW if row.saw else row.caution, mine)
+        for key, row, mine in found
+        if mine or not row.asked
     )
-    return tuple(found)
+
+
+def _done_to(of: str, parts: tuple[Part, ...]) -> tuple[str, ...]:
+    """The parts of a group, or those that have what is done."""
+    having = {
+        "bevel": [part for part in parts if part.bevel_deg > _SQUARE_DEG],
+        "rebate": [part for part in parts if part.rebate],
+        "holes": [part for part in parts if part.holes],
+    }
+    return tuple(part.id for part in having.get(of, [part for part in parts if part.group == of]))

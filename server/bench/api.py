@@ -13,7 +13,7 @@ from sabaka_core import apply_edit, build_report, patch_between, validate_hive
 from sabaka_core.actions import AnyEdit
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Pointer
-from sabaka_core.hive.analysis import main_box
+from sabaka_core.hive.chambers import main_box
 from sabaka_core.hive.context import contexts
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.season.edits import UseWeather

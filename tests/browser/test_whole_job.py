@@ -110,6 +110,13 @@ class ByKeyboard(BrowserCase):
             expect(self.dimension(name)).to_have_text(shown)
             expect(self.dimension(name)).to_be_focused()
 
+        self.move_the_follower()
+        self.mend_and_undo()
+        self.to_a_file_and_back()
+
+    def move_the_follower(self) -> None:
+        """By arrow keys, from comb to comb and a millimetre at a time."""
+        press = self.page.keyboard.press
         self.tab_to(lambda e: e["handle"] == "follower-far" and e["drawing"] == "rod")
         press("ArrowLeft")
         expect(self.badge("far")).to_have_text("540 mm · after bar 15")
@@ -121,6 +128,9 @@ class ByKeyboard(BrowserCase):
         press("ArrowLeft")
         expect(self.badge("far")).to_have_text("616 mm · after bar 17")
 
+    def mend_and_undo(self) -> None:
+        """A bar too long is found, mended, and made so again."""
+        press, write = self.page.keyboard.press, self.page.keyboard.type
         self.tab_to(lambda e: e["dimension"] == "Bar length")
         press("Enter")
         write("520")
@@ -134,6 +144,9 @@ class ByKeyboard(BrowserCase):
         press("Control+Shift+z")
         expect(self.finding("bar-too-long")).to_have_count(0)
 
+    def to_a_file_and_back(self) -> None:
+        """The hive is kept, saved as a file, and brought in as another."""
+        page, press = self.page, self.page.keyboard.press
         self.kept()
         page.reload()
         expect(self.badge("far")).to_have_text("616 mm · after bar 17")

@@ -17,7 +17,7 @@ from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.edits.sizing import SizeBox
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
 from sabaka_core.show.study import chapter

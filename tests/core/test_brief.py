@@ -22,7 +22,7 @@ from sabaka_core.brief.rank import brief_table, rank
 from sabaka_core.document.hive import Hive, HiveSystem
 from sabaka_core.findings import find
 from sabaka_core.frames.catalogue import catalogue
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES

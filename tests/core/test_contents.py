@@ -13,7 +13,7 @@ from shapely.geometry import Polygon
 
 from sabaka_core.combs.bars import GRAVITY, deflection_mm, least_thickness_mm
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.volumes import litter_area_mm2, trough_area_mm2
 from tests.core.support import chamber, hive, items, sound

@@ -15,7 +15,8 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.kit.drawing import Label
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.plan import CutPlan, cut_plan
+from sabaka_core.woodwork.plan import cut_plan
+from sabaka_core.woodwork.planned import CutPlan
 from tests.core.support import EXAMPLES, said, table_of
 
 SALE = (

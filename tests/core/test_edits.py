@@ -24,7 +24,7 @@ from sabaka_core import (
 )
 from sabaka_core.actions import AnyEdit
 from sabaka_core.edits.closing import leftover_mm
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.forms import ChoiceField, SizeField
 from tests.core.support import chamber, example, hive, items, reported, sound
 

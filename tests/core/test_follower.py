@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from sabaka_core import Hive, InfeasibleError, ParameterError
 from sabaka_core.edits.closing import items_of, leftover_mm
 from sabaka_core.edits.follower import move_follower, track
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.layout import RunLayout
 from tests.core.support import example, follower, hive, items, sound
 

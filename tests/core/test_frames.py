@@ -18,7 +18,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.fit import fit_in, fits_basket, moved_mm
 from sabaka_core.frames.parts import Solid, comb_area_mm2, openings_of, parts_of, unbroken_height_mm, wood_volume_mm3
 from sabaka_core.frames.verdict import gap_words, side_words, under_words
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.tables import practice

@@ -6,7 +6,8 @@ from typing import Any
 from unittest import TestCase
 
 from sabaka_core.base.quantity import plain
-from sabaka_core.hive.analysis import Analysis, analyse
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse
 from tests.core.support import chamber, hive, items, lines, reported, sound, told
 
 BROOD = {"kind": "comb", "type": "brood"}

@@ -20,7 +20,7 @@ from sabaka_core.document.lifting import Lifting
 from sabaka_core.edits.apply import apply_edit as apply_any
 from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.patches import Patch
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.whole import whole
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.loads import Lid, people, stack_box

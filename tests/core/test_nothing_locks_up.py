@@ -24,14 +24,12 @@ from sabaka_core import (
     within_reach,
     working_hive,
 )
-from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.base.quantity import count, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive, parse_json
 from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.patches import Patch
-from sabaka_core.edits.runs import UseRun
 from sabaka_core.findings.registry import Draft, Proposal, tried
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.reach import beyond_reach, size_rows
@@ -44,7 +42,7 @@ from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.edits import SetStock
 from sabaka_core.woodwork.files import parts_csv
 from sabaka_core.woodwork.sheets import sheet_plan
-from tests.core.support import EXAMPLES, chamber, example, hive, items, lines, sound, told
+from tests.core.support import EXAMPLES, chamber, example, hive, items, sound
 from tests.mutated import STEPS
 
 Document = dict[str, Any]
@@ -324,32 +322,6 @@ class OneTypedNumber(TestCase):
             self, lambda: apply_edit(hive(sound()), SetStock(table="length_mm,width_mm,thickness_mm\n2400,,22"))
         )
         self.assertIn("Line 2", said.reason)
-
-
-class KeptRuns(TestCase):
-    def with_gone(self) -> Hive:
-        document = example("bowline")
-        run = chamber(document)["run"]
-        gone = [{**item, "type": "elm"} if item["kind"] == "comb" else item for item in run["items"]]
-        run["saved"] = [{"name": "winter", "items": gone}]
-        return hive(document)
-
-    def test_5_one_whose_kind_of_comb_is_gone_is_named_and_mapped(self) -> None:
-        design = self.with_gone()
-        winter, *ways = lines(design, "states")
-        self.assertEqual((told(winter).template, winter.choose), ("winter: 19 combs", None))
-        self.assertIn("“elm” is gone", winter.why)
-        self.assertEqual([told(way).template for way in ways], [f"With {kind.name}" for kind in design.comb_types])
-        for way in ways:
-            assert way.choose is not None
-            self.assertTrue(apply_edit(design, UseRun.model_validate(way.choose.edit)).chambers[0].run.items)
-        with self.assertRaisesRegex(InfeasibleError, "hangs on elm"):
-            apply_edit(design, UseRun(index=0))
-        with self.assertRaisesRegex(ParameterError, "no bar or frame “oak”"):
-            apply_edit(design, UseRun(index=0, instead={"elm": "oak"}))
-        back = apply_edit(design, UseRun(index=0, instead={"elm": "honey"}))
-        hung = {item.type for item in back.chambers[0].run.items if item.kind == "comb"}
-        self.assertEqual(hung, {"honey"})
 
 
 class NamesAndLabels(TestCase):

@@ -19,7 +19,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.joints import joints
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.chart import scale
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import at_least, at_most, practice, table

@@ -17,7 +17,7 @@ from sabaka_core.combs.outlines import CombOutlines
 from sabaka_core.combs.sampled import SampledOutlines
 from sabaka_core.geometry.profile import Chord, Facets, circular_segment, half_barrel, whole_circle
 from sabaka_core.geometry.trapezoid import Trapezoid
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from tests.core.support import chamber, example, hive, reported, sound
 
 

@@ -22,7 +22,7 @@ from shapely.geometry import Polygon as Shape
 from sabaka_cli.__main__ import main
 from sabaka_core import build_report
 from sabaka_core.base.quantity import mm, plain, plain_quantity, text
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Circle, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg

@@ -17,7 +17,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import leftover_mm
 from sabaka_core.edits.handles import Drop
 from sabaka_core.edits.runs import FitRun, ForgetRun, SaveRun, UseRun
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
 from sabaka_core.show.run import kept_mm, solve

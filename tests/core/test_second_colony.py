@@ -12,7 +12,7 @@ from sabaka_core.base.quantity import plain
 from sabaka_core.edits.follower import AddFollower
 from sabaka_core.edits.nucleus import PutNucleus
 from sabaka_core.findings.openings import stretch_of
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.findings import Finding
 from tests.core.support import EXAMPLES, lines, reported, told
 from tests.core.test_findings import check_mends

@@ -19,7 +19,8 @@ from sabaka_core.document.sections import BarrelSection, CircleSection, PolygonS
 from sabaka_core.edits.fields import SetField, SetSection
 from sabaka_core.edits.handles import Drop
 from sabaka_core.edits.sizing import SizeBox
-from sabaka_core.hive.analysis import Analysis, analyse, main_box
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked

@@ -25,7 +25,7 @@ from sabaka_core.document.wintering import Wintering
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.patches import Patch
-from sabaka_core.hive.analysis import analyse, main_box
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.season.constants import constants
 from sabaka_core.season.plan import plan_of

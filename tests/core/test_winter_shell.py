@@ -17,7 +17,7 @@ from shapely import contains_xy
 from shapely.geometry import Polygon
 
 from sabaka_core.document.run import Run
-from sabaka_core.hive.analysis import analyse
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.season.constants import constants
 from sabaka_core.winter.physics import Shell
 from sabaka_core.winter.shell import WinterRun, shell_of

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from sabaka_core.base.quantity import Quantity
+from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.combs.schools import SCHOOLS, school_row
+from sabaka_core.document.hive import Choices
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import practice
@@ -117,50 +118,42 @@ def _keeping(a: Analysis) -> FieldGroup:
                 choices.bees,
                 *((key, words, f"{practice(f'spacing_{key}').why} {follows}") for key, words in bees),
             ),
-            size(
-                "/choices/bee_space_mm",
-                "Bee space kept free",
-                choices.bee_space_mm,
-                "Between comb and wall, square to the wall: 6 to 9.5 mm.",
-            ),
-            size(
-                "/choices/floor_gap_mm",
-                "Gap under the combs",
-                choices.floor_gap_mm,
-                "From the combs' tips to floor or litter.",
-            ),
-            size("/choices/cell_mm", "Cell size", choices.cell_mm, "Across the flats of a worker cell."),
-            SizeField(
-                path="/choices/open_combs",
-                label="Combs open at once, at most",
-                quantity=Quantity(value=choices.open_combs, unit="count"),
-                held=True,
-                gloss="A cover slat spans no more of them: 2 to 3 by choice, up to 5.",
-            ),
-            choice(
-                "/choices/law",
-                "The law here",
-                choices.law,
-                ("not-asked", "I haven’t asked yet", "Ask your bee inspector: many places want combs that lift out."),
-                ("removable", "asks for removable combs", "Fixed combs can’t be inspected for disease."),
-                ("any", "allows fixed combs", ""),
-            ),
-            size(
-                "/choices/basket_long_mm",
-                "Extractor’s basket, long",
-                choices.basket_long_mm or practice("basket_long").number,
-                "Measure your own; a common one is taken until you do.",
-                choices.basket_long_mm is not None,
-            ),
-            size(
-                "/choices/basket_high_mm",
-                "Extractor’s basket, high",
-                choices.basket_high_mm or practice("basket_high").number,
-                "",
-                choices.basket_high_mm is not None,
-            ),
+            *_gaps_and_cells(choices),
+            *_law_and_kit(choices),
         ),
     )
+
+
+def _gaps_and_cells(choices: Choices) -> Iterator[FormField]:
+    """What is kept free round combs, and what bees build and a keeper opens."""
+    space = "Between comb and wall, square to the wall: 6 to 9.5 mm."
+    yield size("/choices/bee_space_mm", "Bee space kept free", choices.bee_space_mm, space)
+    under = "From the combs' tips to floor or litter."
+    yield size("/choices/floor_gap_mm", "Gap under the combs", choices.floor_gap_mm, under)
+    yield size("/choices/cell_mm", "Cell size", choices.cell_mm, "Across the flats of a worker cell.")
+    yield SizeField(
+        path="/choices/open_combs",
+        label="Combs open at once, at most",
+        quantity=count(choices.open_combs),
+        held=True,
+        gloss="A cover slat spans no more of them: 2 to 3 by choice, up to 5.",
+    )
+
+
+def _law_and_kit(choices: Choices) -> Iterator[FormField]:
+    """What the law asks, and what combs have to go into."""
+    yield choice(
+        "/choices/law",
+        "The law here",
+        choices.law,
+        ("not-asked", "I haven’t asked yet", "Ask your bee inspector: many places want combs that lift out."),
+        ("removable", "asks for removable combs", "Fixed combs can’t be inspected for disease."),
+        ("any", "allows fixed combs", ""),
+    )
+    for side, gloss in (("long", "Measure your own; a common one is taken until you do."), ("high", "")):
+        own = choices.basket_long_mm if side == "long" else choices.basket_high_mm
+        usual = practice(f"basket_{side}").number
+        yield size(f"/choices/basket_{side}_mm", f"Extractor’s basket, {side}", own or usual, gloss, own is not None)
 
 
 def _colonies(a: Analysis) -> Iterator[FieldGroup]:

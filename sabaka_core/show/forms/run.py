@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm
+from sabaka_core.document.chambers import Entrance
 from sabaka_core.document.run import Follower, Gap
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
@@ -117,73 +118,55 @@ def _end(a: Analysis, placed: Placed) -> str:
 
 def _entrances(a: Analysis) -> Iterator[FieldGroup]:
     for placed in a.entrances:
-        entrance = placed.entrance
         at = f"{a.path}/entrances/{placed.index}"
-        fields: list[FormField] = [
-            choice(
-                f"{at}/setting",
-                "Setting",
-                entrance.setting,
-                ("open", "open", ""),
-                ("plugged", "plugged", ""),
-                *(
-                    (("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", ""))
-                    if entrance.kind == "disc"
-                    else ()
-                ),
-            ),
-            choice(
-                f"{at}/wall",
-                "Wall",
-                entrance.wall,
-                ("left", "left side", ""),
-                ("right", "right side", ""),
-                ("near-end", "near end", ""),
-                ("far-end", "far end", ""),
-            ),
-            size(
-                f"{at}/at_mm",
-                "Centre at",
-                entrance.at_mm,
-                "Along the run from the near end wall; on an end wall, from its middle.",
-            ),
-            size(f"{at}/height_mm", "Lower edge above the floor", entrance.height_mm),
-        ]
-        match entrance.kind:
-            case "hole":
-                fields.append(size(f"{at}/diameter_mm", "Bore", entrance.diameter_mm))
-            case "slot":
-                fields.append(size(f"{at}/width_mm", "Wide", entrance.width_mm))
-                fields.append(size(f"{at}/opening_mm", "High", entrance.opening_mm))
-            case "disc":
-                fields.append(size(f"{at}/opening_mm", "Opening", entrance.opening_mm))
-                fields.append(size(f"{at}/disc_mm", "Disc", entrance.disc_mm))
-        fields += [
-            _yes(
-                f"{at}/porch",
-                "Porch",
-                entrance.porch,
-                "A box sealed over it makes a high entrance act low: warm, and mites fall past it.",
-            ),
-            _yes(
-                f"{at}/mouse_guard",
-                "Mouse guard",
-                entrance.mouse_guard,
-                "Holes of 7 mm pass bees and no mouse; for the winter.",
-            ),
-            _yes(
-                f"{at}/landing_board",
-                "Landing board",
-                entrance.landing_board,
-                "Eases laden bees, and beetles and wasps as well.",
-            ),
-        ]
         yield FieldGroup(
             id=f"entrance-{placed.index}",
             title=f"Entrance {placed.index + 1}",
-            fields=tuple(fields),
+            fields=(*_where(placed.entrance, at), *_opening(placed.entrance, at), *_round_it(placed.entrance, at)),
             actions=(action("Take it away", do="remove-entrance", index=placed.index),),
         )
+
+
+def _where(entrance: Entrance, at: str) -> Iterator[FormField]:
+    """How it is set, and where it is."""
+    disc = (("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", ""))
+    settings = (("open", "open", ""), ("plugged", "plugged", ""), *(disc if entrance.kind == "disc" else ()))
+    yield choice(f"{at}/setting", "Setting", entrance.setting, *settings)
+    yield choice(
+        f"{at}/wall",
+        "Wall",
+        entrance.wall,
+        ("left", "left side", ""),
+        ("right", "right side", ""),
+        ("near-end", "near end", ""),
+        ("far-end", "far end", ""),
+    )
+    along = "Along the run from the near end wall; on an end wall, from its middle."
+    yield size(f"{at}/at_mm", "Centre at", entrance.at_mm, along)
+    yield size(f"{at}/height_mm", "Lower edge above the floor", entrance.height_mm)
+
+
+def _opening(entrance: Entrance, at: str) -> Iterator[FormField]:
+    """How large it is."""
+    match entrance.kind:
+        case "hole":
+            yield size(f"{at}/diameter_mm", "Bore", entrance.diameter_mm)
+        case "slot":
+            yield size(f"{at}/width_mm", "Wide", entrance.width_mm)
+            yield size(f"{at}/opening_mm", "High", entrance.opening_mm)
+        case "disc":
+            yield size(f"{at}/opening_mm", "Opening", entrance.opening_mm)
+            yield size(f"{at}/disc_mm", "Disc", entrance.disc_mm)
+
+
+def _round_it(entrance: Entrance, at: str) -> Iterator[FormField]:
+    """What is set before it."""
+    porch = "A box sealed over it makes a high entrance act low: warm, and mites fall past it."
+    mice = "Holes of 7 mm pass bees and no mouse; for the winter."
+    board = "Eases laden bees, and beetles and wasps as well."
+    yield _yes(f"{at}/porch", "Porch", entrance.porch, porch)
+    yield _yes(f"{at}/mouse_guard", "Mouse guard", entrance.mouse_guard, mice)
+    yield _yes(f"{at}/landing_board", "Landing board", entrance.landing_board, board)
 
 
 def _new_entrances() -> FieldGroup:

@@ -228,85 +228,69 @@ def _by(what: str, label: str, quantity: Quantity, gloss: str) -> SizeField:
 
 
 def _box(a: Analysis) -> FieldGroup:
-    chamber = a.chamber
-    walls = f"{a.path}/walls"
+    chamber, walls = a.chamber, f"{a.path}/walls"
+    standing, measured = chamber.axis == "standing", "Actual thickness as measured, not the nominal one."
     fields: list[FormField] = [
         size(
             f"{a.path}/length_mm",
-            "Height inside" if chamber.axis == "standing" else "Inside length",
+            "Height inside" if standing else "Inside length",
             chamber.length_mm,
-            "From the bars to the floor." if chamber.axis == "standing" else "Between the end walls.",
+            "From the bars to the floor." if standing else "Between the end walls.",
         ),
-        size(
-            f"{walls}/sides/0/thickness_mm",
-            "Side boards",
-            chamber.walls.sides[0].thickness_mm,
-            "Actual thickness as measured, not the nominal one.",
-        ),
-        size(
-            f"{walls}/ends/0/thickness_mm",
-            "End boards",
-            chamber.walls.ends[0].thickness_mm,
-            "Actual thickness as measured.",
-        ),
-        size(
-            f"{walls}/floor/0/thickness_mm",
-            "Floor board",
-            chamber.walls.floor[0].thickness_mm,
-            "Actual thickness as measured.",
-        ),
-        choice(
-            f"{a.path}/rest/kind",
-            "Bars and lugs lie on",
-            chamber.rest.kind,
-            ("rim", "the rim of the walls", "Simple: they lie on top of the walls."),
-            ("rebate", "a rebate in the walls", "Their ends are housed, and the lid meets the walls."),
-            ("rods", "two rods at the foot", "Frames stand on rods and are drawn out like drawers."),
-            ("none", "nothing: comb is fixed", "Comb hangs from the cavity itself and has to be cut to be lifted."),
-        ),
+        size(f"{walls}/sides/0/thickness_mm", "Side boards", chamber.walls.sides[0].thickness_mm, measured),
+        size(f"{walls}/ends/0/thickness_mm", "End boards", chamber.walls.ends[0].thickness_mm, measured),
+        size(f"{walls}/floor/0/thickness_mm", "Floor board", chamber.walls.floor[0].thickness_mm, measured),
+        *_rest_fields(a),
+        *_litter_fields(a),
     ]
-    if chamber.rest.kind == "rods":
-        fields += [
-            size(f"{a.path}/rest/width_mm", "Rods, thick", chamber.rest.width_mm),
-            size(f"{a.path}/rest/depth_mm", "Rods’ top above the floor", chamber.rest.depth_mm),
-        ]
-    if chamber.rest.kind == "rebate":
-        fields += [
-            size(f"{a.path}/rest/width_mm", "Rebate, wide", chamber.rest.width_mm, "On each side, from the inside."),
-            size(f"{a.path}/rest/depth_mm", "Rebate, deep", chamber.rest.depth_mm),
-        ]
-    fields.append(
-        choice(
-            f"{a.path}/litter/kind",
-            "On the floor",
-            chamber.litter.kind,
-            ("none", "bare floor", "Easy to scrape and to inspect."),
-            ("deep", "deep litter", "Holds moisture and small life; takes depth from the combs."),
-            ("trough", "litter trough", "A curved trough let into the floor; the follower's foot is shaped to it."),
-        )
-    )
-    if chamber.litter.kind != "none":
-        words = "Litter, deep" if chamber.litter.kind == "deep" else "Trough's rim above the floor"
-        fields.append(size(f"{a.path}/litter/depth_mm", words, chamber.litter.depth_mm))
-    if chamber.litter.kind == "trough":
-        fields.append(size(f"{a.path}/litter/width_mm", "Trough, wide", chamber.litter.width_mm))
-        fields.append(size(f"{a.path}/litter/sunk_mm", "Trough, below the floor", chamber.litter.sunk_mm))
     for index, lining in enumerate(chamber.linings):
-        at = f"{a.path}/linings/{index}"
+        at, name = f"{a.path}/linings/{index}", f"Spacers {index + 1}"
+        narrow = "They narrow the box for another frame."
         fields += [
-            size(
-                f"{at}/thickness_mm",
-                f"Spacers {index + 1}, each side",
-                lining.thickness_mm,
-                "They narrow the box for another frame.",
-            ),
-            size(
-                f"{at}/from_mm", f"Spacers {index + 1}, from", lining.from_mm, "Along the run from the near end wall."
-            ),
-            size(f"{at}/to_mm", f"Spacers {index + 1}, to", lining.to_mm),
+            size(f"{at}/thickness_mm", f"{name}, each side", lining.thickness_mm, narrow),
+            size(f"{at}/from_mm", f"{name}, from", lining.from_mm, "Along the run from the near end wall."),
+            size(f"{at}/to_mm", f"{name}, to", lining.to_mm),
         ]
     for index, height in enumerate(chamber.boxes_mm):
-        fields.append(
-            size(f"{a.path}/boxes_mm/{index}", f"Box {index + 1} of the stack, high", height, "Lowest first.")
-        )
+        name = f"Box {index + 1} of the stack, high"
+        fields.append(size(f"{a.path}/boxes_mm/{index}", name, height, "Lowest first."))
     return FieldGroup(id="box", title="Box", fields=tuple(fields))
+
+
+def _rest_fields(a: Analysis) -> Iterator[FormField]:
+    """What bars and lugs lie on."""
+    at, rest = f"{a.path}/rest", a.chamber.rest
+    yield choice(
+        f"{at}/kind",
+        "Bars and lugs lie on",
+        rest.kind,
+        ("rim", "the rim of the walls", "Simple: they lie on top of the walls."),
+        ("rebate", "a rebate in the walls", "Their ends are housed, and the lid meets the walls."),
+        ("rods", "two rods at the foot", "Frames stand on rods and are drawn out like drawers."),
+        ("none", "nothing: comb is fixed", "Comb hangs from the cavity itself and has to be cut to be lifted."),
+    )
+    if rest.kind == "rods":
+        yield size(f"{at}/width_mm", "Rods, thick", rest.width_mm)
+        yield size(f"{at}/depth_mm", "Rods’ top above the floor", rest.depth_mm)
+    if rest.kind == "rebate":
+        yield size(f"{at}/width_mm", "Rebate, wide", rest.width_mm, "On each side, from the inside.")
+        yield size(f"{at}/depth_mm", "Rebate, deep", rest.depth_mm)
+
+
+def _litter_fields(a: Analysis) -> Iterator[FormField]:
+    """What lies on the floor."""
+    at, litter = f"{a.path}/litter", a.chamber.litter
+    yield choice(
+        f"{at}/kind",
+        "On the floor",
+        litter.kind,
+        ("none", "bare floor", "Easy to scrape and to inspect."),
+        ("deep", "deep litter", "Holds moisture and small life; takes depth from the combs."),
+        ("trough", "litter trough", "A curved trough let into the floor; the follower's foot is shaped to it."),
+    )
+    if litter.kind != "none":
+        words = "Litter, deep" if litter.kind == "deep" else "Trough's rim above the floor"
+        yield size(f"{at}/depth_mm", words, litter.depth_mm)
+    if litter.kind == "trough":
+        yield size(f"{at}/width_mm", "Trough, wide", litter.width_mm)
+        yield size(f"{at}/sunk_mm", "Trough, below the floor", litter.sunk_mm)
