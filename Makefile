@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: house mutations demo test build check-tools serve lint types schema clean bench screenshots
+.PHONY: house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
 
 demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -51,6 +51,10 @@ test: check-tools $(VENV)/.develop web/dist/index.html
 SEED ?= 20260
 mutations: $(VENV)/.develop
 	@$(BIN)/python -m tests.mutated --seed $(SEED)
+
+# The tests of the core with examples of their properties that nobody has seen.
+properties: $(VENV)/.develop
+	@SABAKA_PROPERTIES=random $(BIN)/python manage.py test tests.core tests.published --noinput --parallel auto
 
 # The house's counts; COUNT="files over 400 lines" lists what one of them counted.
 house: $(VENV)/.develop

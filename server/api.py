@@ -19,6 +19,7 @@ from server.bench.studies import router as studies
 from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.designs.api import router as designs
+from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
 
 
@@ -33,6 +34,7 @@ api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=Non
 api.add_router("", accounts, tags=["accounts"])
 api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/studies", studies, tags=["studies"])
+api.add_router("/jobs", jobs, tags=["jobs"])
 api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/brief", brief, tags=["brief"])

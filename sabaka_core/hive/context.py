@@ -24,11 +24,13 @@ class Context:
         given: the design as its keeper has it.
         box: index of the chamber on the bench; the brood chamber when none was named.
         other: a design that it is compared with.
+        tell: hears how far a long answer is, from 0 to 1.
     """
 
     def __init__(self, given: Hive) -> None:
         self.given = given
         self.other: Context | None = None
+        self.tell: Callable[[float], None] = _unheard
         self._made: dict[Callable[[Context], Any], Any] = {}
         self._box: int | None = None
 
@@ -78,6 +80,10 @@ class Context:
         if make not in self._made:
             self._made[make] = make(self)
         return cast(T, self._made[make])
+
+
+def _unheard(share: float) -> None:
+    """Nobody listens."""
 
 
 def _whole(context: Context) -> Whole:

@@ -36,7 +36,7 @@ class BuildingStudy(Study):
 
     name = "building"
     # What a few millimetres would save is searched for seconds: only when somebody wishes it.
-    on_wish = frozenset({"helps"})
+    long = frozenset({"helps"})
     agenda_title = "Step by step"
     cautions = (
         "Saws: guard and riving knife on, push stick for anything narrow, small parts held down, never freehand.",
@@ -82,7 +82,7 @@ class BuildingStudy(Study):
         yield boards_drawing(context.once(plan_in), {part.id: index for index, part in enumerate(parts)})
 
     def helps(self, context: Context) -> tuple[Mend, ...]:
-        found = sorted(shorter(context.hive, context.once(plan_in)), key=lambda each: -each.saves)
+        found = sorted(shorter(context.hive, context.once(plan_in), tell=context.tell), key=lambda each: -each.saves)
         return tuple(mend for each in found for mend in improved(context, self.name, [_size(each)], _saved(each)))
 
     def tried(self, context: Context) -> Text:

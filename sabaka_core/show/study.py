@@ -30,8 +30,8 @@ class Study:
     name: ClassVar[str]
     momentary: ClassVar[frozenset[str]] = frozenset()
     agenda_title: ClassVar[str] = ""
-    # Parts that are made only when they are asked for by name.
-    on_wish: ClassVar[frozenset[Part]] = frozenset()
+    # Parts that take long: they are made only when they are asked for by name, and best as a job.
+    long: ClassVar[frozenset[Part]] = frozenset()
     papers: ClassVar[tuple[Paper, ...]] = ()
     cautions: ClassVar[tuple[str, ...]] = ()
 
@@ -139,7 +139,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
     moments = study.moments(context, asked.at)
     asked = asked.model_copy(update={"at": moments.at if moments else None})
     asked = asked.model_copy(update={"of": study.shown(context, asked)})
-    parts = set(asked.parts) - (study.on_wish if asked.parts == ALL_PARTS else set())
+    parts = set(asked.parts) - (study.long if asked.parts == ALL_PARTS else set())
     if "moment" in parts:
         changed = study.momentary
         return Chapter(

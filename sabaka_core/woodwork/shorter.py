@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, partial
 
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.combs import Frame
@@ -23,6 +23,8 @@ from sabaka_core.woodwork.plan import Cutter, cut_plan
 from sabaka_core.woodwork.planned import CutPlan
 
 MOST_MM = 20
+# So often can that be halved to a millimetre, the ends tried as well.
+_HALVINGS = 7
 
 
 @dataclass(frozen=True)
@@ -50,33 +52,66 @@ def free_sizes(hive: Hive) -> list[tuple[str, str, float]]:
     return found
 
 
-def shorter(hive: Hive, now: CutPlan, seconds: float = 0.1) -> tuple[Shorter, ...]:
+def shorter(
+    hive: Hive, now: CutPlan, seconds: float = 0.1, tell: Callable[[float], None] = lambda share: None
+) -> tuple[Shorter, ...]:
     """For each free size the least change of up to 20 mm that saves all that any such change would; none where
     none does.
 
     Args:
         seconds: time the solver may take for each try.
+        tell: hears how far the search is, from 0 to 1.
     """
-    found: list[Shorter] = []
-    cutter = cache(cut)
-    parts = parts_of_hive(hive)
-    for what, path, value in free_sizes(hive):
-        plans: dict[int, CutPlan | None] = {0: now}
-
-        def cost(by: int, path: str = path, value: float = value, plans: dict[int, CutPlan | None] = plans) -> float:
-            if by not in plans:
-                plans[by] = _plan(_other(hive, path, value + by), seconds, cutter)
-            plan = plans[by]
-            # A size that can't be, or loses parts, saves nothing.
-            return now.cost if plan is None or len(plan.too_long) > len(now.too_long) else plan.cost
-
-        by = _halved(cost) if _all_shrink(parts, _other(hive, path, value - MOST_MM)) else _scanned(cost)
-        plan = plans[by]
-        if plan is None or cost(by) >= now.cost - 1.0:
-            continue
-        text = f"{value + by:.3f} mm"
-        found.append(Shorter(what, float(by), len(plan.bought), len(now.bought), now.cost - plan.cost, path, text))
+    cutter, parts, sizes = cache(cut), parts_of_hive(hive), free_sizes(hive)
+    found = []
+    for order, size in enumerate(sizes):
+        shrinks = _all_shrink(parts, _other(hive, size[1], size[2] - MOST_MM))
+        tries = _Tries(hive, now, size, partial(_plan, seconds=seconds, cutter=cutter))
+        expected = _HALVINGS if shrinks else 2 * MOST_MM
+        tries.heard = partial(_part_of, tell, order / len(sizes), 1 / len(sizes) / expected)
+        by = _halved(tries.cost) if shrinks else _scanned(tries.cost)
+        saves = tries.saving(by)
+        if saves is not None:
+            found.append(saves)
     return tuple(found)
+
+
+def _part_of(tell: Callable[[float], None], begun: float, each: float, tries: int) -> None:
+    """Says how far the whole search is after so many tries of one size."""
+    tell(min(begun + each * tries, 1.0))
+
+
+class _Tries:
+    """One size changed millimetre by millimetre, each plan made once."""
+
+    def __init__(
+        self,
+        hive: Hive,
+        now: CutPlan,
+        size: tuple[str, str, float],
+        plan: Callable[[tuple[Hive, tuple[Part, ...]] | None], CutPlan | None],
+    ) -> None:
+        self._hive, self._now, self._plan = hive, now, plan
+        self._what, self._path, self._value = size
+        self._plans: dict[int, CutPlan | None] = {0: now}
+        self.heard: Callable[[int], None] = lambda tries: None
+
+    def cost(self, by: int) -> float:
+        """What the boards cost with so many millimetres more; a size that can’t be, or loses parts, saves nothing."""
+        if by not in self._plans:
+            self._plans[by] = self._plan(_other(self._hive, self._path, self._value + by))
+            self.heard(len(self._plans))
+        plan = self._plans[by]
+        return self._now.cost if plan is None or len(plan.too_long) > len(self._now.too_long) else plan.cost
+
+    def saving(self, by: int) -> Shorter | None:
+        """What that change saves; None where it saves nothing."""
+        plan, now = self._plans[by], self._now
+        if plan is None or self.cost(by) >= now.cost - 1.0:
+            return None
+        text = f"{self._value + by:.3f} mm"
+        boards = len(plan.bought), len(now.bought)
+        return Shorter(self._what, float(by), *boards, now.cost - plan.cost, self._path, text)
 
 
 def _all_shrink(parts: tuple[Part, ...], smaller: tuple[Hive, tuple[Part, ...]] | None) -> bool:

@@ -1,6 +1,6 @@
 """Every key number of every example, as it was when it was last looked through: a change shows itself here.
 
-``python -m tests.core.test_numbers_kept`` writes tests/fixtures/numbers.json anew; read the difference before you keep it.
+``python -m tests.core.test_numbers_kept`` writes tests/fixtures/numbers.json anew; read what changed first.
 """
 
 from __future__ import annotations

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
@@ -12,6 +13,7 @@ import type {
   EditOut,
   Hive,
   HiveSystem,
+  Job,
   Me,
   Matrix,
   Ranking,
@@ -241,9 +243,54 @@ export function useFindingsOf(document: Hive, studies: readonly string[], wanted
 
 const NONE: Finding[] = [];
 
-/** What would help, where it is searched for only when somebody wishes it. */
-export function useHelps(study: string) {
-  return useMutation({ mutationFn: (document: Hive) => chapterOf(document, study, { parts: ["helps"] }) });
+/** A long answer of a study: asked for, heard of until it is there, or given up. */
+export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>) {
+  const [id, setId] = useState<string | null>(null);
+  const [of, setOf] = useState<Hive | null>(null);
+  const begin = useMutation({
+    mutationFn: (document: Hive) =>
+      asSchema<Job>(
+        answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
+      ),
+    onSuccess: (job, document) => {
+      setId(job.id);
+      setOf(document);
+    },
+  });
+  const at = { params: { path: { ident: id ?? "" } } };
+  const heard = useQuery({
+    select: useRead<Job>(),
+    queryKey: ["job", id],
+    queryFn: () => asSchema<Job>(answered(client.GET("/api/jobs/{ident}", at))),
+    enabled: id !== null,
+    // Who doesn't ask any more isn't waited for.
+    refetchInterval: ({ state }) => (state.data && !isAlive(state.data) ? false : HEARD_MS),
+    gcTime: 0,
+  });
+  const giveUp = useMutation({
+    mutationFn: () => answered(client.DELETE("/api/jobs/{ident}", at)),
+    onSettled: () => {
+      setId(null);
+    },
+  });
+  const job = id === null ? undefined : heard.data;
+  const failed = job?.state === "failed" || job?.state === "ended" ? job.reason : null;
+  return {
+    /** The design that it was asked of: of another it says nothing. */
+    of,
+    begin: begin.mutate,
+    giveUp: giveUp.mutate,
+    busy: begin.isPending || (id !== null && (!job || isAlive(job))),
+    share: job?.share ?? 0,
+    chapter: job?.chapter ?? null,
+    problem: failed ?? begin.error?.message ?? heard.error?.message ?? null,
+  };
+}
+
+const HEARD_MS = 400;
+
+function isAlive({ state }: Job): boolean {
+  return state === "waiting" || state === "running";
 }
 
 /** Every catalogue frame against every starting point. */

@@ -42,6 +42,7 @@ export type Chapter = Schemas["Chapter"];
 export type Table = Chapter["tables"][number];
 export type Line = Table["lines"][number];
 export type Cell = Line["cells"][number];
+export type Job = Schemas["JobOut"];
 export type Matrix = Schemas["Matrix"];
 export type Brief = Schemas["BriefOut"];
 export type TypedBoard = Schemas["TypedBoard"];

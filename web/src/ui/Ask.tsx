@@ -1,4 +1,5 @@
-import { useEffect, useRef, type ReactNode } from "react";
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+import type { ReactNode } from "react";
 
 interface AskProps {
   title: string;
@@ -6,21 +7,15 @@ interface AskProps {
   onClose: () => void;
 }
 
-/** A dialog over the page; Escape closes it. */
+/** A dialog over the page; Escape closes it, and the page behind waits. */
 export function Ask({ title, children, onClose }: AskProps) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    dialog.current?.showModal();
-  }, []);
   return (
-    <dialog ref={dialog} className="modal" onClose={onClose} aria-label={title}>
-      <div className="modal-box max-w-md border border-base-content">
-        <h2 className="mb-3 text-xl">{title}</h2>
+    <Dialog open onClose={onClose} className="modal modal-open">
+      <DialogBackdrop className="fixed inset-0 bg-base-content/40" />
+      <DialogPanel className="modal-box max-w-md border border-base-content">
+        <DialogTitle className="mb-3 text-xl">{title}</DialogTitle>
         {children}
-      </div>
-      <form method="dialog" className="modal-backdrop">
-        <button aria-label="Close">close</button>
-      </form>
-    </dialog>
+      </DialogPanel>
+    </Dialog>
   );
 }

@@ -1,11 +1,13 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState, type ComponentType } from "react";
 import { bringBack, useFindingsOf } from "../../api/queries";
 import type { DesignOut, EditOut } from "../../api/types";
 import { fetchCharts } from "../../drawing/LazyChart";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
 import { asksFor } from "./asks";
+import { AnyStep } from "./AnyStep";
 import { BrokenStep } from "./BrokenStep";
+import type { StepProps } from "./StepFrame";
 import { Conflict } from "./Conflict";
 import type { LedgerTab } from "../shape";
 import { Rail } from "./Rail";
@@ -26,6 +28,15 @@ const RunStep = lazy(async () => ({ default: (await import("../run")).RunStep })
 const SeasonStep = lazy(async () => ({ default: (await import("../season")).SeasonStep }));
 const ShapeStep = lazy(async () => ({ default: (await import("../shape")).ShapeStep }));
 const WinterStep = lazy(async () => ({ default: (await import("../winter")).WinterStep }));
+
+/** Screens of their own; a step without one is shown as any study is. */
+const OWN: Partial<Record<BenchStep, ComponentType<StepProps>>> = {
+  season: SeasonStep,
+  move: MoveStep,
+  lift: LiftStep,
+  winter: WinterStep,
+  build: BuildStep,
+};
 
 /** Fetches every step, so that the others open without the server too. */
 function fetchSteps(): void {
@@ -60,7 +71,8 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const bench = useBench(first, keep, asked);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
-  const study = STEPS.find(({ path }) => path === step)?.study ?? null;
+  const { study = null, name: title = "" } = STEPS.find(({ path }) => path === step) ?? {};
+  const Own = OWN[step] ?? AnyStep;
   const studied = useChapter(bench.document, STUDIES.find((name) => name === study) ?? null);
   const planned = studied.chapter?.drawings["rod"];
   const { undo, redo } = bench;
@@ -140,16 +152,8 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
               <CombsStep bench={bench} onChoose={setComb} />
             ) : step === "run" ? (
               <RunStep bench={bench} chosen={chosen} onChoose={setChosen} pointed={pointed} onPoint={point} />
-            ) : step === "season" ? (
-              <SeasonStep id={id} bench={bench} {...studied} />
-            ) : step === "move" ? (
-              <MoveStep id={id} bench={bench} {...studied} />
-            ) : step === "lift" ? (
-              <LiftStep id={id} bench={bench} {...studied} />
-            ) : step === "winter" ? (
-              <WinterStep id={id} bench={bench} {...studied} />
-            ) : step === "build" ? (
-              <BuildStep id={id} bench={bench} {...studied} />
+            ) : step !== "shape" ? (
+              <Own id={id} bench={bench} title={title} {...studied} />
             ) : (
               <ShapeStep
                 id={id}
@@ -185,16 +189,18 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
         />
       ) : null}
       {signing ? (
-        <SignInAgain
-          onClose={() => {
-            setSigning(false);
-          }}
-          onDone={() => {
-            setSigning(false);
-            bench.wake();
-            void send();
-          }}
-        />
+        <Suspense fallback={null}>
+          <SignInAgain
+            onClose={() => {
+              setSigning(false);
+            }}
+            onDone={() => {
+              setSigning(false);
+              bench.wake();
+              void send();
+            }}
+          />
+        </Suspense>
       ) : null}
     </div>
   );

@@ -14,11 +14,12 @@ import type { Studied } from "./useChapter";
 /** What every step is given: the hive’s id, the bench it lies on, and what its study says. */
 export interface StepProps extends Studied {
   id: string;
+  /** What the step is called. */
+  title: string;
   bench: Bench;
 }
 
 interface StepFrameProps extends StepProps {
-  title: string;
   /** What is said while there is nothing yet. */
   waits: string;
   /** The sheet: what is drawn. */

@@ -2,6 +2,7 @@ import { Link, useNavigate } from "react-router";
 import { useEntering, useMe } from "../../api/queries";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Menu } from "../../ui/Menu";
 import { Reading } from "../../ui/Reading";
 import type { Bench } from "./useBench";
 import type { Waiting } from "./state";
@@ -44,29 +45,18 @@ export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
         <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">
           Print
         </Link>
-        <details className="dropdown dropdown-end">
-          <summary
-            className="min-h-7 cursor-pointer list-none content-center underline decoration-dotted
-            underline-offset-4"
-          >
-            {me.data?.name}
-          </summary>
-          <ul className="menu dropdown-content z-40 mt-2 w-44 rounded border border-base-content bg-base-100">
-            <li>
-              <Link to="/">Shelf</Link>
-            </li>
-            <li>
-              <button
-                type="button"
-                onClick={() => {
-                  signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") });
-                }}
-              >
-                Sign out
-              </button>
-            </li>
-          </ul>
-        </details>
+        <Menu
+          name={me.data?.name ?? "Account"}
+          entries={[
+            { title: "Shelf", onChoose: () => void navigate("/") },
+            {
+              title: "Sign out",
+              onChoose: () => {
+                signOut.mutate(undefined, { onSuccess: () => void navigate("/sign-in") });
+              },
+            },
+          ]}
+        />
       </div>
     </header>
   );

@@ -22,9 +22,17 @@ export function stepOf(path: string | undefined): BenchStep | null {
   return found === "brief" ? null : found;
 }
 
-/** Steps whose findings are worked out apart from the bench's report, for they take longer. */
-export const STUDIES = ["season", "moving", "lifting", "winter", "building"] as const;
-export type StudyName = (typeof STUDIES)[number];
+/** Studies of chamber, combs and run: they are asked with every edit. */
+const LIVE = ["shape", "combs", "run"] as const;
+type Study = NonNullable<(typeof STEPS)[number]["study"]>;
+export type StudyName = Exclude<Study, (typeof LIVE)[number]>;
+
+/** Studies that are asked apart from the edits, for they take longer. */
+export const STUDIES: readonly StudyName[] = STEPS.flatMap(({ study }) => (study && !isLive(study) ? [study] : []));
+
+function isLive(study: Study): study is (typeof LIVE)[number] {
+  return LIVE.some((live) => live === study);
+}
 
 /** Where a step of a hive lies; with a finding, where it is shown. */
 export function wayTo(id: string, path: BenchStep, finding?: string): string {

@@ -1,11 +1,12 @@
 import { useState } from "react";
-import { useHelps } from "../../api/queries";
+import { useLong } from "../../api/queries";
 import type { Chapter, Table } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { aspect } from "../../drawing/transform";
 import { tableText } from "../../lib/file";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Problem } from "../../ui/Problem";
 import { Tabs } from "../../ui/Tabs";
 import {
   ChapterForms,
@@ -33,7 +34,6 @@ export function BuildStep(props: StepProps) {
   return (
     <StepFrame
       {...props}
-      title="Build"
       waits="Cutting on paper … "
       ledger={(chapter) => <Ledger id={id} chapter={chapter} bench={bench} />}
     >
@@ -202,30 +202,42 @@ function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
   );
 }
 
-/** A search over 20 mm of the free sizes for a board less, on wish. */
+/** A search over 20 mm of the free sizes for a board less, on wish; it can be given up. */
 function Search({ bench }: { bench: Bench }) {
   const { units } = useSettings();
-  const search = useHelps("building");
-  const { data } = search;
+  const { of, begin, giveUp, busy, share, chapter, problem } = useLong("building", ["helps"]);
   return (
     <div className="mb-3">
       <Button
-        disabled={search.isPending}
+        disabled={busy}
         onClick={() => {
-          search.mutate(bench.document);
+          begin(bench.document);
         }}
       >
-        {search.isPending ? "Searching …" : "Would a few millimetres save a board?"}
+        {busy ? "Searching …" : "Would a few millimetres save a board?"}
       </Button>
-      {search.error ? (
-        <p role="alert" className="text-error">
-          {search.error.message}
-        </p>
+      {busy ? (
+        <div className="mt-1.5 flex items-center gap-3">
+          <progress
+            className="progress progress-primary grow"
+            value={share}
+            max={1}
+            aria-label="How far the search is"
+          />
+          <Button
+            onClick={() => {
+              giveUp();
+            }}
+          >
+            Give it up
+          </Button>
+        </div>
       ) : null}
-      {data ? (
+      <Problem id="search-problem">{problem}</Problem>
+      {chapter && !busy && of === bench.document ? (
         <div data-testid="search">
-          <p>{data.tried ? sentence(data.tried, units) : ""}</p>
-          <Helps title="What saves boards" helps={data.helps} bench={bench} />
+          <p>{chapter.tried ? sentence(chapter.tried, units) : ""}</p>
+          <Helps title="What saves boards" helps={chapter.helps} bench={bench} />
         </div>
       ) : null}
     </div>

@@ -9,12 +9,7 @@ const SEASON = ["visits", "count", "total_kg", "heaviest_kg", "worst_index", "ov
 /** Lifting: the keeper beside the hive, each lift against its limit, a season here and at the stack it replaces. */
 export function LiftStep(props: StepProps) {
   return (
-    <StepFrame
-      {...props}
-      title="Lift"
-      waits="Weighing … "
-      ledger={(chapter) => <Ledger chapter={chapter} bench={props.bench} />}
-    >
+    <StepFrame {...props} waits="Weighing … " ledger={(chapter) => <Ledger chapter={chapter} bench={props.bench} />}>
       {(chapter) => {
         const figure = chapter.drawings["lift-figure"];
         return (

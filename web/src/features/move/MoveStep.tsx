@@ -21,7 +21,6 @@ export function MoveStep(props: StepProps) {
   return (
     <StepFrame
       {...props}
-      title="Move in"
       waits="Reckoning every way … "
       ledger={(chapter) => <Ledger {...show(chapter)} tab={tab} onTab={setTab} />}
     >

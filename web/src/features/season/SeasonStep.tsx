@@ -20,12 +20,7 @@ import { SeenForm } from "./SeenForm";
 /** The year: charts, a week to look at with its followers on the rod, visits, and what the plan is made from. */
 export function SeasonStep(props: StepProps) {
   return (
-    <StepFrame
-      {...props}
-      title="Season"
-      waits="Reckoning the year … "
-      ledger={(chapter) => <Ledger {...props} chapter={chapter} />}
-    >
+    <StepFrame {...props} waits="Reckoning the year … " ledger={(chapter) => <Ledger {...props} chapter={chapter} />}>
       {(chapter) => <Charts chapter={chapter} onAt={props.onAt} />}
     </StepFrame>
   );

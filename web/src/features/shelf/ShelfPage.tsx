@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { RefusedError } from "../../api/client";
 import { useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
@@ -6,8 +6,10 @@ import type { Card } from "../../api/types";
 import { Reading } from "../../ui/Reading";
 import { Problem } from "../../ui/Problem";
 import { Toast } from "../../ui/Toast";
-import { BeginForm } from "./BeginForm";
 import { ShelfRow } from "./ShelfRow";
+
+// Its dialog is fetched when it is asked for: the shelf is there sooner.
+const BeginForm = lazy(async () => ({ default: (await import("./BeginForm")).BeginForm }));
 
 interface Word {
   words: string;
@@ -130,12 +132,14 @@ export function ShelfPage() {
         </ul>
       </main>
       {beginning ? (
-        <BeginForm
-          onClose={() => {
-            setBeginning(false);
-          }}
-          onBegun={open}
-        />
+        <Suspense fallback={null}>
+          <BeginForm
+            onClose={() => {
+              setBeginning(false);
+            }}
+            onBegun={open}
+          />
+        </Suspense>
       ) : null}
       {word ? (
         <Toast

@@ -9,7 +9,6 @@ export function WinterStep(props: StepProps) {
   return (
     <StepFrame
       {...props}
-      title="Winter"
       waits="Reckoning the winter … "
       ledger={(chapter) => (
         <Page>

@@ -1,0 +1,71 @@
+"""Long answers over HTTP: asked for, heard of until they are there, given up."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from sabaka_core import ParameterError, dump_hive, validate_hive
+from sabaka_core.edits.action import Pointer
+from sabaka_core.kit.chapter import Asked, Chapter
+from sabaka_core.show.study import STUDIES
+from server.auth import keeper_of, keeper_only
+from server.designs.weather import weathered
+from server.jobs.pool import Job, State, pool
+from server.problems import REFUSALS
+
+router = Router(auth=keeper_only)
+
+
+class JobIn(Schema):
+    """A design, and what is asked of a study that takes long."""
+
+    document: dict[str, Any]
+    study: Annotated[str, Field(max_length=40)]
+    asked: Asked
+    held: Annotated[list[Pointer], Field(max_length=8)] | None = None
+    box: Annotated[int, Field(ge=0, le=24)] | None = None
+
+
+class JobOut(Schema):
+    """How far it is, from 0 to 1; the chapter when it is done, why not when it failed."""
+
+    id: str
+    state: State
+    share: float
+    chapter: Chapter | None
+    reason: str
+
+
+@router.post("/", response={200: JobOut, **REFUSALS})
+def begin(request: HttpRequest, payload: JobIn) -> JobOut:
+    """Ask for a long answer; it is worked out in a process of its own."""
+    if payload.study not in STUDIES:
+        raise ParameterError("study", payload.study, "There is no such study.", "no-such-study")
+    keeper = keeper_of(request)
+    hive = weathered(keeper, validate_hive(payload.document))
+    asked = payload.dict(exclude={"document"}) | {
+        "document": dump_hive(hive),
+        "asked": payload.asked.model_dump(mode="json"),
+    }
+    return _out(pool.begin(keeper.pk, asked))
+
+
+@router.get("/{ident}", response={200: JobOut, **REFUSALS})
+def hear(request: HttpRequest, ident: str) -> JobOut:
+    """How far it is; it ends when nobody asks any more."""
+    return _out(pool.hear(keeper_of(request).pk, ident))
+
+
+@router.delete("/{ident}", response={200: JobOut, **REFUSALS})
+def end(request: HttpRequest, ident: str) -> JobOut:
+    """Give it up."""
+    return _out(pool.end(keeper_of(request).pk, ident))
+
+
+def _out(job: Job) -> JobOut:
+    chapter = None if job.chapter is None else Chapter.model_validate(job.chapter)
+    return JobOut(id=job.id, state=job.state, share=job.share, chapter=chapter, reason=job.reason)

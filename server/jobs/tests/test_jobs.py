@@ -1,0 +1,106 @@
+"""Long answers: how far they are, what comes of them, who may hear, and when they end."""
+
+from __future__ import annotations
+
+import json
+import time
+from typing import Any
+from unittest import TestCase as PlainCase
+
+from django.contrib.auth.models import User
+from django.test import TestCase
+
+from sabaka_core.base.errors import InfeasibleError, ParameterError
+from server.jobs.pool import Bounds, Job, Pool
+from tests.core.support import example
+
+SEARCH = {"study": "building", "asked": {"parts": ["helps"]}}
+# A design whose sizes contradict each other can't be searched.
+WRONG = {**SEARCH, "document": example("bowline") | {"format": "nothing"}}
+
+
+def asked(name: str = "conversion-box", **more: Any) -> dict[str, Any]:
+    return {**SEARCH, "document": example(name), **more}
+
+
+def over(pool: Pool, job: Job, seconds: float = 60.0) -> Job:
+    """A job once it is over; whoever waits asks."""
+    start = time.monotonic()
+    while job.state in ("waiting", "running") and time.monotonic() - start < seconds:
+        time.sleep(0.05)
+        pool.hear(job.owner, job.id)
+    return job
+
+
+class Pools(PlainCase):
+    def test_an_answer_comes_from_a_process_of_its_own(self) -> None:
+        pool = Pool()
+        job = over(pool, pool.begin(1, asked("sloped-top-bar")))
+        self.assertEqual((job.state, job.reason, job.share), ("done", "", 1.0))
+        assert job.chapter is not None
+        self.assertIn("Searched", job.chapter["tried"]["template"])
+
+    def test_what_is_wrong_is_said(self) -> None:
+        pool = Pool()
+        job = over(pool, pool.begin(1, WRONG))
+        self.assertEqual(job.state, "failed")
+        self.assertIn("no hive design", job.reason)
+
+    def test_so_many_run_at_once_and_so_many_for_each_keeper(self) -> None:
+        pool = Pool(Bounds(running=1, of_one=2))
+        first, second = pool.begin(1, asked()), pool.begin(1, asked())
+        self.assertEqual((first.state, second.state), ("running", "waiting"))
+        with self.assertRaises(InfeasibleError):
+            pool.begin(1, asked())
+        other = pool.begin(2, asked())
+        self.assertEqual(other.state, "waiting")
+        pool.end(1, first.id)
+        self.assertEqual((first.state, second.state, other.state), ("ended", "running", "waiting"))
+        for job in (second, other):
+            pool.end(job.owner, job.id)
+        self.assertTrue(all(job.process is None or job.process.wait(5) is not None for job in (first, second, other)))
+
+    def test_what_nobody_waits_for_ends(self) -> None:
+        pool = Pool(Bounds(patience_s=0.3))
+        job = pool.begin(1, asked())
+        time.sleep(1.0)
+        self.assertEqual((job.state, job.reason), ("ended", "Nobody waited for it any more."))
+        assert job.process is not None
+        self.assertIsNotNone(job.process.wait(5))
+
+    def test_what_takes_too_long_ends(self) -> None:
+        pool = Pool(Bounds(longest_s=0.2))
+        job = over(pool, pool.begin(1, asked()), 5.0)
+        self.assertEqual(job.state, "failed")
+        self.assertIn("longer than", job.reason)
+
+    def test_another_keeper_hears_nothing_of_it(self) -> None:
+        pool = Pool()
+        job = pool.begin(1, asked())
+        for act in (pool.hear, pool.end):
+            with self.assertRaises(ParameterError):
+                act(2, job.id)
+        pool.end(1, job.id)
+
+
+class OverHttp(TestCase):
+    def setUp(self) -> None:
+        self.client.force_login(User.objects.create_user("wren-test"))
+
+    def begin(self, **more: Any) -> Any:
+        return self.client.post("/api/jobs/", json.dumps(asked(**more)), content_type="application/json")
+
+    def test_a_search_is_asked_for_heard_of_and_given_up(self) -> None:
+        job = self.begin().json()
+        self.assertIn(job["state"], ("waiting", "running"))
+        heard = self.client.get(f"/api/jobs/{job['id']}").json()
+        self.assertTrue(0.0 <= heard["share"] <= 1.0)
+        self.assertEqual(self.client.delete(f"/api/jobs/{job['id']}").json()["state"], "ended")
+
+    def test_no_such_study_and_no_such_job(self) -> None:
+        self.assertEqual(self.begin(study="nothing").status_code, 422)
+        self.assertEqual(self.client.get("/api/jobs/nothing").status_code, 422)
+
+    def test_only_who_is_signed_in(self) -> None:
+        self.client.logout()
+        self.assertEqual(self.begin().status_code, 401)
