@@ -51,8 +51,8 @@ class Accounts(BrowserCase):
         self.page.get_by_role("button", name="Begin").click()
         expect(self.page.get_by_test_id("hive-name")).to_have_text("Hitch")
         here = self.page.url
-        self.page.locator("summary", has_text="tern").click()
-        self.page.get_by_role("button", name="Sign out").click()
+        self.page.get_by_role("button", name="tern").click()
+        self.page.get_by_role("menuitem", name="Sign out").click()
         expect(self.page.get_by_role("heading", name="Sign in")).to_be_visible()
         self.page.goto(here)
         self.page.get_by_label("Name").fill("tern")

@@ -106,9 +106,13 @@ function BriefRoom({ brief }: { brief: Brief }) {
               </li>
             ))}
           </ul>
-          <form method="dialog">
-            <button className="btn btn-neutral btn-sm">Open the hive</button>
-          </form>
+          <button
+            type="button"
+            className="btn btn-neutral btn-sm"
+            onClick={() => void navigate(`/hive/${begun.design.id}/shape`)}
+          >
+            Open the hive
+          </button>
         </Ask>
       ) : null}
     </div>
