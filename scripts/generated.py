@@ -41,12 +41,14 @@ def wanted() -> dict[str, str]:
     from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
     from scripts.looks import hatches_json, looks_css
+    from scripts.units import units_json
 
     examples = [load_hive(file.read_bytes()) for file in sorted((ROOT / "examples").glob("*.json"))]
     return {
         "docs/design.schema.json": schema_text(),
         "docs/metrics.md": metrics_page(examples),
         "web/src/api/generated.d.ts": typescript(openapi()),
+        "web/src/lib/units.generated.json": units_json(),
         "web/src/looks.generated.css": looks_css(),
         "web/src/drawing/hatches.generated.json": hatches_json(),
     }

@@ -75,6 +75,11 @@ _SUFFIX: dict[str, str] = {
 }
 
 
+def unit_rows() -> dict[str, tuple[int, str]]:
+    """How each unit is written in metric: digits, and its sign."""
+    return {unit: (digits, _SUFFIX.get(unit, f" {unit}").strip()) for unit, digits in _DIGITS.items()}
+
+
 class Value(BaseModel):
     """Base of what the core hands out: frozen."""
 

@@ -10,8 +10,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from sabaka_core.base.errors import FieldProblem, ParameterError, shorten
-from sabaka_core.document.former import one_to_two
 from sabaka_core.document.hive import FORMAT, VERSION, Hive
+from sabaka_core.document.migrations import one_to_two
 
 MAX_BYTES = 1_000_000
 MAX_DEPTH = 16

@@ -17,7 +17,7 @@ Measure = Literal["mm", "in", "in32"]
 FINEST: dict[Measure, int] = {"in": 16, "in32": 32}
 
 # What a unit becomes: factor, digits, suffix. A temperature is shifted too, and a length is written as a fraction.
-_IMPERIAL: dict[Unit, tuple[float, int, str]] = {
+IMPERIAL: dict[Unit, tuple[float, int, str]] = {
     "cm2": (0.15500031, 1, " in²"),
     "m2": (10.76391, 1, " ft²"),
     "L": (0.035314667, 2, " ft³"),
@@ -32,7 +32,7 @@ _IMPERIAL: dict[Unit, tuple[float, int, str]] = {
     "W/m2": (0.31699833, 0, " BTU/h ft²"),
 }
 # Units as they stand in sentences: what quantity each is, and how many of it make one.
-_WRITTEN_OUT: dict[str, tuple[Unit, float]] = {
+WRITTEN_OUT: dict[str, tuple[Unit, float]] = {
     "mm": ("mm", 1.0),
     "cm": ("mm", 10.0),
     "cm²": ("cm2", 1.0),
@@ -44,11 +44,11 @@ _WRITTEN_OUT: dict[str, tuple[Unit, float]] = {
     "°C": ("C", 1.0),
 }
 _METRES = "m"
-_FEET_PER_METRE = 3.2808399
+FEET_PER_METRE = 3.2808399
 _NUMBER = r"−?-?\d+(?:\.\d+)?"
 _AMOUNT = re.compile(
     rf"(?<![\w.²/])((?:{_NUMBER}(?:,\s|\s(?:to|and|or|by)\s|\s×\s|–))*{_NUMBER})\s?"
-    rf"({'|'.join(sorted(map(re.escape, (*_WRITTEN_OUT, _METRES)), key=len, reverse=True))})(?![\w²³/])"
+    rf"({'|'.join(sorted(map(re.escape, (*WRITTEN_OUT, _METRES)), key=len, reverse=True))})(?![\w²³/])"
 )
 
 
@@ -82,9 +82,9 @@ def _amounts(numbers: str, unit: str, measure: Measure) -> str:
         nonlocal suffix
         value = float(match[0].replace("−", "-"))
         if unit == _METRES:
-            shown = f"{_short(value * _FEET_PER_METRE, 1)} ft"
+            shown = f"{_short(value * FEET_PER_METRE, 1)} ft"
         else:
-            kind, each = _WRITTEN_OUT[unit]
+            kind, each = WRITTEN_OUT[unit]
             shown = _imperial(Quantity(value=value * each, unit=kind), measure)
         number, suffix = shown.rsplit(" ", 1)
         return number
@@ -97,8 +97,8 @@ def _imperial(quantity: Quantity, measure: Measure) -> str:
         return f"{inches_text(quantity.value, FINEST[measure])} in"
     if quantity.unit == "C":
         return f"{_short(quantity.value * 9 / 5 + 32, 0)} °F"
-    if quantity.unit in _IMPERIAL:
-        factor, digits, suffix = _IMPERIAL[quantity.unit]
+    if quantity.unit in IMPERIAL:
+        factor, digits, suffix = IMPERIAL[quantity.unit]
         return _short(quantity.value * factor, digits) + suffix
     return plain_quantity(quantity)
 

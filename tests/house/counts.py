@@ -272,19 +272,24 @@ def pictures() -> list[str]:
     return [name_of(file) for file in files(".png", ".jpg", ".svg") if name_of(file).startswith("docs/")]
 
 
+def is_test(name: str) -> bool:
+    """Whether a file is of the tests: beside what it tests, or apart."""
+    return name.startswith("tests/") or "/tests/" in name or ".test." in name
+
+
 def test_share() -> float:
     """Lines of tests of all lines of code [%]."""
     tests = all_ = 0
     for file in code():
         count, name = len(lines(file)), name_of(file)
         all_ += count
-        tests += count if name.startswith("tests/") or ".test." in name else 0
+        tests += count if is_test(name) else 0
     return 100 * tests / all_
 
 
 def lines_of(*tops: str) -> int:
     """Lines of code under these folders, tests left out."""
-    return sum(len(lines(file)) for file in code() if name_of(file).startswith(tops) and ".test." not in name_of(file))
+    return sum(len(lines(file)) for file in code() if name_of(file).startswith(tops) and not is_test(name_of(file)))
 
 
 COUNTS: dict[str, Callable[[], list[str]]] = {

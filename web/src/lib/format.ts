@@ -1,4 +1,5 @@
 import type { Quantity, System, Text, Units } from "../api/types";
+import table from "./units.generated.json";
 
 /**
  * How numbers are written. The one place of the front end, with the sheet transform, that may
@@ -13,58 +14,19 @@ interface Written {
   unit: string;
 }
 
-const METRIC: Record<Quantity["unit"], [digits: number, unit: string]> = {
-  number: [3, ""],
-  mm: [1, "mm"],
-  deg: [1, "°"],
-  cm2: [0, "cm²"],
-  m2: [2, "m²"],
-  L: [1, "L"],
-  kg: [2, "kg"],
-  boxes: [1, "boxes"],
-  count: [0, ""],
-  part: [2, ""],
-  "mm/deg": [1, "mm a degree"],
-  "per cm2": [2, "/cm²"],
-  "N/mm2": [0, "N/mm²"],
-  "kg/L": [2, "kg/L"],
-  W: [1, "W"],
-  "W/K": [2, "W/K"],
-  "W/m2K": [3, "W/m²K"],
-  "W/m2": [0, "W/m²"],
-  C: [1, "°C"],
-  "%": [0, "%"],
-  N: [0, "N"],
-};
+interface UnitRow {
+  digits: number;
+  unit: string;
+  imperial: { factor: number; digits: number; unit: string } | null;
+}
 
-const IMPERIAL: Partial<Record<Quantity["unit"], [factor: number, digits: number, unit: string]>> = {
-  cm2: [0.15500031, 1, "in²"],
-  m2: [10.76391, 1, "ft²"],
-  L: [0.035314667, 2, "ft³"],
-  kg: [2.2046226, 1, "lb"],
-  N: [0.22480894, 0, "lbf"],
-  "per cm2": [6.4516, 1, "/in²"],
-  "mm/deg": [1 / MM_PER_INCH, 3, "in a degree"],
-  "N/mm2": [145.03774, 0, "psi"],
-  "kg/L": [62.427961, 1, "lb/ft³"],
-  "W/K": [1.8956343, 2, "BTU/h °F"],
-  "W/m2K": [0.17611016, 3, "BTU/h ft² °F"],
-  "W/m2": [0.31699833, 0, "BTU/h ft²"],
-};
+/** How each unit is written, as the core exports it. */
+const UNITS: Record<Quantity["unit"], UnitRow> = table.units;
 
 /** Units as they stand in sentences: what quantity each is, and how many of it make one. */
-const WRITTEN_OUT: Record<string, [unit: Quantity["unit"], each: number]> = {
-  mm: ["mm", 1],
-  cm: ["mm", 10],
-  "cm²": ["cm2", 1],
-  "m²": ["m2", 1],
-  kg: ["kg", 1],
-  L: ["L", 1],
-  litres: ["L", 1],
-  N: ["N", 1],
-  "°C": ["C", 1],
-};
-const FEET_PER_METRE = 3.2808399;
+const WRITTEN_OUT = new Map(
+  Object.entries(table.written_out as Record<string, { unit: Quantity["unit"]; each: number }>),
+);
 const NUMBER = "−?-?\\d+(?:\\.\\d+)?";
 const SERIES = `(?:${NUMBER}(?:,\\s|\\s(?:to|and|or|by)\\s|\\s×\\s|–))*${NUMBER}`;
 const AMOUNT = new RegExp(`(?<![\\w.²/])(${SERIES})\\s?(litres|cm²|mm|cm|m²|kg|°C|L|N|m)(?![\\w²³/])`, "g");
@@ -105,10 +67,10 @@ export function written(quantity: Quantity, units: Units): Written {
   if (units !== "mm") {
     if (quantity.unit === "mm") return { number: inches(quantity.value, FINEST[units]), unit: "in" };
     if (quantity.unit === "C") return { number: fixed((quantity.value * 9) / 5 + 32, 0), unit: "°F" };
-    const other = IMPERIAL[quantity.unit];
-    if (other) return { number: fixed(quantity.value * other[0], other[1]), unit: other[2] };
+    const other = UNITS[quantity.unit].imperial;
+    if (other) return { number: fixed(quantity.value * other.factor, other.digits), unit: other.unit };
   }
-  const [digits, unit] = METRIC[quantity.unit];
+  const { digits, unit } = UNITS[quantity.unit];
   return { number: fixed(quantity.value, digits), unit };
 }
 
@@ -134,10 +96,10 @@ export function told(plain: string, units: Units): string {
     let suffix = "";
     const converted = numbers.replace(new RegExp(NUMBER, "g"), (number) => {
       const value = Number(number.replace("−", "-"));
-      const kind = WRITTEN_OUT[unit];
+      const kind = WRITTEN_OUT.get(unit);
       const one = kind
-        ? written({ value: value * kind[1], unit: kind[0] }, units)
-        : { number: fixed(value * FEET_PER_METRE, 1), unit: "ft" };
+        ? written({ value: value * kind.each, unit: kind.unit }, units)
+        : { number: fixed(value * table.feet_per_metre, 1), unit: "ft" };
       suffix = one.unit;
       return one.number;
     });
