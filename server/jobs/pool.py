@@ -11,6 +11,7 @@ import sys
 import time
 from collections import OrderedDict
 from dataclasses import dataclass, field
+from pathlib import Path
 from threading import Lock, Thread
 from typing import Any, Literal
 from uuid import uuid4
@@ -19,6 +20,7 @@ from sabaka_core.base.errors import InfeasibleError, ParameterError
 
 State = Literal["waiting", "running", "done", "failed", "ended"]
 _ALIVE = ("waiting", "running")
+_ROOT = Path(__file__).resolve().parents[2]
 
 
 @dataclass
@@ -138,7 +140,7 @@ class Pool:
     def _start(self, job: Job, now: float) -> None:
         job.state, job.began = "running", now
         command = [sys.executable, "-m", "server.jobs.work"]
-        job.process = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
+        job.process = subprocess.Popen(command, cwd=_ROOT, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
         Thread(target=self._listen, args=(job, job.process), daemon=True).start()
 
     def _listen(self, job: Job, process: subprocess.Popen[str]) -> None:

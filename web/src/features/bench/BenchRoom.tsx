@@ -29,7 +29,7 @@ const SeasonStep = lazy(async () => ({ default: (await import("../season")).Seas
 const ShapeStep = lazy(async () => ({ default: (await import("../shape")).ShapeStep }));
 const WinterStep = lazy(async () => ({ default: (await import("../winter")).WinterStep }));
 
-/** Screens of their own; a step without one is shown as any study is. */
+/** Screens of their own; a step without one is shown in the usual way. */
 const OWN: Partial<Record<BenchStep, ComponentType<StepProps>>> = {
   season: SeasonStep,
   move: MoveStep,
