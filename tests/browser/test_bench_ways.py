@@ -179,7 +179,7 @@ class Setting(BrowserCase):
         self.page.keyboard.press("Enter")
         expect(self.dimension("Height")).to_have_text("286.6")
 
-    def test_bars_and_entrances_are_changed_on_the_run_tab(self) -> None:
+    def test_bars_are_changed_on_the_run_tab_and_entrances_under_openings(self) -> None:
         self.open("Bowline")
         page = self.page
         page.locator("[data-drawing=rod] [data-item='4']").click(position={"x": 10, "y": 20})
@@ -189,12 +189,17 @@ class Setting(BrowserCase):
         expect(page.locator("[data-drawing=rod] [data-item='4']")).to_have_class("layer layer-comb-honey chosen")
         panel.get_by_role("button", name="Take it out").click()
         expect(self.badge("far")).to_have_text("747 mm · after bar 18")
+        page.get_by_role("link", name="the Run step").click()
+        page.get_by_role("tab", name="Openings").click()
         page.get_by_role("button", name="Cut a slot").click()
         expect(page.locator("[data-group=entrance-4]")).to_be_visible()
         page.locator('[data-path="/chambers/0/entrances/4/wall"]').select_option("far-end")
-        page.get_by_role("tab", name="Read").click()
+        page.get_by_role("tab", name="Fit").click()
         expect(self.finding("entrance-beyond-follower")).to_contain_text("Entrance 5 is open")
         self.finding("entrance-beyond-follower").get_by_role("button", name="Plug it").click()
+        expect(self.finding("entrance-beyond-follower")).to_have_count(0)
+        page.get_by_role("link", name="Shape", exact=True).click()
+        page.get_by_role("tab", name="Read").click()
         expect(page.get_by_text("Nothing to mend.")).to_be_visible()
 
     def test_boards_on_hand_followers_and_kinds_of_bar(self) -> None:

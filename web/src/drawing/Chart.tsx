@@ -19,6 +19,8 @@ import { chartTransform, nearest, toMm, within, type Plot, type Transform } from
 export interface ChartProps {
   chart: ChartOf;
   className?: string;
+  /** Keeps the room of a right scale free where there is none: charts under each other stand alike. */
+  aligned?: boolean;
   /** A place along the foot that is looked at. */
   at?: number | null;
   /** A click on the chart, at that place along its foot. */
@@ -28,7 +30,7 @@ export interface ChartProps {
 }
 
 /** A chart on the screen, read by pointing and by the arrow keys; its key stands under it and covers no curve. */
-export default function Chart({ chart, className = "", at = null, onPlace, overlay }: ChartProps) {
+export default function Chart({ chart, className = "", aligned = false, at = null, onPlace, overlay }: ChartProps) {
   const { units } = useSettings();
   const frame = useRef<HTMLDivElement>(null);
   const [plot, setPlot] = useState<Plot | null>(null);
@@ -50,7 +52,7 @@ export default function Chart({ chart, className = "", at = null, onPlace, overl
           onPlace(toMm(t, x, 0).x);
         }}
       >
-        <Curves chart={chart} at={at} units={units} onPlot={setPlot} />
+        <Curves chart={chart} spare={aligned && !right} at={at} units={units} onPlot={setPlot} />
         {t ? overlay?.(t) : null}
       </div>
       {foot.title ? <p className="soft text-center text-xs">{foot.title}</p> : null}
@@ -61,13 +63,15 @@ export default function Chart({ chart, className = "", at = null, onPlace, overl
 
 interface CurvesProps {
   chart: ChartOf;
+  /** Whether the room of a right scale is kept free. */
+  spare: boolean;
   at: number | null;
   units: Units;
   onPlot: (plot: Plot) => void;
 }
 
 /** What the library draws; it isn’t asked to again when only something over it changes. */
-const Curves = memo(function Curves({ chart, at, units, onPlot }: CurvesProps) {
+const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesProps) {
   const { foot, axes, places, series, bands, levels, now } = chart;
   const rows = places.map((place, index) => ({
     place,
@@ -76,7 +80,7 @@ const Curves = memo(function Curves({ chart, at, units, onPlot }: CurvesProps) {
   const first = axes[0]?.key ?? "";
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <ComposedChart data={rows} margin={{ top: 16, right: 12, bottom: 2, left: 4 }} title={chart.title}>
+      <ComposedChart data={rows} margin={spare ? SPARE : MARGIN} title={chart.title}>
         {bands.map((band) => (
           <ReferenceArea
             key={`${band.layer} ${String(band.start)}`}
@@ -117,7 +121,7 @@ const Curves = memo(function Curves({ chart, at, units, onPlot }: CurvesProps) {
             tick={TICK}
             axisLine={RULE}
             tickLine={RULE}
-            width={axis.side === "none" ? 0 : 50}
+            width={axis.side === "none" ? 0 : SCALE}
           />
         ))}
         {levels.map((level) => (
@@ -165,6 +169,9 @@ const Curves = memo(function Curves({ chart, at, units, onPlot }: CurvesProps) {
   );
 });
 
+const SCALE = 50;
+const MARGIN = { top: 16, right: 12, bottom: 2, left: 4 };
+const SPARE = { ...MARGIN, right: 62 };
 const TICK = { fill: "var(--soft)", fontSize: 12, stroke: "none" };
 const RULE = { stroke: "var(--soft)" };
 

@@ -83,7 +83,7 @@ function LineRows({ line, title, wide, bench, onChoose }: LineProps) {
         data-good={line.good}
         className={`border-t border-[var(--line)] ${line.chosen ? "bg-base-300" : ""}`}
       >
-        <th scope="row" className="py-0.5 text-left font-normal">
+        <th scope="row" className={`py-0.5 text-left font-normal ${cells.length === 1 ? "min-w-36" : ""}`}>
           {line.good === false ? "✗ " : ""}
           {choose && bench ? (
             <button

@@ -1,8 +1,10 @@
+import { Link, useParams } from "react-router";
 import type { Edit, Hive } from "../../api/types";
 import { sentence, step } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { FieldSet } from "./Fields";
-import { itemAt, itemsOf, type Item } from "./items";
+import { isEntrance, itemAt, itemsOf, type Item } from "./items";
+import { wayTo } from "./steps";
 import type { Bench } from "./useBench";
 import { Button } from "../../ui/Button";
 
@@ -16,6 +18,7 @@ interface RunTabProps {
 
 /** The run in order, the chosen bar, followers, gaps and entrances. */
 export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
+  const { id = "" } = useParams();
   const { units } = useSettings();
   const place = itemAt(bench, chosen);
   return (
@@ -46,9 +49,18 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
           ))}
         </ol>
       </details>
-      {bench.run?.forms.map((group) => (
-        <FieldSet key={group.id} group={group} bench={bench} />
-      ))}
+      {bench.run?.forms
+        .filter((group) => !isEntrance(group))
+        .map((group) => (
+          <FieldSet key={group.id} group={group} bench={bench} />
+        ))}
+      <p className="soft text-xs">
+        Entrances are on{" "}
+        <Link className="underline underline-offset-4" to={wayTo(id, "run")}>
+          the Run step
+        </Link>
+        , under Openings.
+      </p>
     </>
   );
 }

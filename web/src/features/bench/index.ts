@@ -20,5 +20,5 @@ export { StepFindings } from "./StepFrame";
 export { firstReport } from "./useBench";
 export { readyEdit } from "./edits";
 export { PRINTED } from "./asks";
-export { tableOf } from "./items";
+export { isEntrance, tableOf } from "./items";
 export { useHandles } from "./useHandles";

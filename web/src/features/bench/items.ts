@@ -1,9 +1,14 @@
-import type { Chapter, Line, Table, Text } from "../../api/types";
+import type { Chapter, FieldGroup, Line, Table, Text } from "../../api/types";
 import type { Bench } from "./useBench";
 
 /** One table of a chapter. */
 export function tableOf(chapter: Chapter | undefined, key: string): Table | undefined {
   return chapter?.tables.find((table) => table.key === key);
+}
+
+/** Whether a group of fields is of an entrance: those stand under Openings. */
+export function isEntrance({ id }: FieldGroup): boolean {
+  return id.startsWith("entrance-") || id === "new-entrance";
 }
 
 /** One thing in the run: its place in it, what is said of it, and its number where it is a comb. */

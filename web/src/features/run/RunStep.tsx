@@ -11,10 +11,12 @@ import { Button } from "../../ui/Button";
 import {
   DataTable,
   DimensionField,
+  FieldSet,
   Flags,
   Legend,
   RunTab,
   StepFindings,
+  isEntrance,
   readyEdit,
   tableOf,
   useHandles,
@@ -201,9 +203,15 @@ function Colonies({ bench }: { bench: Bench }) {
 const OPENINGS = ["openings", "entrances", "slats", "followers", "excluders"];
 
 function Openings({ bench }: { bench: Bench }) {
-  return OPENINGS.flatMap((key) => tableOf(bench.run, key) ?? [])
-    .filter((table) => table.lines.length > 0)
-    .map((table) => <DataTable key={table.key} table={table} />);
+  const tables = OPENINGS.flatMap((key) => tableOf(bench.run, key) ?? []);
+  return (
+    <>
+      {tables.map((table) => (table.lines.length > 0 ? <DataTable key={table.key} table={table} /> : null))}
+      {bench.run?.forms.filter(isEntrance).map((group) => (
+        <FieldSet key={group.id} group={group} bench={bench} />
+      ))}
+    </>
+  );
 }
 
 function States({ bench }: { bench: Bench }) {

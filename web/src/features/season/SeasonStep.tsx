@@ -38,6 +38,7 @@ function Charts({ chapter, onAt }: { chapter: Chapter; onAt: (week: number) => v
           <LazyChart
             key={name}
             chart={chart}
+            aligned
             className="h-64 shrink-0 px-2 md:h-auto md:min-h-48 md:shrink md:grow"
             at={at}
             onPlace={(day) => {
