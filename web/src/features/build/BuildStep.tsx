@@ -225,6 +225,7 @@ function Search({ bench }: { bench: Bench }) {
             aria-label="How far the search is"
           />
           <Button
+            className="shrink-0"
             onClick={() => {
               giveUp();
             }}

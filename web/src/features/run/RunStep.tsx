@@ -200,16 +200,21 @@ function Colonies({ bench }: { bench: Bench }) {
   );
 }
 
-const OPENINGS = ["openings", "entrances", "slats", "followers", "excluders"];
+const OPENINGS = ["openings", "entrances"];
+const AROUND = ["slats", "followers", "excluders"];
 
 function Openings({ bench }: { bench: Bench }) {
-  const tables = OPENINGS.flatMap((key) => tableOf(bench.run, key) ?? []);
+  const listed = (keys: string[]) =>
+    keys
+      .flatMap((key) => tableOf(bench.run, key) ?? [])
+      .map((table) => (table.lines.length > 0 ? <DataTable key={table.key} table={table} /> : null));
   return (
     <>
-      {tables.map((table) => (table.lines.length > 0 ? <DataTable key={table.key} table={table} /> : null))}
+      {listed(OPENINGS)}
       {bench.run?.forms.filter(isEntrance).map((group) => (
         <FieldSet key={group.id} group={group} bench={bench} />
       ))}
+      {listed(AROUND)}
     </>
   );
 }
