@@ -22,7 +22,7 @@ from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.moving.matrix import Matrix
 from sabaka_core.show.combs import fact_lines, part_lines
-from sabaka_core.show.run import kept_mm, kinds_of, solve
+from sabaka_core.show.mixes import kept_mm, kinds_of, solve
 
 
 def findings_text(findings: Iterable[Finding]) -> str:

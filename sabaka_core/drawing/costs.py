@@ -6,7 +6,7 @@ from math import ceil
 
 from sabaka_core.base.quantity import text
 from sabaka_core.document.moving import Making
-from sabaka_core.kit.chart import Axis, Chart, Tick, scale, series
+from sabaka_core.kit.chart import Chart, foot, scale, series
 from sabaka_core.kit.ticks import ticks
 from sabaka_core.moving.making import costs, frame_price
 
@@ -21,19 +21,11 @@ def cost_chart(making: Making, minutes_each: float) -> Chart:
     most = ceil(most / _ROUND_TO) * _ROUND_TO
     each = frame_price(making, minutes_each)
     places = [most * i / _ROUND_TO for i in range(_ROUND_TO + 1)]
-    shared = text(f"tool shared by {making.keepers}")
+    shared = f"tool shared by {making.keepers}"
     return Chart(
         name="make-cost",
         title="Cost of frames by their number",
-        foot=Axis(
-            key="frames",
-            title="frames",
-            unit="count",
-            side="foot",
-            least=0,
-            most=most,
-            ticks=tuple(Tick(at=at, text=text(f"{at:.0f}")) for at in ticks(0.0, most)),
-        ),
+        foot=foot("frames", "frames", "count", most, ((at, text(f"{at:.0f}")) for at in ticks(0.0, most))),
         axes=(scale("cost", "cost", "number", (making.tool_price + each * most, making.buy_price * most)),),
         places=tuple(places),
         series=(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sabaka_core.base.dates import short
 from sabaka_core.base.quantity import count, text
-from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, Tick, bands_of, scale, series
+from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, bands_of, foot, scale, series
 from sabaka_core.season.planned import Plan
 
 # A tick every four weeks; a point every other day.
@@ -16,15 +16,15 @@ def combs_chart(plan: Plan, other: int | None = None) -> Chart:
     """Combs the colony needs and covers, against those given and those that go in."""
     rows = plan.days[::_STEP]
     holds = [(plan.nest.capacity, "the run holds {n}"), *([] if other is None else [(other, "that length holds {n}")])]
-    top = scale("combs", "combs", "count", (plan.peak_combs, *(n for n, _ in holds)))
+    top = scale("combs", "combs", "number", (plan.peak_combs, *(n for n, _ in holds)))
     return _chart(
         "season-combs",
         "Combs through the year",
         plan,
         (top,),
         (
-            series("needed", "combs needed", 1, "combs", rows, lambda r: r.need.combs),
-            series("covered", "combs covered by bees", 2, "combs", rows, lambda r: r.need.covered),
+            series("needed", "combs needed", 1, "combs", rows, lambda r: round(r.need.combs, 1)),
+            series("covered", "combs covered by bees", 2, "combs", rows, lambda r: round(r.need.covered, 1)),
             series("given", "combs given", 3, "combs", rows, lambda r: r.given),
         ),
         tuple(Level(axis="combs", at=n, text=text(words, n=count(n))) for n, words in holds),
@@ -58,11 +58,11 @@ def _chart(
     levels: tuple[Level, ...] = (),
 ) -> Chart:
     days = len(plan.days)
-    ticks = tuple(Tick(at=i, text=text(short(plan.days[i].day))) for i in range(0, days, _TICK_DAYS))
+    ticks = ((i, text(short(plan.days[i].day))) for i in range(0, days, _TICK_DAYS))
     return Chart(
         name=name,
         title=title,
-        foot=Axis(key="days", title="", unit="number", side="foot", least=0, most=days, ticks=ticks),
+        foot=foot("days", "", "number", days, ticks),
         axes=axes,
         places=tuple(float(i) for i in range(0, days, _STEP)),
         names=tuple(short(row.day) for row in plan.days[::_STEP]),

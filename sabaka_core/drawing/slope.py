@@ -8,13 +8,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from sabaka_core.base.quantity import Text, Unit, amount, deg, mm, text
+from sabaka_core.base.quantity import amount, deg, mm, text
 from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.combs.slope import CombBrief, SlopePoint, from_board, leaning, point, steepest_possible_deg, sweep
 from sabaka_core.drawing.section import upright
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.chart import Axis, Band, BandLayer, Chart, Level, Tick, scale, series
+from sabaka_core.kit.chart import Axis, Band, BandLayer, Chart, Level, foot, scale, series
 from sabaka_core.kit.drawing import Handle
 from sabaka_core.kit.tables import practice
 
@@ -77,21 +77,13 @@ def slope_chart(a: Analysis, study: SlopeStudy) -> Chart:
     by_board = study.board_mm is not None
     space = a.hive.choices.bee_space_mm
     longest = max((p.contact_mm for p in points), default=0.0)
-    ticks = tuple(Tick(at=at, text=text("{at}", at=deg(at))) for at in range(0, int(SHARPEST_DEG) + 1, 5))
+    ticks = ((at, text("{at}", at=deg(at))) for at in range(0, int(SHARPEST_DEG) + 1, 5))
     return Chart(
         name="board" if by_board else "slope",
         title="What each slope gives out of one board’s width"
         if by_board
         else "What each slope gives, top and height held",
-        foot=Axis(
-            key="slope",
-            title="slope of the side walls from the vertical",
-            unit="deg",
-            side="foot",
-            least=0.0,
-            most=SHARPEST_DEG,
-            ticks=ticks,
-        ),
+        foot=foot("slope", "slope of the side walls from the vertical", "deg", SHARPEST_DEG, ticks),
         axes=(
             scale("area", "one side", "cm2", (p.section.area_mm2 / 100 for p in points)),
             Axis(key="clear", title="clearance", unit="mm", side="none", least=0.0, most=BEE_SPACES * space),
@@ -99,12 +91,10 @@ def slope_chart(a: Analysis, study: SlopeStudy) -> Chart:
         ),
         places=tuple(p.slope_deg for p in points),
         series=(
-            series("comb", _now("comb", here.comb_mm2 / 100, "cm2"), 1, "area", points, lambda p: p.comb_mm2 / 100),
-            series(
-                "unused", _now("unused", here.unused_mm2 / 100, "cm2"), 2, "area", points, lambda p: p.unused_mm2 / 100
-            ),
-            series("clearance", _now("clearance", here.clearance_mm, "mm"), 3, "clear", points, _clearance),
-            series("contact", _now("wall too near", here.contact_mm, "mm"), 4, "contact", points, _contact),
+            series("comb", "comb", 1, "area", points, _comb_cm2, amount(_comb_cm2(here), "cm2")),
+            series("unused", "unused", 2, "area", points, _unused_cm2, amount(_unused_cm2(here), "cm2")),
+            series("clearance", "clearance", 3, "clear", points, _clearance, mm(here.clearance_mm)),
+            series("contact", "wall too near", 4, "contact", points, _contact, mm(here.contact_mm)),
         ),
         bands=tuple(_band(school, words) for school, words in SCHOOLS.items()),
         levels=(Level(axis="clear", at=space, text=text("bee space {gap}", gap=mm(space))),),
@@ -113,8 +103,12 @@ def slope_chart(a: Analysis, study: SlopeStudy) -> Chart:
     )
 
 
-def _now(words: str, value: float, unit: Unit) -> Text:
-    return text(f"{words}, now {{now}}", now=amount(value, unit))
+def _comb_cm2(at: SlopePoint) -> float:
+    return at.comb_mm2 / 100
+
+
+def _unused_cm2(at: SlopePoint) -> float:
+    return at.unused_mm2 / 100
 
 
 def _clearance(at: SlopePoint) -> float | None:

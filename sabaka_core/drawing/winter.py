@@ -8,7 +8,7 @@ from typing import Literal
 from sabaka_core.base.dates import MONTHS, ordinal, short
 from sabaka_core.base.quantity import Quantity, amount, text
 from sabaka_core.drawing.section import outside_half_mm
-from sabaka_core.kit.chart import Axis, Chart, Level, Tick, bands_of, scale, series
+from sabaka_core.kit.chart import Axis, Chart, Level, bands_of, foot, scale, series
 from sabaka_core.kit.dimension import Point
 from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Polyline, Shape, WordsLayer, rectangle
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
@@ -156,14 +156,11 @@ def year_chart(winter: Winter) -> Chart:
     rows = days[::_STEP]
     low = min(each.out_c for each in days) - _MARGIN_C
     starts = [sum(MONTH_DAYS[:number]) for number in range(12)]
-    months = tuple(
-        Tick(at=start + long / 2, text=text(name[0]))
-        for start, long, name in zip(starts, MONTH_DAYS, MONTHS, strict=True)
-    )
+    months = ((start + long / 2, text(name[0])) for start, long, name in zip(starts, MONTH_DAYS, MONTHS, strict=True))
     return Chart(
         name="winter-year",
         title="The year: temperatures, heat, humidity",
-        foot=Axis(key="days", title="", unit="number", side="foot", least=0, most=len(days), ticks=months),
+        foot=foot("days", "", "number", len(days), months),
         axes=(
             scale("warmth", "temperature", "C", (each.in_c for each in days), least=low),
             scale("heat", "heat", "W", (each.heat_w for each in days), "right"),

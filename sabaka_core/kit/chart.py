@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 from typing import Literal, TypeVar
 
-from sabaka_core.base.quantity import Text, Unit, Value, amount, text
+from sabaka_core.base.quantity import Quantity, Text, Unit, Value, amount, text
 from sabaka_core.kit.drawing import Handle
 from sabaka_core.kit.ticks import ticks
 
@@ -37,10 +37,11 @@ class Axis(Value):
 
 
 class Series(Value):
-    """One curve over the chart’s places; None where it has no value."""
+    """One curve over the chart’s places; None where it has no value. ``now`` is what it is of the design as it is."""
 
     key: str
-    name: Text
+    name: str
+    now: Quantity | None = None
     layer: SeriesLayer
     axis: str
     values: tuple[float | None, ...]
@@ -83,6 +84,12 @@ class Chart(Value):
     handle: Handle | None = None
 
 
+def foot(key: str, title: str, unit: Unit, most: float, at: Iterable[tuple[float, Text]]) -> Axis:
+    """The axis along the foot, from 0, with what stands at its ticks."""
+    ticks_ = tuple(Tick(at=place, text=said) for place, said in at)
+    return Axis(key=key, title=title, unit=unit, side="foot", least=0.0, most=most, ticks=ticks_)
+
+
 def scale(
     key: str,
     title: str,
@@ -103,15 +110,21 @@ def scale(
 
 
 def series(
-    key: str, name: str | Text, order: int, axis: str, rows: Sequence[T], value: Callable[[T], float | None]
+    key: str,
+    name: str,
+    order: int,
+    axis: str,
+    rows: Sequence[T],
+    value: Callable[[T], float | None],
+    now: Quantity | None = None,
 ) -> Series:
     """A curve of one number of each row; ``order`` tells it from the others, from 1 to 4."""
     layers: tuple[SeriesLayer, ...] = ("series-1", "series-2", "series-3", "series-4")
-    said = Text(template=name) if isinstance(name, str) else name
     values = (value(row) for row in rows)
     return Series(
         key=key,
-        name=said,
+        name=name,
+        now=now,
         layer=layers[order - 1],
         axis=axis,
         values=tuple(None if each is None else round(each, 4) for each in values),

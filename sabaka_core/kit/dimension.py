@@ -29,21 +29,25 @@ class Stroke(Value):
     points: tuple[Vertex, ...]
 
 
-class Dimension(Value):
-    """A dimension line from one point to another, moved off them by ``offset`` [mm].
+class _Mark(Value):
+    """What is measured: ``path`` is the document field it edits, ``held`` whether that is given or follows."""
 
-    ``path`` is the document field it edits; ``held`` says whether that field is given or
-    follows from others. ``strokes`` are its lines, ``middle`` the place of its number.
-    """
-
-    kind: Literal["dimension"] = "dimension"
     name: str
-    start: Point
-    end: Point
-    offset: Point = (0.0, 0.0)
     quantity: Quantity
     path: str | None = None
     held: bool = True
+
+
+class Dimension(_Mark):
+    """A dimension line from one point to another, moved off them by ``offset`` [mm].
+
+    ``strokes`` are its lines, ``middle`` the place of its number.
+    """
+
+    kind: Literal["dimension"] = "dimension"
+    start: Point
+    end: Point
+    offset: Point = (0.0, 0.0)
 
     @computed_field  # type: ignore[prop-decorator]
     @property
@@ -74,17 +78,13 @@ class Dimension(Value):
         return (Stroke(layer="dimension", points=(near, far)),)
 
 
-class AngleMark(Value):
+class AngleMark(_Mark):
     """An angle written at a corner, from the vertical."""
 
     kind: Literal["angle"] = "angle"
-    name: str
     corner: Point
     radius_mm: float
     turn_deg: float
-    quantity: Quantity
-    path: str | None = None
-    held: bool = True
 
     @computed_field  # type: ignore[prop-decorator]
     @property

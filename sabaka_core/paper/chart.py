@@ -11,7 +11,7 @@ from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
 from reportlab.lib.colors import Color, HexColor
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
-from sabaka_core.base.quantity import Text, plain
+from sabaka_core.base.quantity import Text, plain, text
 from sabaka_core.kit.chart import Axis, Chart, Series
 from sabaka_core.kit.looks import Look, colours, looks
 from sabaka_core.paper.letters import first_face
@@ -148,7 +148,7 @@ def _key(chart: Chart, wide: float, say: Say) -> _Key:
     rows: list[list[tuple[Series, str, float]]] = [[]]
     x = _SIDE
     for series in chart.series:
-        said = say(series.name)
+        said = f"{series.name}, now {say(text('{now}', now=series.now))}" if series.now else series.name
         long = _SWATCH + 4 + stringWidth(said, first_face(), WORDS) + _APART
         if x + long > wide and rows[-1]:
             rows.append([])

@@ -39,6 +39,8 @@ from sabaka_core.show.study import Study
 
 # What is shown: a kind of the hive, or a row of the catalogue, by its id.
 HIVE, CATALOGUE = "hive:", "catalogue:"
+# The kind that was put in last, whatever its id came to be.
+NEWEST = HIVE
 # A top bar reaches over its box by so much at both ends together, where no box is known.
 _OVER_MM = 20.0
 
@@ -55,6 +57,8 @@ class CombsStudy(Study):
         """The one asked for; else the first of the hive's kinds that hangs here."""
         kinds = context.hive.comb_types
         own, rows = [f"{HIVE}{kind.id}" for kind in kinds], [f"{CATALOGUE}{ident}" for ident in catalogue()]
+        if asked.of == NEWEST and own:
+            return own[-1]
         used = [f"{HIVE}{kind.id}" for kind in kinds if _used(context.bench, kind)]
         return asked.of if asked.of in (*own, *rows) else (*used, *own, *rows)[0]
 

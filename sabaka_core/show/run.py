@@ -11,7 +11,6 @@ from sabaka_core.base.quantity import Text, count, mm, text
 from sabaka_core.document.run import Comb, Excluder, Feeder, Follower, Gap, SavedRun
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.rod import rod_drawing
-from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.edits.runs import gone_kinds
 from sabaka_core.findings.colonies import flight
 from sabaka_core.findings.judged import is_found
@@ -25,12 +24,11 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.covers import slats
 from sabaka_core.run.entrances import PlacedEntrance, disc_pairs
-from sabaka_core.run.fit import Fit, Kind, fits
-from sabaka_core.run.layout import Placed, item_length_mm
+from sabaka_core.run.layout import Placed
 from sabaka_core.show.forms.run import run_forms
+from sabaka_core.show.mixes import mixes
 from sabaka_core.show.study import Study
 
-SHOWN = 6
 # Ways to hang the combs of a kept state on other kinds, at most.
 _MOST_WAYS = 9
 
@@ -91,83 +89,6 @@ def _entrance(placed: PlacedEntrance) -> Line:
     return Line(key=str(placed.index), cells=(said, text(advice)))
 
 
-def kinds_of(a: Analysis) -> list[Kind]:
-    """The kinds of comb that the run holds, brood ones first."""
-    combs = [p.item for p in a.layout.combs if isinstance(p.item, Comb)]
-    kinds = []
-    for kind in a.carriers:
-        mine = [comb for comb in combs if comb.type == kind.id]
-        brood = sum(comb.role == "brood" for comb in mine) * 2 >= len(mine)
-        kinds.append(Kind(kind.id, kind.spacing_mm, brood))
-    return sorted(kinds, key=lambda k: not k.brood)[:3]
-
-
-def kept_mm(a: Analysis) -> float:
-    """What has to stay in the run besides combs: boards, excluders, a feeder's room [mm]."""
-    types = {kind.id: kind for kind in a.hive.comb_types}
-    total = 0.0
-    for item in a.chamber.run.items:
-        if item.kind == "gap":
-            total += least_gap_mm(item)
-        elif not isinstance(item, Comb):
-            total += item_length_mm(item, types)
-    return total
-
-
-def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None) -> list[Fit]:
-    """The run solver's answers for a chamber, the mix as it is now wished for unless another is named."""
-    kinds = kinds_of(a)
-    if not kinds or a.cavity.varies:
-        return []
-    if brood_share is None and a.layout.combs:
-        ids = {kind.id for kind in kinds if kind.brood}
-        brood = sum(isinstance(p.item, Comb) and p.item.type in ids for p in a.layout.combs)
-        brood_share = brood / len(a.layout.combs)
-    return fits(a.run_mm, kept_mm(a), kinds, brood_share, wish)
-
-
-def _fits(a: Analysis) -> Iterable[Line]:
-    """The best mixes, each shown once: kinds of one name and size are one kind to the keeper."""
-    shown: dict[str, Line] = {}
-    for fit in solve(a):
-        words, out = _fit(a, fit)
-        if words not in shown and len(shown) == SHOWN:
-            continue
-        # Of those that read alike the one that hangs there now stands for them.
-        if words not in shown or out.chosen:
-            shown[words] = out
-    return shown.values()
-
-
-def _fit(a: Analysis, fit: Fit) -> tuple[str, Line]:
-    """A mix in words, and its line with the edit that hangs it."""
-    kinds = kinds_of(a)
-    named: dict[str, int] = {}
-    for number, kind in zip(fit.counts, kinds, strict=True):
-        name = a.hive.comb_type(kind.id).name
-        named[name] = named.get(name, 0) + number
-    parts = [f"{n} {name}{'s' if n != 1 else ''}" for name, n in named.items() if n]
-    now: dict[str, int] = {}
-    for placed in a.layout.combs:
-        if isinstance(placed.item, Comb):
-            now[placed.item.type] = now.get(placed.item.type, 0) + 1
-    counts = {k.id: n for n, k in zip(fit.counts, kinds, strict=True)}
-    words = " and ".join(parts) or "none"
-    left = text(
-        "{left} left over; fits {length} exactly; one more needs {more}",
-        left=mm(fit.leftover_mm),
-        length=mm(fit.length_mm),
-        more=mm(fit.one_more_mm),
-    )
-    return words, Line(
-        key=words,
-        cells=(Text(template=words),),
-        notes=(left,),
-        choose=Action(label="Fill so", edit={"do": "fit-run", "counts": counts}),
-        chosen={k: n for k, n in counts.items() if n} == now,
-    )
-
-
 def _slats(a: Analysis) -> Iterator[Line]:
     cover = next((c for c in a.hive.covers if c.kind == "slats"), None)
     if a.layout.crossed or not a.layout.combs or a.cavity.varies:
@@ -194,6 +115,7 @@ def _slats(a: Analysis) -> Iterator[Line]:
         yield Line(
             cells=(text(words, have=mm(a.hive.roof.clearance_mm), need=mm(need)),),
             why=practice("feeder_jar").why,
+            # Feeding in the run is a way of its own, not a mistake.
             good=True if fits else None,
         )
     if cover is None and a.main_bar is None:
@@ -343,7 +265,7 @@ def _excluders(a: Analysis) -> Iterator[Line]:
 def _states(a: Analysis) -> Iterator[Line]:
     """The kept states of the run, with how many combs each holds; what brings one back.
 
-    A kind of comb that is gone since has to hang on another: each way of that is a line of its own.
+    A kind of comb that is gone since has to hang on another: each way of that is a line of its own, without a key.
     """
     for index, state in enumerate(a.chamber.run.saved):
         combs, gone = combs_between(state), gone_kinds(a.hive, state)
@@ -358,7 +280,7 @@ def _states(a: Analysis) -> Iterator[Line]:
         for kinds in islice(product(a.hive.comb_types, repeat=len(gone)), _MOST_WAYS):
             label = "With " + " and ".join(kind.name for kind in kinds)
             instead = dict(zip(gone, (kind.id for kind in kinds), strict=True))
-            yield Line(key=str(index), cells=(Text(template=label),), choose=back(label, instead))
+            yield Line(cells=(Text(template=label),), choose=back(label, instead))
 
 
 def _back(index: int, label: str, instead: dict[str, str]) -> Action:
@@ -375,7 +297,7 @@ def combs_between(state: SavedRun) -> int:
 _TABLES: tuple[tuple[str, str, Callable[[Analysis], Iterable[Line]]], ...] = (
     ("items", "In order from the near end", lambda a: (_item(a, placed) for placed in a.layout.placed)),
     ("entrances", "Entrances", lambda a: map(_entrance, a.entrances)),
-    ("fits", "What fills it", _fits),
+    ("fits", "What fills it", mixes),
     ("openings", "Entrances and floor", _openings),
     ("slats", "Cover slats, from the near end", _slats),
     ("followers", "Follower boards", _followers),

@@ -22,6 +22,7 @@ from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.tables import practice
+from sabaka_core.show.combs import NEWEST
 from tests.core.support import card, column, example, hive, reported, table_of, told
 
 FRAMES = [row for row in catalogue().values() if isinstance(row.carrier, Frame)]
@@ -299,6 +300,8 @@ class OnTheBench(TestCase):
         design = hive(example("long-shallow"))
         twice = apply_edit(apply_edit(design, AddFrame(standard="layens")), AddFrame(standard="layens"))
         self.assertEqual([k.id for k in twice.comb_types][-2:], ["layens", "layens-2"])
+        # What was put in last is what is shown next.
+        self.assertEqual(card(NEWEST, twice).of, "hive:layens-2")
 
     def test_a_measured_frame_brings_its_tolerance(self) -> None:
         own = apply_edit(hive(example("deep-horizontal")), Measure(type="layens"))

@@ -20,7 +20,7 @@ from sabaka_core.edits.runs import FitRun, ForgetRun, SaveRun, UseRun
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.covers import slats
 from sabaka_core.run.fit import Kind, fits
-from sabaka_core.show.run import kept_mm, solve
+from sabaka_core.show.mixes import kept_mm, solve
 from tests.core.support import EXAMPLES, lines, reported, told
 
 

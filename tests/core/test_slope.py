@@ -140,7 +140,8 @@ class OnTheBench(TestCase):
         here = report.metrics["comb.predicted_area_cm2"].value
         chart = report.charts["slope"]
         comb = next(series for series in chart.series if series.key == "comb")
-        self.assertAlmostEqual(comb.name.values["now"].value, here)
+        assert comb.now is not None
+        self.assertAlmostEqual(comb.now.value, here)
         assert chart.now is not None
         curve = [value for value in comb.values if value is not None]
         self.assertAlmostEqual(np.interp(chart.now, chart.places[: len(curve)], curve), here, delta=0.5)

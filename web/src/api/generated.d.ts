@@ -735,13 +735,21 @@ export interface components {
          * @description An angle written at a corner, from the vertical.
          */
         AngleMark: {
+            /** Name */
+            name: string;
+            quantity: components["schemas"]["Quantity"];
+            /** Path */
+            path: string | null;
+            /**
+             * Held
+             * @default true
+             */
+            held: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "angle";
-            /** Name */
-            name: string;
             /** Corner */
             corner: [
                 number,
@@ -751,14 +759,6 @@ export interface components {
             radius_mm: number;
             /** Turn Deg */
             turn_deg: number;
-            quantity: components["schemas"]["Quantity"];
-            /** Path */
-            path: string | null;
-            /**
-             * Held
-             * @default true
-             */
-            held: boolean;
             /**
              * Strokes
              * @description The plumb line, and the arc from it.
@@ -1353,17 +1353,24 @@ export interface components {
          * Dimension
          * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
          *
-         *     ``path`` is the document field it edits; ``held`` says whether that field is given or
-         *     follows from others. ``strokes`` are its lines, ``middle`` the place of its number.
+         *     ``strokes`` are its lines, ``middle`` the place of its number.
          */
         Dimension: {
+            /** Name */
+            name: string;
+            quantity: components["schemas"]["Quantity"];
+            /** Path */
+            path: string | null;
+            /**
+             * Held
+             * @default true
+             */
+            held: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "dimension";
-            /** Name */
-            name: string;
             /** Start */
             start: [
                 number,
@@ -1385,14 +1392,6 @@ export interface components {
                 number,
                 number
             ];
-            quantity: components["schemas"]["Quantity"];
-            /** Path */
-            path: string | null;
-            /**
-             * Held
-             * @default true
-             */
-            held: boolean;
             /**
              * Strokes
              * @description Two lines out to it, itself, and the joiner’s slash across each end.
@@ -2871,12 +2870,14 @@ export interface components {
         };
         /**
          * Series
-         * @description One curve over the chart’s places; None where it has no value.
+         * @description One curve over the chart’s places; None where it has no value. ``now`` is what it is of the design as it is.
          */
         Series: {
             /** Key */
             key: string;
-            name: components["schemas"]["Text"];
+            /** Name */
+            name: string;
+            now: components["schemas"]["Quantity"] | null;
             /**
              * Layer
              * @enum {string}

@@ -265,6 +265,8 @@ export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>
     enabled: id !== null,
     // Who doesn't ask any more isn't waited for.
     refetchInterval: ({ state }) => (state.data && !isAlive(state.data) ? false : HEARD_MS),
+    // Another tab may be looked at meanwhile.
+    refetchIntervalInBackground: true,
     gcTime: 0,
   });
   const giveUp = useMutation({

@@ -35,7 +35,6 @@ export type ConflictOut = Schemas["ConflictOut"];
 export type Me = Schemas["Me"];
 export type Ranking = Schemas["Ranking"];
 export type WeatherIn = Schemas["WeatherIn"];
-export type StudiesIn = Schemas["StudiesIn"];
 export type StudiesOut = Schemas["StudiesOut"];
 export type Chapters = StudiesOut["chapters"];
 export type Chapter = Schemas["Chapter"];

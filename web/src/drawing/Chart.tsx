@@ -180,12 +180,12 @@ function Key({ chart, units }: { chart: ChartOf; units: Units }) {
   const bands = chart.bands.filter(({ name }, index) => chart.bands.findIndex((each) => each.name === name) === index);
   return (
     <ul className="flex flex-wrap gap-x-4 px-3 pb-1 text-xs" aria-label={`Key of ${chart.title}`}>
-      {chart.series.map(({ key, layer, name }) => (
+      {chart.series.map(({ key, layer, name, now: of }) => (
         <li key={key} className="flex items-center gap-1.5">
           <svg width="26" height="8" aria-hidden="true">
             <line x1="1" x2="25" y1="4" y2="4" className={`layer-${layer}`} />
           </svg>
-          {sentence(name, units)}
+          {of ? `${name}, now ${wrote(of, units)}` : name}
         </li>
       ))}
       {bands.map(({ name, layer }) => (
@@ -221,7 +221,7 @@ function Readout({ chart, shown, units }: ReadoutProps) {
           const value = values[index] ?? null;
           return value === null ? null : (
             <li key={key}>
-              {name.template.split(",")[0]}: <b>{wrote({ value, unit: unit(axis) }, units)}</b>
+              {name}: <b>{wrote({ value, unit: unit(axis) }, units)}</b>
             </li>
           );
         })}

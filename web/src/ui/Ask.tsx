@@ -11,7 +11,7 @@ interface AskProps {
 export function Ask({ title, children, onClose }: AskProps) {
   return (
     <Dialog open onClose={onClose} className="modal modal-open">
-      <DialogBackdrop className="fixed inset-0 bg-base-content/40" />
+      <DialogBackdrop className="fixed inset-0 bg-black/45" />
       <DialogPanel className="modal-box max-w-md border border-base-content">
         <DialogTitle className="mb-3 text-xl">{title}</DialogTitle>
         {children}

@@ -11,7 +11,11 @@ export function AnyStep(props: StepProps) {
       waits="Reckoning … "
       ledger={(chapter) => (
         <Page>
-          <ChapterLedger chapter={chapter} bench={props.bench} helps="What would help" />
+          <ChapterLedger
+            chapter={chapter}
+            bench={props.bench}
+            {...(chapter.helps.length > 0 ? { helps: "What would help" } : {})}
+          />
           <ChapterForms chapter={chapter} bench={props.bench} />
         </Page>
       )}

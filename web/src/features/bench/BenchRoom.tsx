@@ -4,7 +4,7 @@ import type { DesignOut, EditOut } from "../../api/types";
 import { fetchCharts } from "../../drawing/LazyChart";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
-import { asksFor } from "./asks";
+import { asksFor, FIRST } from "./asks";
 import { AnyStep } from "./AnyStep";
 import { BrokenStep } from "./BrokenStep";
 import type { StepProps } from "./StepFrame";
@@ -65,10 +65,12 @@ interface BenchRoomProps {
 export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const { state, keep, rebase, send } = useKeeping(id, left?.work.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const [view, setView] = useState("section");
+  const [view, setView] = useState(FIRST.view);
   const [comb, setComb] = useState("");
   const asked = useMemo(() => asksFor({ step, tab, view, comb }), [step, tab, view, comb]);
   const bench = useBench(first, keep, asked);
+  // Another chamber, or other walls, may have no such drawing.
+  if (bench.shape && !bench.shape.views.includes(view)) setView(FIRST.view);
   const [chosen, setChosen] = useState<number | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
   const { study = null, name: title = "" } = STEPS.find(({ path }) => path === step) ?? {};

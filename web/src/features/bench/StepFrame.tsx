@@ -104,11 +104,11 @@ export function StepFindings({ step, bench }: { step: string; bench: Bench }) {
 }
 
 /** What every ledger of a study begins with: its numbers, what is wrong, what would help, its tables. */
-export function ChapterLedger({ chapter, bench, helps }: { chapter: Chapter; bench: Bench; helps: string }) {
+export function ChapterLedger({ chapter, bench, helps }: { chapter: Chapter; bench: Bench; helps?: string }) {
   return (
     <>
       <ToMend chapter={chapter} bench={bench} />
-      <Helps title={helps} helps={chapter.helps} bench={bench} />
+      {helps ? <Helps title={helps} helps={chapter.helps} bench={bench} /> : null}
       <MetricGroups metrics={Object.values(chapter.metrics)} titled />
       <div className="mt-3">
         {chapter.tables.map((table) => (

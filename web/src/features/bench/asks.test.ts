@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { asksFor, FIRST, passing } from "./asks";
+import { asksFor, FIRST, passing, sameAsks } from "./asks";
 import { STEPS, stepOf } from "./steps";
 
 describe("what an edit is answered with", () => {
@@ -18,6 +18,14 @@ describe("what an edit is answered with", () => {
       const step = stepOf(path ?? undefined);
       if (step) expect(JSON.stringify(asksFor({ ...FIRST, step }))).not.toMatch(/mends|long/);
     }
+  });
+
+  it("is the same for tabs and steps that need the same", () => {
+    const read = asksFor(FIRST);
+    expect(sameAsks(read, asksFor({ ...FIRST, tab: "compare" }))).toBe(true);
+    expect(sameAsks(asksFor({ ...FIRST, step: "lift" }), asksFor({ ...FIRST, step: "winter" }))).toBe(true);
+    expect(sameAsks(read, asksFor({ ...FIRST, tab: "set" }))).toBe(false);
+    expect(sameAsks(read, asksFor({ ...FIRST, view: "along" }))).toBe(false);
   });
 
   it("leaves out the forms and drawings of what isn’t shown", () => {

@@ -12,8 +12,8 @@ export interface Looking {
   comb: string;
 }
 
-/** Views that are charts of other slopes than the design’s. */
-export const OF_SLOPES = new Set(["slope", "board"]);
+/** Views that are charts of other slopes than the design’s: advice stands beside them. */
+const OF_SLOPES = new Set(["slope", "board"]);
 
 export const FIRST: Looking = { step: "shape", tab: "read", view: "section", comb: "" };
 
@@ -47,6 +47,11 @@ export function passing(asked: Asks): Asks {
       },
     ]),
   );
+}
+
+/** Whether two tabs or steps need the same: then nothing is asked anew. */
+export function sameAsks(one: Asks, other: Asks): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }
 
 /** A page to print, or an older revision to look at. */

@@ -4,7 +4,7 @@ import type { Asks, Chapter, Edit, EditOut, Finding, Hive, Report } from "../../
 import { useRead } from "../../lib/reading";
 import { bench as after, opened, stepEdit, type Kept, type Move, type Trouble, type Waiting } from "./state";
 import { Newest, Turns } from "./turns";
-import { passing as during } from "./asks";
+import { passing as during, sameAsks } from "./asks";
 import { useLooked } from "./useLooked";
 
 export interface Bench {
@@ -202,7 +202,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   // What is looked at has changed: the report is asked for once more.
   useEffect(() => {
-    if (asks.current === asked) return;
+    if (sameAsks(asks.current, asked)) return;
     asks.current = asked;
     look();
   }, [asked, look]);

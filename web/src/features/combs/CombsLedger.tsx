@@ -12,6 +12,8 @@ interface CombsLedgerProps {
 
 const TABLES = ["holds", "fit", "parts"];
 const CATALOGUE = "catalogue:";
+// What was put in last, by whatever id the core gave it.
+const NEWEST = "hive:";
 
 /** Beside the frame: what it holds, how it fits here, what it is made of, and what can be set. */
 export function CombsLedger({ bench, chapter, onChoose }: CombsLedgerProps) {
@@ -20,7 +22,7 @@ export function CombsLedger({ bench, chapter, onChoose }: CombsLedgerProps) {
   const standard = of.startsWith(CATALOGUE) ? of.slice(CATALOGUE.length) : null;
   const take = (ident: string) => {
     void bench.commit({ do: "add-frame", standard: ident }, "Frame of the catalogue put in", "combs").then((taken) => {
-      if (taken) onChoose(`hive:${ident}`);
+      if (taken) onChoose(NEWEST);
     });
   };
   return (

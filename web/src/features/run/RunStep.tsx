@@ -117,7 +117,6 @@ function RunLedger({ bench, chosen, onChoose }: RunLedgerProps) {
 }
 
 function FitTab({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
   const mixes = tableOf(bench.run, "fits")?.lines ?? [];
   return (
     <>
@@ -127,30 +126,40 @@ function FitTab({ bench }: { bench: Bench }) {
         <p className="soft border-t border-[var(--line)]">This run isn’t filled by combs of one width.</p>
       ) : null}
       <ol className="border-t border-[var(--line)]" data-testid="fits">
-        {mixes.map(({ key, notes, choose, chosen }) => (
-          <li key={key} className="border-b border-[var(--line)] py-1.5">
-            <div className="flex items-baseline gap-2">
-              <span className="grow font-semibold">{told(key, units)}</span>
-              {chosen || !choose ? (
-                <span className="text-accent">as it is</span>
-              ) : (
-                <Button onClick={() => void bench.commit(readyEdit(choose.edit), `Filled with ${key}`, "fit")}>
-                  {choose.label}
-                </Button>
-              )}
-            </div>
-            {notes.map((note) => (
-              <span key={note.template} className="soft text-xs">
-                {sentence(note, units)}
-              </span>
-            ))}
-          </li>
+        {mixes.map((line) => (
+          <Mix key={line.key} line={line} bench={bench} />
         ))}
       </ol>
       <p className="soft mt-1 text-xs">Nearest to the mix there is now, then least left over, then most combs.</p>
       <Colonies bench={bench} />
       <Problem id="fit-problem">{bench.trouble?.source === "fit" ? bench.trouble.reason : null}</Problem>
     </>
+  );
+}
+
+/** A mix that fills the run: as it hangs, or with a button that hangs it so. */
+function Mix({ line, bench }: { line: Line; bench: Bench }) {
+  const { units } = useSettings();
+  const { notes, choose, chosen } = line;
+  const words = told(wordsOf(line), units);
+  return (
+    <li className="border-b border-[var(--line)] py-1.5">
+      <div className="flex items-baseline gap-2">
+        <span className="grow font-semibold">{words}</span>
+        {chosen || !choose ? (
+          <span className="text-accent">as it is</span>
+        ) : (
+          <Button onClick={() => void bench.commit(readyEdit(choose.edit), `Filled with ${words}`, "fit")}>
+            {choose.label}
+          </Button>
+        )}
+      </div>
+      {notes.map((note) => (
+        <span key={note.template} className="soft text-xs">
+          {sentence(note, units)}
+        </span>
+      ))}
+    </li>
   );
 }
 
@@ -244,8 +253,8 @@ function States({ bench }: { bench: Bench }) {
       </form>
       <Problem id="state-problem">{bench.trouble?.source === "run-name" ? bench.trouble.reason : null}</Problem>
       <ul className="mt-2" data-testid="states">
-        {tableOf(bench.run, "states")?.lines.map((line) => (
-          <State key={`${line.key} ${wordsOf(line)}`} line={line} bench={bench} />
+        {tableOf(bench.run, "states")?.lines.map((line, index) => (
+          <State key={index} line={line} bench={bench} />
         ))}
       </ul>
     </>
@@ -254,9 +263,10 @@ function States({ bench }: { bench: Bench }) {
 
 /** A kept state, brought back or taken off; or a way to bring back one whose kind of comb is gone. */
 function State({ line, bench }: { line: Line; bench: Bench }) {
-  const { why, choose } = line;
+  const { key, why, choose } = line;
   const words = wordsOf(line);
-  const whole = choose === null || choose.label === "Bring back";
+  // A way to bring back the state above it has no key of its own.
+  const whole = key !== "";
   return (
     <li className={`border-b border-[var(--line)] py-1 ${whole ? "" : "pl-4"}`}>
       <div className="flex items-baseline gap-3">
@@ -277,7 +287,7 @@ function State({ line, bench }: { line: Line; bench: Bench }) {
             className="min-h-7 underline underline-offset-4"
             aria-label={`Take off ${words}`}
             onClick={() =>
-              void bench.commit({ do: "forget-run", index: Number(line.key) }, `${words} taken off`, "run-name")
+              void bench.commit({ do: "forget-run", index: Number(key) }, `${words} taken off`, "run-name")
             }
           >
             Off
