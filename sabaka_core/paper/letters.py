@@ -1,38 +1,35 @@
 """The letters of printed pages: the screen's own faces, embedded, alphabet by alphabet.
 
-What one face lacks is set in the other; what none has shows as a box, never as a question mark, so that a name is
-seen to be incomplete.
+What one face lacks is set in the other; what none has shows as the face's box, never as a question mark, so that a
+name is seen to be incomplete.
 """
 
 from __future__ import annotations
 
 from functools import cache, lru_cache
 from importlib.resources import as_file, files
-from typing import Literal
+from typing import Any, Literal
+from xml.sax.saxutils import escape
 
+from reportlab.lib.colors import Color
 from reportlab.pdfbase.pdfmetrics import registerFont, stringWidth
 from reportlab.pdfbase.ttfonts import TTFont
 
 Family = Literal["archivo", "piazzolla"]
+INK = Color(0.12, 0.15, 0.13)
 _ALPHABETS: dict[Family, tuple[str, ...]] = {
     "archivo": ("latin", "latin-ext", "vietnamese"),
     "piazzolla": ("latin", "latin-ext", "greek", "greek-ext", "cyrillic", "cyrillic-ext", "vietnamese"),
 }
 # Signs that neither face has, in words or a near sign.
 _PLAIN = str.maketrans({"→": "to", "≤": "at most ", "≥": "at least ", "▲": "", "✗": "!", "≈": "about ", "\u2011": "-"})
-# Width of the box for a letter that no face has, as a part of the size.
-BOX = 0.6
 
 
 class Run:
-    """Letters of one face in a row; ``face`` is empty for letters that none has."""
+    """Letters of one face in a row; ``lacking`` when no face has them and the face's box stands for each."""
 
-    def __init__(self, face: str, letters: str) -> None:
-        self.face, self.letters = face, letters
-
-    def width(self, size: float) -> float:
-        """How wide they are set [points]."""
-        return stringWidth(self.letters, self.face, size) if self.face else BOX * size * len(self.letters)
+    def __init__(self, face: str, letters: str, lacking: bool = False) -> None:
+        self.face, self.letters, self.lacking = face, letters, lacking
 
 
 def first_face() -> str:
@@ -40,51 +37,57 @@ def first_face() -> str:
     return str(_font("archivo", "latin", False).fontName)
 
 
-def runs(text: str, family: Family, bold: bool) -> list[Run]:
+def runs(text: str, family: Family = "archivo", bold: bool = False) -> list[Run]:
     """A text as letters of one face after the other."""
     found: list[Run] = []
     for letter in text.translate(_PLAIN):
-        face = _face(letter, family, bold)
-        if found and (found[-1].face == face or (letter == " " and found[-1].face)):
+        face, lacking = _face(letter, family, bold)
+        if found and (letter == " " or (found[-1].face, found[-1].lacking) == (face, lacking)):
             found[-1].letters += letter
         else:
-            found.append(Run(face, letter))
+            found.append(Run(face, letter, lacking))
     return found
+
+
+def marked_up(text: str, family: Family = "archivo", bold: bool = False) -> str:
+    """A text for a paragraph of the PDF library, each letter in a face that has it."""
+    return "".join(f'<font face="{run.face}">{escape(run.letters)}</font>' for run in runs(text, family, bold))
 
 
 def width(text: str, size: float, family: Family = "archivo", bold: bool = False) -> float:
     """How wide a text is set [points]."""
-    return sum(run.width(size) for run in runs(text, family, bold))
+    return float(sum(stringWidth(run.letters, run.face, size) for run in runs(text, family, bold)))
 
 
-def wrapped(text: str, size: float, room: float, family: Family = "archivo", bold: bool = False) -> list[str]:
-    """A text in lines no wider than the room [points]; a word that is wider is broken."""
-    lines: list[str] = []
-    line = ""
-    for word in text.split():
-        longer = f"{line} {word}" if line else word
-        if width(longer, size, family, bold) <= room:
-            line = longer
-            continue
-        if line:
-            lines.append(line)
-        line = word
-        while width(line, size, family, bold) > room and len(line) > 1:
-            most = next(n for n in range(len(line) - 1, 0, -1) if n == 1 or width(line[:n], size, family, bold) <= room)
-            lines.append(line[:most])
-            line = line[most:]
-    return [*lines, line] if line else lines
+def write(
+    page: Any,
+    x: float,
+    y: float,
+    text: str,
+    size: float,
+    *,
+    bold: bool = False,
+    colour: Color = INK,
+    anchor: str = "start",
+) -> None:
+    """A text at a place of a page [points]."""
+    x -= {"start": 0.0, "middle": 0.5, "end": 1.0}[anchor] * width(text, size, bold=bold)
+    page.setFillColor(colour)
+    for run in runs(text, bold=bold):
+        page.setFont(run.face, size)
+        page.drawString(x, y, run.letters)
+        x += stringWidth(run.letters, run.face, size)
 
 
 @lru_cache(maxsize=4096)
-def _face(letter: str, family: Family, bold: bool) -> str:
+def _face(letter: str, family: Family, bold: bool) -> tuple[str, bool]:
     others: tuple[Family, ...] = ("archivo", "piazzolla") if family == "archivo" else ("piazzolla", "archivo")
     for each in others:
         for alphabet in _ALPHABETS[each]:
             font = _font(each, alphabet, bold)
             if ord(letter) in font.face.charToGlyph:
-                return str(font.fontName)
-    return ""
+                return str(font.fontName), False
+    return str(_font(family, "latin", bold).fontName), True
 
 
 @cache

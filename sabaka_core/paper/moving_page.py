@@ -28,11 +28,7 @@ def moving_page(hive: Hive, measure: Measure = "mm") -> bytes:
     sheet.errors(errors_in(context), "before you move bees into it")
     sheet.paragraph("How", way.how)
     drawings = [report.drawings[name] for name in _DRAWN if name in report.drawings]
-    high = 70 * POINTS
-    wide = sheet.wide / max(len(drawings), 1)
-    for index, drawing in enumerate(drawings):
-        sheet.picture(drawing, high, sheet.left + index * wide, wide - 4)
-    sheet.y -= high + 2 * POINTS
+    sheet.pictures(70 * POINTS, *drawings)
     sheet.key(*drawings)
     sheet.heading("Parts")
     parts = [part for part in way.parts if part.count]

@@ -20,11 +20,8 @@ def put_runs(sheet: Sheet, hive: Whole, every_place: bool = False) -> None:
         sheet.need(50 * POINTS)
         if len(hive.chambers) > 1:
             sheet.mark(a.title, 1)
-            sheet.y -= 9
-            sheet.text(sheet.left, sheet.y, a.title.capitalize(), 9, bold=True)
-            sheet.y -= 4
-        sheet.picture(rod, 30 * POINTS)
-        sheet.y -= 32 * POINTS
+            sheet.put(sheet.words(a.title.capitalize(), 9, bold=True), after=4)
+        sheet.pictures(30 * POINTS, rod)
         sheet.key(rod)
         sheet.paragraph("Combs", held(a))
         if every_place:

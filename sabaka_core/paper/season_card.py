@@ -27,7 +27,6 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     sheet.metrics(report.metrics.values())
     for name, high in (("season-combs", 62), ("season-bees", 52)):
         sheet.chart(report.charts[name], high * POINTS)
-        sheet.y -= 3 * POINTS
     sheet.heading("Visits")
     sheet.agenda(report.agenda, "Nothing to move or take.")
     sheet.heading("Look out")

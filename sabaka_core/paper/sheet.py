@@ -1,66 +1,75 @@
 """A printed document: pages of the keeper's paper size with headings that are bookmarks, page numbers, and a key.
 
-Every document of Sabaka's is written on one of these, in the keeper's measure.
+Every document of Sabaka's is written on one of these, in the keeper's measure; the PDF library breaks lines and pages.
 """
 
 from __future__ import annotations
 
 import io
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from functools import partial
 from itertools import groupby
 from typing import Any
 
-from reportlab.graphics import renderPDF
 from reportlab.lib.colors import Color
 from reportlab.lib.pagesizes import A4, letter
-from reportlab.pdfgen.canvas import Canvas
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.platypus import (
+    BaseDocTemplate,
+    CondPageBreak,
+    Flowable,
+    Frame,
+    HRFlowable,
+    PageBreak,
+    PageTemplate,
+    Paragraph,
+    Spacer,
+    Table,
+)
 
 from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.chapter import Occasion
 from sabaka_core.kit.chart import Chart
-from sabaka_core.kit.drawing import Circle, Drawing, Polygon
+from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding
-from sabaka_core.kit.looks import looks
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.paper.chart import chart_drawing
-from sabaka_core.paper.letters import BOX, Family, first_face, runs, width, wrapped
-from sabaka_core.paper.picture import WORDS, Picture
+from sabaka_core.paper.flow import SOFT, Bookmark, Key, Pages, Pictured
+from sabaka_core.paper.letters import INK, Family, first_face, marked_up, write
 
 # A millimetre in points.
 POINTS = 72 / 25.4
-INK, SOFT, ERROR = Color(0.12, 0.15, 0.13), Color(0.4, 0.43, 0.4), Color(0.7, 0.2, 0.15)
-_MARGIN, _LABEL = 16 * POINTS, 34 * POINTS
+ERROR = Color(0.7, 0.2, 0.15)
+_MARGIN, _FOOT, _LABEL = 16 * POINTS, 16 * POINTS, 34 * POINTS
+_WHOLE = ((0, 0), (-1, -1))
+# From line to line, of the size of the letters.
+_LEADING = 1.22
 
 
 class Sheet:
-    """A document under way. ``y`` is where the next line goes [points]; sizes come from the paper."""
+    """A document under way: what is put on it stands one under the other.
 
-    def __init__(self, hive: Hive, what: str, measure: Measure = "mm") -> None:
+    Args:
+        hive: whose it is; its paper is the keeper's.
+        what: what it is about, for title and foot.
+        measure: what amounts are written in.
+        bare: whether pages have no margins, for what is at full size.
+    """
+
+    def __init__(self, hive: Hive, what: str, measure: Measure = "mm", bare: bool = False) -> None:
         building = hive.building or Building()
         self.name, self.what, self.measure = hive.name, what, measure
         self.size: tuple[float, float] = letter if building.sheet == "letter" else A4
-        self.left, self.right = _MARGIN, self.size[0] - _MARGIN
-        self.top, self.foot = self.size[1] - _MARGIN, 14 * POINTS
-        self.y = self.top
-        self._buffer = io.BytesIO()
-        self.canvas: Any = Canvas(
-            self._buffer, pagesize=self.size, invariant=1, lang="en", initialFontName=first_face()
-        )
-        self.canvas.setTitle(f"{hive.name}: {what}")
-        self.canvas.setSubject(what)
-        self.canvas.setCreator("Sabaka")
-        self.canvas.setViewerPreference("DisplayDocTitle", "true")
-        self._pages: list[dict[str, Any]] = []
-        # Page, words and depth of each bookmark: they are set when the pages are.
-        self._marks: list[tuple[int, str, int]] = []
+        self._margin = 0.0 if bare else _MARGIN
+        self.story: list[Flowable] = []
 
     @property
     def wide(self) -> float:
         """Room between the margins [points]."""
-        return float(self.right - self.left)
+        return self.size[0] - 2 * self._margin
 
     def say(self, words: Text | str | Quantity) -> str:
         """Words in the keeper's measure."""
@@ -73,46 +82,29 @@ class Sheet:
         said = [self.say(mm(size)).rsplit(" ", 1) for size in sizes_mm]
         return f"{' × '.join(number for number, _ in said)} {said[0][1]}" if said else ""
 
-    def text(
+    def words(
         self,
-        x: float,
-        y: float,
         words: Text | str | Quantity,
         size: float = 8.0,
         *,
         family: Family = "archivo",
         bold: bool = False,
         colour: Color = INK,
-        anchor: str = "start",
-    ) -> None:
-        """Words at a place [points], each letter in a face that has it."""
-        said = self.say(words)
-        x -= {"start": 0.0, "middle": width(said, size, family, bold) / 2, "end": width(said, size, family, bold)}[
-            anchor
-        ]
-        self.canvas.setFillColor(colour)
-        for run in runs(said, family, bold):
-            if run.face:
-                self.canvas.setFont(run.face, size)
-                self.canvas.drawString(x, y, run.letters)
-            else:
-                self.canvas.setStrokeColor(colour)
-                self.canvas.setLineWidth(0.5)
-                for index in range(len(run.letters)):
-                    self.canvas.rect(x + (index + 0.1) * BOX * size, y, BOX * size * 0.8, size * 0.7, stroke=1, fill=0)
-            x += run.width(size)
+    ) -> Paragraph:
+        """A paragraph in the keeper's measure."""
+        leading = size * _LEADING
+        style = ParagraphStyle("", fontName=first_face(), fontSize=size, leading=leading, textColor=colour)
+        return Paragraph(marked_up(self.say(words), family, bold), style)
+
+    def put(self, *flowables: Flowable, after: float = 0.0) -> None:
+        """The next things, and so much room after them [points]."""
+        self.story += [*flowables, *([Spacer(0, after)] if after else [])]
 
     def title(self, words: str, under: Text | str, size: float = 20.0) -> None:
         """The document's head: its name and a line under it."""
         self.mark(words, 0)
-        for each in wrapped(self.say(words), size, self.wide, "piazzolla"):
-            self.y -= size * 0.85
-            self.text(self.left, self.y, each, size, family="piazzolla")
-        for each in wrapped(self.say(under), 9, self.wide):
-            self.y -= 13
-            self.text(self.left, self.y, each, 9, colour=SOFT)
-        self._rule(self.y - 5)
-        self.y -= 16
+        self.put(self.words(words, size, family="piazzolla"), self.words(under, 9, colour=SOFT))
+        self._rule(8)
 
     def errors(self, number: int, before: str) -> None:
         """That the design has errors, if it has."""
@@ -121,36 +113,24 @@ class Sheet:
                 f"The design has {number} error{'' if number == 1 else 's'}: mend "
                 f"{'it' if number == 1 else 'them'} {before}."
             )
-            self.text(self.left, self.y, words, 11, bold=True, colour=ERROR)
-            self.y -= 16
+            self.put(self.words(words, 11, bold=True, colour=ERROR), after=4)
 
-    def heading(self, words: str, room: float = 30.0) -> None:
+    def heading(self, words: str, room: float = 36.0) -> None:
         """A heading with its line, and a bookmark; on a new page where less room than that is left for it [points]."""
         self.need(room)
         self.mark(words, 1)
-        self.y -= 17 if self.y < self.top else 11
-        self.text(self.left, self.y, words, 13, family="piazzolla")
-        self._rule(self.y - 4.5)
-        self.y -= 8
+        self.put(Spacer(0, 5), self.words(words, 13, family="piazzolla"))
+        self._rule(3)
 
     def mark(self, words: str, level: int) -> None:
         """A bookmark here."""
-        self._marks.append((len(self._pages), self.say(words), min(level, 1) if self._marks else 0))
+        self.put(Bookmark(self.say(words), level))
 
     def paragraph(self, label: Text | str | Quantity, words: Text | str, size: float = 8.0) -> None:
-        """Text over as many lines as it takes, its label at the left; on a new page where it doesn't fit."""
-        lines = wrapped(self.say(words), size, self.wide - _LABEL) or [""]
-        named = wrapped(self.say(label), size, _LABEL - 4, bold=True)
-        high = max(len(lines), len(named)) * size * 1.22 + 2
-        self.need(min(high, 200))
-        start = self.y
-        for index, each in enumerate(named):
-            self.text(self.left, start - (index + 1) * size * 1.22 + size * 0.3, each, size, bold=True)
-        for each in lines:
-            self.need(size * 1.22)
-            self.y -= size * 1.22
-            self.text(self.left + _LABEL, self.y + size * 0.3, each, size)
-        self.y = min(self.y, start - len(named) * size * 1.22) - 2
+        """Text over as many lines as it takes, its label at the left."""
+        row = [self.words(label, size, bold=True), self.words(words, size)]
+        widths = (_LABEL, self.wide - _LABEL)
+        self.put(_table([row], widths), after=2)
 
     def metrics(self, metrics: Iterable[Metric]) -> None:
         """Key numbers, group by group, each with its name."""
@@ -180,78 +160,75 @@ class Sheet:
 
     def need(self, high: float) -> None:
         """A new page where so much room is not left [points]."""
-        if self.y - high < self.foot + 6:
-            self.turn()
+        self.put(CondPageBreak(high))
 
     def turn(self) -> None:
         """The next page."""
-        self._pages.append(dict(self.canvas.__dict__))
-        self.canvas._startPage()
-        self.y = self.top
+        self.put(PageBreak())
 
-    def picture(
-        self, drawing: Drawing, high: float, left: float | None = None, wide: float | None = None, stretch: bool = False
-    ) -> None:
-        """A drawing to scale with its top at ``y``, in so much room [points], in greys; a chart may be
-        stretched to it."""
-        self.draw(
-            drawing, self.left if left is None else left, self.y, self.wide if wide is None else wide, high, stretch
-        )
+    def pictured(
+        self, drawing: Drawing, high: float | None = None, wide: float | None = None, least: float = 0.0
+    ) -> Pictured:
+        """A drawing to scale, in greys, in so much room [points], or in what the page has left; not at all where that
+        is less than the least."""
+        return Pictured(drawing, self.say, "rule-in" if self.measure == "mm" else "rule-mm", (wide, high), least)
 
-    def draw(self, drawing: Drawing, left: float, top: float, wide: float, high: float, stretch: bool = False) -> None:
-        """The same anywhere on the page."""
-        picture = Picture(
-            page=self.canvas,
-            write=self.text,
-            wide_of=lambda quantity: width(self.say(quantity), WORDS),
-            unread="rule-in" if self.measure == "mm" else "rule-mm",
-        )
-        picture.draw(drawing, (left, top), (wide, high), stretch)
+    def pictures(self, high: float, *drawings: Drawing) -> None:
+        """Drawings side by side, so high [points]."""
+        wide = self.wide / max(len(drawings), 1)
+        row = [self.pictured(drawing, high, wide - (4 if len(drawings) > 1 else 0)) for drawing in drawings]
+        if row:
+            self.put(_table([row], [wide] * len(row)), after=4)
+
+    def grid(self, cells: list[list[Flowable]], columns: int, high: float) -> None:
+        """Cells in rows so high [points], over as many pages as they take."""
+        rows = [cells[at : at + columns] for at in range(0, len(cells), columns)]
+        if rows:
+            rows[-1] += [[]] * (columns - len(rows[-1]))
+            self.put(_table(rows, [self.wide / columns] * columns, [high] * len(rows)))
 
     def chart(self, chart: Chart, high: float) -> None:
-        """A chart over the page’s width, so high [points]."""
-        self.need(high)
-        self.y -= high
-        renderPDF.draw(chart_drawing(chart, self.wide, high, self.say), self.canvas, self.left, self.y)
+        """A chart over the page's width, so high [points]."""
+        self.put(chart_drawing(chart, self.wide, high, self.say), after=6)
 
     def key(self, *drawings: Drawing) -> None:
-        """What the greys of drawings stand for, in one row or more."""
-        layers = {shape.layer for each in drawings for shape in each.shapes if isinstance(shape, Polygon | Circle)}
-        named = [(look.grey or 1.0, look.name) for layer, look in looks().items() if layer in layers and look.name]
-        x = self.left
-        self.need(14)
-        self.y -= 9
-        for grey, name in named:
-            long = 14 + width(name, 7) + 10
-            if x + long > self.right:
-                self.need(12)
-                x, self.y = self.left, self.y - 10
-            self.canvas.setStrokeColor(INK)
-            self.canvas.setLineWidth(0.4)
-            self.canvas.setFillColorRGB(grey, grey, grey)
-            self.canvas.rect(x, self.y - 1, 10, 6.5, stroke=1, fill=1)
-            self.text(x + 13, self.y, name, 7, colour=SOFT)
-            x += long
-        self.y -= 6
+        """What the greys of drawings stand for."""
+        self.put(Key(*drawings))
 
-    def _rule(self, y: float) -> None:
-        self.canvas.setStrokeColor(SOFT)
-        self.canvas.setLineWidth(0.5)
-        self.canvas.line(self.left, y, self.right, y)
+    def _rule(self, after: float) -> None:
+        self.put(HRFlowable(width="100%", thickness=0.5, color=SOFT, spaceBefore=3, spaceAfter=after))
+
+    def _foot(self, note: str, page: Any, number: int, pages: int) -> None:
+        y = 10 * POINTS
+        write(page, _MARGIN, y, f"{note} Sabaka." if note else "Sabaka.", 6.5, colour=SOFT)
+        where = f"{self.name}: {self.what}, page {number} of {pages}"
+        write(page, self.size[0] - _MARGIN, y, where, 6.5, colour=SOFT, anchor="end")
 
     def save(self, note: str = "") -> bytes:
         """The document, its pages numbered; ``note`` stands at the foot of each."""
-        self.turn()
-        for number, state in enumerate(self._pages, 1):
-            self.canvas.__dict__.update(state)
-            for index, (page, words, level) in enumerate(self._marks):
-                if page == number - 1:
-                    self.canvas.bookmarkPage(f"mark-{index}")
-                    self.canvas.addOutlineEntry(words, f"mark-{index}", level, closed=False)
-            foot = self.foot - 4 * POINTS
-            self.text(self.left, foot, f"{note} Sabaka." if note else "Sabaka.", 6.5, colour=SOFT)
-            where = f"{self.name}: {self.what}, page {number} of {len(self._pages)}"
-            self.text(self.right, foot, where, 6.5, colour=SOFT, anchor="end")
-            self.canvas.showPage()
-        self.canvas.save()
-        return self._buffer.getvalue()
+        buffer = io.BytesIO()
+        document = BaseDocTemplate(
+            buffer,
+            pagesize=self.size,
+            title=f"{self.name}: {self.what}",
+            subject=self.what,
+            creator="Sabaka",
+            lang="en",
+            invariant=1,
+            initialFontName=first_face(),
+            displayDocTitle=True,
+        )
+        low = _FOOT if self._margin else 0.0
+        high = self.size[1] - self._margin - low
+        frame = Frame(self._margin, low, self.wide, high, 0, 0, 0, 0, "page")
+        document.addPageTemplates(PageTemplate("page", [frame]))
+        document.build(self.story, canvasmaker=partial(Pages, foot=partial(self._foot, note)))
+        return buffer.getvalue()
+
+
+def _table(rows: list[Any], widths: Sequence[float], heights: Sequence[float] | None = None) -> Table:
+    """Rows without lines, cells at the top; a row that is higher than what is left goes on overleaf."""
+    # The library sets a face for each cell, also where nothing is written in it.
+    style: list[Any] = [("VALIGN", *_WHOLE, "TOP"), ("FONTNAME", *_WHOLE, first_face())]
+    style += [(f"{side}PADDING", *_WHOLE, 0) for side in ("LEFT", "RIGHT", "TOP", "BOTTOM")]
+    return Table(rows, widths, heights, style=style, splitInRow=0 if heights else 1)

@@ -28,11 +28,8 @@ def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
     under = f"{sheet.say(report.lead)} {wintering.bees} bees, top {wintering.school}"
     sheet.title(f"{hive.name}: winter", under)
     sheet.errors(errors_in(context), "before you go by these figures")
-    high, half = 66 * POINTS, sheet.wide / 2
     section, combs = without_legend(report.drawings["winter-section"]), report.drawings["winter-combs"]
-    sheet.picture(section, high, wide=half - 6)
-    sheet.picture(combs, high, sheet.left + half, half - 6)
-    sheet.y -= high + 2 * POINTS
+    sheet.pictures(66 * POINTS, section, combs)
     sheet.key(section, combs)
     sheet.heading("The winter in numbers")
     sheet.metrics(report.metrics.values())

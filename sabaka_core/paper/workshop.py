@@ -12,8 +12,9 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
-from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.svg import to_svg
+from sabaka_core.paper.templates import templates
 from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.files import parts_csv, parts_dxf, plan_json, small_parts, stl
 from sabaka_core.woodwork.marks import marks_of

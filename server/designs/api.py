@@ -21,10 +21,11 @@ from sabaka_core.kit.chapter import Asked, Chapter, Part
 from sabaka_core.kit.drawing import Drawing, DrawingName
 from sabaka_core.kit.measure import Measure
 from sabaka_core.moving.move import conversion_design
-from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
+from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.report import drawn

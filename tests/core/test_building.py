@@ -27,7 +27,8 @@ from sabaka_core.edits.fields import SetField
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter
-from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.booklet import booklet
+from sabaka_core.paper.templates import templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive

@@ -23,8 +23,9 @@ from sabaka_core.document.chambers import Disc
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.building import clash_words
-from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm, templates
+from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm
 from sabaka_core.paper.svg import to_svg
+from sabaka_core.paper.templates import templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.woodwork.assembly import Clash, parts_of_hive, total_kg
 from sabaka_core.woodwork.costs import part_minutes

@@ -100,7 +100,7 @@ class BackEnds(TestCase):
         sheet = Sheet(opened("bowline"), "trial")
         box = ((0.0, 0.0), (5.0, 0.0), (5.0, 5.0))
         fills = tuple(Polygon(layer=layer, points=box) for layer in get_args(Layer))
-        sheet.picture(drawing(*EACH, *fills), 200)
+        sheet.pictures(200, drawing(*EACH, *fills))
         page = PdfReader(io.BytesIO(sheet.save())).pages[0]
         found = page.extract_text()
         for each in ("words", "10 mm", "20°"):

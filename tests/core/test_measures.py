@@ -21,10 +21,11 @@ from sabaka_core.base.units import parse_mass, parse_temperature
 from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.reach import within_reach
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
-from sabaka_core.paper.booklet import booklet, templates
+from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
+from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
 from tests.core.support import EXAMPLES, ROOT, reported
 from tests.core.support import said as study

@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 import io
+import re
 from collections.abc import Callable, Iterator
+from importlib.resources import files
 from typing import Any
 from unittest import TestCase
 
+from fontTools.ttLib import TTFont
 from pypdf import PdfReader
 
 from sabaka_core import Hive, load_hive
 from sabaka_core.document.building import Building
-from sabaka_core.paper.booklet import booklet, templates
-from sabaka_core.paper.letters import runs, width, wrapped
+from sabaka_core.paper.booklet import booklet
+from sabaka_core.paper.letters import runs, width
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
+from sabaka_core.paper.sheet import Sheet
+from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
 from tests.core.support import EXAMPLES
 
@@ -108,30 +113,33 @@ class Letters(TestCase):
         self.assertTrue(all(face.startswith("piazzolla") for face in faces[1:]), faces)
 
     def test_33_what_none_has_is_a_box_and_never_a_question_mark(self) -> None:
-        plain, odd = (
-            read(winter_card(opened("bowline", name="Knot"))),
-            read(winter_card(opened("bowline", name="Knot 中文"))),
-        )
-        self.assertNotIn("?", words_of(odd))
-
-        def boxes(reader: PdfReader) -> int:
-            contents = reader.pages[0].get_contents()
-            assert contents is not None
-            return contents.get_data().decode("latin-1").split().count("re")
-
-        # Two letters, in the head and in the foot.
-        self.assertEqual(boxes(odd) - boxes(plain), 4)
+        """Independent reader: the font library, for the outline that stands for a letter no face has."""
+        odd = runs("Knot 中文")
+        self.assertEqual([(run.letters, run.lacking) for run in odd], [("Knot ", False), ("中文", True)])
+        box = files("sabaka_core") / "data" / "fonts" / f"{odd[-1].face}.ttf"
+        self.assertGreater(TTFont(str(box))["glyf"][".notdef"].numberOfContours, 0)
+        said = words_of(read(winter_card(opened("bowline", name="Knot 中文"))))
+        self.assertNotIn("?", said)
+        # Two boxes in the head and two in the foot.
+        self.assertEqual(said.count("\0"), 4)
         self.assertGreater(width("中", 10.0), 0)
 
-    def test_lines_are_no_wider_than_their_room(self) -> None:
-        text = (
-            "Bees leave open what a bee passes, and glue shut what is less. " * 4
-            + "Donaudampfschifffahrtsgesellschaft" * 4
-        )
-        lines = wrapped(text, 8.0, 200.0)
-        self.assertTrue(all(width(line, 8.0) <= 200.0 for line in lines))
-        self.assertEqual("".join("".join(lines).split()), "".join(text.split()))
-        self.assertEqual(wrapped("", 8.0, 200.0), [])
+    def test_words_wider_than_the_page_are_broken_and_stay_on_it(self) -> None:
+        sheet = Sheet(opened("bowline"), "words")
+        long = "Donaudampfschifffahrtsgesellschaft" * 8
+        sheet.paragraph("A label that is longer than its room", f"Bees leave open what a bee passes. {long} " * 30)
+        reader = read(sheet.save())
+        self.assertGreater(len(reader.pages), 1)
+        said = re.sub(r"Sabaka\.\S*?page\dof\d", "", "".join(words_of(reader).split()))
+        self.assertEqual(said.count(long), 30)
+        ends: list[float] = []
+        for page in reader.pages:
+            page.extract_text(
+                visitor_text=lambda words, _cm, matrix, _font, size: ends.append(
+                    matrix[4] + width(words.strip(), size or 0.0)
+                )
+            )
+        self.assertLessEqual(max(ends), sheet.size[0])
 
 
 class Documents(TestCase):
