@@ -209,7 +209,7 @@ def season_speed(yard: float) -> None:
     from sabaka_core import validate_hive
     from sabaka_core.document.season import Season
     from sabaka_core.hive.chambers import analyse
-    from sabaka_core.run.fit import Kind, fits
+    from sabaka_core.run.fit import CombWidth, fits
     from sabaka_core.season.plan import plan_of
 
     document = thirty_bars()
@@ -221,7 +221,7 @@ def season_speed(yard: float) -> None:
     for number in range(200):
         plan_of(a, Season(visit_days=7 + number % 14))
     show("two hundred seasons", time.perf_counter() - start, 10, "s", yard)
-    kinds = [Kind("a", 32.0, True), Kind("b", 35.0, True), Kind("c", 38.0, False)]
+    kinds = [CombWidth("a", 32.0, True), CombWidth("b", 35.0, True), CombWidth("c", 38.0, False)]
     show(
         "run solver, 60 places, three widths",
         statistics.median(timed(lambda: fits(2200, 100, kinds, 0.5), 15)),

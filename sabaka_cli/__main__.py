@@ -33,7 +33,7 @@ from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
-from sabaka_core.kit.chapter import Asked, Chapter, Part
+from sabaka_core.kit.chapter import Asked, Chapter, ReportPart
 from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.measure import Measure, told
 from sabaka_core.moving.matrix import matrix
@@ -48,7 +48,7 @@ from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 
 # The report of the command line: the hive’s numbers, its run, and all that the chambers and the whole have wrong.
-_WRONG: tuple[Part, ...] = ("findings", "mends", "long")
+_WRONG: tuple[ReportPart, ...] = ("findings", "mends", "long")
 _REPORTED = {
     "shape": Asked(parts=("metrics", *_WRONG)),
     "combs": Asked(parts=_WRONG),

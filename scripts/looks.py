@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 
-from sabaka_core.kit.looks import Look, Words, colours, hatches, looks, words
+from sabaka_core.kit.looks import LabelLook, Look, colours, hatches, looks, words
 
 _NOTE = "/* Generated from sabaka_core/data/looks.toml by `make schema`; don't edit by hand. */"
 # What the component library calls our colours.
@@ -90,7 +90,7 @@ def _layer(look: Look) -> str:
     return " ".join(parts)
 
 
-def _label(look: Words) -> str:
+def _label(look: LabelLook) -> str:
     parts = [f"fill: var(--{look.colour});", f"font-size: {look.size:g}px;"]
     if look.serif:
         parts.append("font-family: var(--font-serif); font-weight: 560;")

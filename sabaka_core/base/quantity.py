@@ -101,18 +101,22 @@ class Text(Value):
 
 
 def mm(value: float) -> Quantity:
+    """A length."""
     return Quantity(value=value, unit="mm")
 
 
 def deg(value: float) -> Quantity:
+    """An angle."""
     return Quantity(value=value, unit="deg")
 
 
 def litres(value: float) -> Quantity:
+    """A volume."""
     return Quantity(value=value, unit="L")
 
 
 def kilograms(value: float) -> Quantity:
+    """A mass."""
     return Quantity(value=value, unit="kg")
 
 
@@ -122,6 +126,7 @@ def amount(value: float, unit: Unit) -> Quantity:
 
 
 def count(value: float) -> Quantity:
+    """A number of things."""
     return Quantity(value=value, unit="count")
 
 

@@ -89,7 +89,11 @@ def parse_length(text: str, default: System = "mm", field: str = "length") -> fl
 
 
 def parse_angle(text: str, field: str = "angle") -> float:
-    """An angle in degrees: ``22``, ``22.5``, ``22 1/2°``, ``22 deg``."""
+    """An angle in degrees: ``22``, ``22.5``, ``22 1/2°``, ``22 deg``.
+
+    Raises:
+        ParameterError: it is none.
+    """
     body, sign = _signed(text, field)
     body = re.sub(r"\s*(°|deg(rees?)?)$", "", body, flags=re.IGNORECASE)
     match = _TERM.fullmatch(body)
@@ -99,7 +103,11 @@ def parse_angle(text: str, field: str = "angle") -> float:
 
 
 def parse_number(text: str, field: str = "number") -> float:
-    """A plain number: ``45`` or ``7.5``."""
+    """A plain number: ``45`` or ``7.5``.
+
+    Raises:
+        ParameterError: it is none.
+    """
     body, sign = _signed(text, field)
     match = _TERM.fullmatch(body)
     if match is None or match["unit"]:

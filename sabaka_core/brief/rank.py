@@ -25,7 +25,7 @@ class Question(BaseModel):
     options: tuple[tuple[str, str], ...]
 
 
-class Rule(BaseModel):
+class Advice(BaseModel):
     """Speaks for and against systems when every question it names has one of the answers."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", populate_by_name=True)
@@ -41,13 +41,13 @@ class Rule(BaseModel):
         return all(facts[question] & set(answers) for question, answers in self.when.items())
 
 
-class Table(BaseModel):
+class BriefTable(BaseModel):
     """All of data/brief.toml."""
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
     question: tuple[Question, ...]
-    rule: tuple[Rule, ...]
+    rule: tuple[Advice, ...]
 
 
 class Reason(Value):
@@ -58,7 +58,7 @@ class Reason(Value):
     words: str
 
 
-class Ranked(Value):
+class RankedSystem(Value):
     """One system in its place."""
 
     system: HiveSystem
@@ -82,14 +82,14 @@ class Turn(Value):
 class Ranking(Value):
     """Every system, best first, and the answers that would change which one is best."""
 
-    systems: tuple[Ranked, ...]
+    systems: tuple[RankedSystem, ...]
     turns: tuple[Turn, ...]
 
 
 @lru_cache(maxsize=1)
-def brief_table() -> Table:
+def brief_table() -> BriefTable:
     """The questions and rules, read once."""
-    return Table.model_validate(raw_table("brief"))
+    return BriefTable.model_validate(raw_table("brief"))
 
 
 def rank(answers: Answers) -> Ranking:
@@ -98,9 +98,9 @@ def rank(answers: Answers) -> Ranking:
     return Ranking(systems=systems, turns=tuple(_turns(answers, systems[0].system)))
 
 
-def _ranked(facts: Facts) -> tuple[Ranked, ...]:
+def _ranked(facts: Facts) -> tuple[RankedSystem, ...]:
     holding = [rule for rule in brief_table().rule if rule.holds(facts)]
-    ranked: list[Ranked] = []
+    ranked: list[RankedSystem] = []
     for system in get_args(HiveSystem):
         reasons = [
             Reason(rule=rule.id, points=points[system], words=why)
@@ -110,7 +110,7 @@ def _ranked(facts: Facts) -> tuple[Ranked, ...]:
         ]
         reasons.sort(key=lambda reason: -abs(reason.points))
         ranked.append(
-            Ranked(
+            RankedSystem(
                 system=system,
                 label=SYSTEMS[system],
                 words=WHAT_IT_IS[system],

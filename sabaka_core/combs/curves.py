@@ -45,11 +45,13 @@ class Parabola:
         return self.width_mm / 2 * sqrt(max(0.0, 1 - depth_mm / self.depth_mm))
 
     def area_between_mm2(self, upper_mm: float, lower_mm: float) -> float:
+        """Area of one side between two depths [mm]."""
         scale = 2 / 3 * self.width_mm * self.depth_mm
         upper, lower = (max(0.0, 1 - d / self.depth_mm) for d in (upper_mm, lower_mm))
         return scale * (upper * sqrt(upper) - lower * sqrt(lower))
 
     def depth_parallel_to_mm(self, slope_rad: float) -> float | None:
+        """Depth at which the edge runs as steep as a wall."""
         lean = tan(slope_rad)
         if lean <= self.width_mm / (4 * self.depth_mm):
             return None
@@ -65,10 +67,13 @@ class Catenary:
     parameter_mm: float
 
     def half_width_mm(self, depth_mm: float) -> float:
+        """Half its width so far below the bar."""
         a = self.parameter_mm
         return a * acosh(1 + max(0.0, self.depth_mm - depth_mm) / a)
 
     def area_between_mm2(self, upper_mm: float, lower_mm: float) -> float:
+        """Area of one side between two depths [mm]."""
+
         def below(depth_mm: float) -> float:
             u = 1 + max(0.0, self.depth_mm - depth_mm) / self.parameter_mm
             return 2 * self.parameter_mm**2 * (u * acosh(u) - sqrt(u * u - 1))
@@ -76,6 +81,7 @@ class Catenary:
         return below(upper_mm) - below(lower_mm)
 
     def depth_parallel_to_mm(self, slope_rad: float) -> float | None:
+        """Depth at which the edge runs as steep as a wall."""
         a, lean = self.parameter_mm, tan(slope_rad)
         if lean <= 1 / sinh(self.width_mm / (2 * a)):
             return None

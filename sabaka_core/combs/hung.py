@@ -64,6 +64,7 @@ class FramedComb:
 
     @property
     def top_mm(self) -> float:
+        """Upper edge of its highest stretch."""
         fields = self._fields
         return self.down_mm + (fields[0].top_mm if fields else self.frame.top_bar_thickness_mm)
 

@@ -100,6 +100,7 @@ class SampledOutlines:
 
     @cached_property
     def free_area_mm2(self) -> float:
+        """Area that the comb would have if no wall were near."""
         if self.free is not None:
             return self.free.area_between_mm2(0.0, self.depth_mm)
         return float(2 * np.trapezoid(self._free, self._depths))

@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import BoardLength, BoardThickness, BoardWidth, Ident, Name, Part
+from sabaka_core.document.base import BoardLength, BoardThickness, BoardWidth, DocumentPart, Ident, Name
 
 Price = Annotated[float, Field(ge=0, le=100_000, strict=True)]
 
 
-class BoardForSale(Part):
+class BoardForSale(DocumentPart):
     """A board that can be bought, by its actual sizes."""
 
     label: Name
@@ -21,7 +21,7 @@ class BoardForSale(Part):
     price: Price
 
 
-class Building(Part):
+class Building(DocumentPart):
     """Wishes for building. No boards for sale means the usual planed ones."""
 
     kerf_mm: Annotated[float, Field(ge=0, le=10, strict=True)] = 3.2

@@ -10,13 +10,13 @@ from sabaka_core.document.base import (
     At,
     BoxHeight,
     DiscSize,
+    DocumentPart,
     HoleSize,
     Ident,
     LayerThickness,
     LitterSize,
     Material,
     Offset,
-    Part,
     RestSize,
     Room,
     RunLength,
@@ -30,7 +30,7 @@ from sabaka_core.document.run import Run
 from sabaka_core.document.sections import Section
 
 
-class Layer(Part):
+class Layer(DocumentPart):
     """One layer of a wall, by its actual (planed) thickness."""
 
     material: Material
@@ -45,7 +45,7 @@ def total_thickness_mm(layers: tuple[Layer, ...]) -> float:
     return sum(layer.thickness_mm for layer in layers)
 
 
-class Walls(Part):
+class Walls(DocumentPart):
     """Build-up of sides, ends and floor, inside layer first."""
 
     sides: Layers
@@ -53,7 +53,7 @@ class Walls(Part):
     floor: Layers
 
 
-class Rest(Part):
+class Rest(DocumentPart):
     """What the bars or lugs lie on."""
 
     kind: Literal["rim", "rebate", "rods", "none"] = "rim"
@@ -61,7 +61,7 @@ class Rest(Part):
     depth_mm: RestSize = 0.0
 
 
-class Litter(Part):
+class Litter(DocumentPart):
     """What lies on the floor.
 
     ``depth_mm`` is how high litter, or the rim of a trough, stands above the floor;
@@ -74,7 +74,7 @@ class Litter(Part):
     width_mm: LitterSize = 0.0
 
 
-class Place(Part):
+class Place(DocumentPart):
     """Where a chamber's near lower corner stands in the hive."""
 
     x_mm: Offset = 0.0
@@ -82,7 +82,7 @@ class Place(Part):
     z_mm: Offset = 0.0
 
 
-class _Entrance(Part):
+class _Entrance(DocumentPart):
     """Common part of every entrance.
 
     ``at_mm`` is the centre: along the run on a side wall, across from the middle on an end.
@@ -153,7 +153,7 @@ class Disc(_Entrance):
 Entrance = Annotated[Hole | Slot | Disc, Field(discriminator="kind")]
 
 
-class Lining(Part):
+class Lining(DocumentPart):
     """Movable spacers that make a stretch of a chamber fit another frame.
 
     ``thickness_mm`` stands on both side walls; ``floor_mm`` is how high a filler lies on the floor.
@@ -167,7 +167,7 @@ class Lining(Part):
     floor_mm: Room = 0.0
 
 
-class Chamber(Part):
+class Chamber(DocumentPart):
     """One cavity with its run.
 
     ``boxes_mm`` are the heights of the boxes it is stacked up of, lowest first; none for a box in one

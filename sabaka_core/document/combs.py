@@ -9,25 +9,25 @@ from pydantic import Field
 from sabaka_core.document.base import (
     Allowance,
     CarrierLength,
+    DocumentPart,
     FrameDepth,
     Ident,
     Lug,
     Name,
-    Part,
     Spacing,
     Stick,
     ThickStick,
 )
 
 
-class Guide(Part):
+class Guide(DocumentPart):
     """What the bees start their comb on, and how long it is along the bar."""
 
     kind: Literal["strip", "moulding", "wax-line", "starter", "none"] = "strip"
     length_mm: CarrierLength
 
 
-class TopBar(Part):
+class TopBar(DocumentPart):
     """A bar that touches its neighbours, so that its width is the comb spacing."""
 
     kind: Literal["bar"] = "bar"
@@ -49,7 +49,7 @@ FrameMake = Literal[
 Joint = Literal["none", "screws", "pegs", "hooks", "straps", "side-bar", "dovetail", "brace"]
 
 
-class Frame(Part):
+class Frame(DocumentPart):
     """A frame: a catalogue standard, one derived from it, or the keeper's own as measured.
 
     ``make`` says how it is put together, and so which parts it has (frames/parts.py). The body is
@@ -91,7 +91,7 @@ class Frame(Part):
         return self.spacing_mm - (self.narrowed_mm or self.top_bar_width_mm)
 
 
-class FixedComb(Part):
+class FixedComb(DocumentPart):
     """A comb that bees fasten to the cavity itself: there is nothing to lift it by."""
 
     kind: Literal["fixed"] = "fixed"

@@ -19,12 +19,12 @@ from sabaka_core.document.base import (
     BoxCount,
     BoxHeight,
     CoverCount,
+    DocumentPart,
     FrameCount,
     Ident,
     Measured,
     Name,
     Note,
-    Part,
     RoofSize,
     SlotWidth,
     StandHeight,
@@ -56,7 +56,7 @@ HiveSystem = Literal[
 ]
 
 
-class Choices(Part):
+class Choices(DocumentPart):
     """Where keepers' schools differ: the keeper's choice, never a hidden default."""
 
     slope_school: Literal["follows-curve", "leaning-floor", "upright"] = "follows-curve"
@@ -71,7 +71,7 @@ class Choices(Part):
     basket_high_mm: Measured | None = None
 
 
-class Board(Part):
+class Board(DocumentPart):
     """Boards on hand, by actual sizes; so much of one end is bad and cut off first."""
 
     label: Name
@@ -82,7 +82,7 @@ class Board(Part):
     bad_end_mm: BadEnd = 0.0
 
 
-class Colony(Part):
+class Colony(DocumentPart):
     """One colony: which chamber and which stretch of its run is its own."""
 
     id: Ident
@@ -92,7 +92,7 @@ class Colony(Part):
     strength: Literal["nucleus", "growing", "full"] = "full"
 
 
-class Passage(Part):
+class Passage(DocumentPart):
     """A way for bees from one chamber to another."""
 
     from_chamber: Ident
@@ -103,7 +103,7 @@ class Passage(Part):
     excluder: bool = False
 
 
-class Cover(Part):
+class Cover(DocumentPart):
     """What lies over the bars or frames."""
 
     kind: Literal["bars", "slats", "boards", "cloth", "screen"] = "bars"
@@ -111,7 +111,7 @@ class Cover(Part):
     count: CoverCount = 1
 
 
-class Roof(Part):
+class Roof(DocumentPart):
     """The lid: its inside clearance above the bars, how it opens, its build-up from the inside out."""
 
     kind: Literal["flat", "gabled", "hinged"] = "flat"
@@ -120,14 +120,14 @@ class Roof(Part):
     layers: Annotated[tuple[Layer, ...], Field(max_length=8)] = ()
 
 
-class Stand(Part):
+class Stand(DocumentPart):
     """Height of the floor's underside above the ground, and leg splay."""
 
     height_mm: StandHeight = 0.0
     splay_deg: Annotated[float, Field(ge=0, le=45, strict=True)] = 0.0
 
 
-class Super(Part):
+class Super(DocumentPart):
     """Boxes set on a chamber."""
 
     chamber: Ident
@@ -137,7 +137,7 @@ class Super(Part):
     boxes: BoxCount = 1
 
 
-class Hive(Part):
+class Hive(DocumentPart):
     """One hive design."""
 
     format: Literal["sabaka-hive"] = "sabaka-hive"

@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Ident, Part, StandHeight
+from sabaka_core.document.base import DocumentPart, Ident, StandHeight
 
 Slope = Annotated[float, Field(ge=-20, le=20, strict=True)]
 
 
-class Lifting(Part):
+class Lifting(DocumentPart):
     """Who lifts, from where, and against which stack. Sizes left out follow from the body's height."""
 
     height_mm: Annotated[float, Field(ge=1_200, le=2_200, strict=True)] = 1_700.0

@@ -81,7 +81,11 @@ def refusal_of(error: ValidationError, raw: Any = None) -> ParameterError:
 
 
 def migrate(raw: Raw) -> Raw:
-    """A raw document brought up to the current version; a current one comes back as it is."""
+    """A raw document brought up to the current version; a current one comes back as it is.
+
+    Raises:
+        ParameterError: it is no design, or one of a newer version.
+    """
     if raw.get("format") != FORMAT:
         raise ParameterError(
             "/format", raw.get("format"), f"This is no hive design: its format is not “{FORMAT}”.", "wrong-format"
@@ -114,7 +118,11 @@ def hive_text(hive: Hive) -> str:
 
 
 def bound(raw: Any, longest: int = MAX_TEXT) -> None:
-    """Refuse data that is nested too deeply or holds over-long lists or texts."""
+    """Refuse data that is nested too deeply or holds over-long lists or texts.
+
+    Raises:
+        ParameterError: it is, or does.
+    """
     stack: list[tuple[Any, int]] = [(raw, 0)]
     while stack:
         value, depth = stack.pop()

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Allowance, CarrierLength, Ident, Measured, Name, Part, Room, Spacing
+from sabaka_core.document.base import Allowance, CarrierLength, DocumentPart, Ident, Measured, Name, Room, Spacing
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.season import Day
 
@@ -15,7 +15,7 @@ Wish = Literal["no-comb-cut", "fewest-parts", "soonest", "old-frames-stay", "lea
 OWN = "own"
 
 
-class OldBox(Part):
+class OldBox(DocumentPart):
     """One of the keeper's boxes as measured [mm]; boxes are listed lowest first."""
 
     name: Name = "Box"
@@ -26,7 +26,7 @@ class OldBox(Part):
     rest_width_mm: Room
 
 
-class Brood(Part):
+class Brood(DocumentPart):
     """Brood on a comb as the keeper sees it: width, height, and its middle below the comb's top [mm]."""
 
     wide_mm: Measured
@@ -37,7 +37,7 @@ class Brood(Part):
 Price = Annotated[float, Field(ge=0, le=1_000_000, strict=True)]
 
 
-class Making(Part):
+class Making(DocumentPart):
     """What frames cost to make or to buy, in the keeper's own money; ``keepers`` share a tool."""
 
     frames: Annotated[int, Field(ge=1, le=5_000, strict=True)] = 30
@@ -49,7 +49,7 @@ class Making(Part):
     shaped: bool = True
 
 
-class Moving(Part):
+class Moving(DocumentPart):
     """Bees on the wrong comb, and the wishes for moving them.
 
     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs

@@ -9,12 +9,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import BoardInRun, Clearance, Ident, Name, Part, PieceLength, Room, Side
+from sabaka_core.document.base import BoardInRun, Clearance, DocumentPart, Ident, Name, PieceLength, Room, Side
 
 Contents = Literal["empty", "brood", "pollen", "nectar", "honey"]
 
 
-class Gap(Part):
+class Gap(DocumentPart):
     """Open room: behind a follower, or before the first comb."""
 
     kind: Literal["gap"] = "gap"
@@ -22,7 +22,7 @@ class Gap(Part):
     purpose: Literal["empty", "feeder", "straw"] = "empty"
 
 
-class Follower(Part):
+class Follower(DocumentPart):
     """A movable board that ends the nest on one side."""
 
     kind: Literal["follower"] = "follower"
@@ -35,7 +35,7 @@ class Follower(Part):
     feeding_hole: bool = False
 
 
-class Comb(Part):
+class Comb(DocumentPart):
     """One comb place: a bar or frame of a type, with what it is for and what is on it."""
 
     kind: Literal["comb"] = "comb"
@@ -44,28 +44,28 @@ class Comb(Part):
     contents: Contents = "empty"
 
 
-class Feeder(Part):
+class Feeder(DocumentPart):
     """A feeder that hangs in the run like a comb."""
 
     kind: Literal["feeder"] = "feeder"
     length_mm: PieceLength
 
 
-class Excluder(Part):
+class Excluder(DocumentPart):
     """A queen excluder across the run."""
 
     kind: Literal["excluder"] = "excluder"
     thickness_mm: BoardInRun
 
 
-class Divider(Part):
+class Divider(DocumentPart):
     """A fixed board between two colonies."""
 
     kind: Literal["divider"] = "divider"
     thickness_mm: BoardInRun
 
 
-class Spacer(Part):
+class Spacer(DocumentPart):
     """A strip of wood that takes up room in the ceiling."""
 
     kind: Literal["spacer"] = "spacer"
@@ -75,14 +75,14 @@ class Spacer(Part):
 RunItem = Annotated[Gap | Follower | Comb | Feeder | Excluder | Divider | Spacer, Field(discriminator="kind")]
 
 
-class SavedRun(Part):
+class SavedRun(DocumentPart):
     """A state of a run kept by name: today, winter, split."""
 
     name: Name
     items: Annotated[tuple[RunItem, ...], Field(max_length=500)]
 
 
-class Run(Part):
+class Run(DocumentPart):
     """The ordered run and where the nest sits in it (beside the open entrance)."""
 
     nest_at: Literal["near", "far", "middle"] = "near"

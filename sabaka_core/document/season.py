@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from sabaka_core.document.base import Calendar, Ident, Name, Part, Plain
+from sabaka_core.document.base import Calendar, DocumentPart, Ident, Name, Plain
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$"), Calendar()]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
@@ -17,7 +17,7 @@ StartState = Literal["swarm", "nucleus", "overwintered", "split"]
 Share = Annotated[float, Field(ge=0, le=1, strict=True)]
 
 
-class Flow(Part):
+class Flow(DocumentPart):
     """A flow, from one day of the year to another, as a part of a full one."""
 
     first: DayOfYear
@@ -25,7 +25,7 @@ class Flow(Part):
     strength: Share = 0.8
 
 
-class Seen(Part):
+class Seen(DocumentPart):
     """What was found on a visit: the plan goes on from it."""
 
     day: Day
@@ -34,14 +34,14 @@ class Seen(Part):
     combs_honey: Annotated[float, Field(ge=0, le=200, strict=True)]
 
 
-class NamedWeather(Part):
+class NamedWeather(DocumentPart):
     """Days of weather that lie elsewhere: what their keeper calls them, and the hash that they are known by."""
 
     name: Name
     sha: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{64}$")]
 
 
-class Season(Part):
+class Season(DocumentPart):
     """The season of one hive. No flows means the climate's own.
 
     ``weather`` names days of the keeper's own; ``monthly_c`` are their means, or typed, and ``means_of`` tells of what.

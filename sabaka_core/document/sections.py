@@ -10,12 +10,12 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from sabaka_core.document.base import Across, Angle, Depth, Face, FootWidth, HalfWidth, Height, Part
+from sabaka_core.document.base import Across, Angle, Depth, DocumentPart, Face, FootWidth, HalfWidth, Height
 
 TRAPEZOID_FIELDS = ("top_mm", "floor_mm", "height_mm", "slope_deg", "face_mm")
 
 
-class TrapezoidSection(Part):
+class TrapezoidSection(DocumentPart):
     """Leaning side walls, by exactly three independent ones of five sizes.
 
     ``slope_deg`` is measured from the vertical; ``face_mm`` is the wall's inside face from
@@ -46,7 +46,7 @@ class TrapezoidSection(Part):
         return self
 
 
-class RectangleSection(Part):
+class RectangleSection(DocumentPart):
     """Upright walls."""
 
     kind: Literal["rectangle"] = "rectangle"
@@ -54,21 +54,21 @@ class RectangleSection(Part):
     height_mm: Height
 
 
-class ProfilePoint(Part):
+class ProfilePoint(DocumentPart):
     """Half the inside width at one depth."""
 
     half_width_mm: HalfWidth
     depth_mm: Depth
 
 
-class PolygonSection(Part):
+class PolygonSection(DocumentPart):
     """A symmetric polygon by its right-hand profile from the bars down."""
 
     kind: Literal["polygon"] = "polygon"
     profile: Annotated[tuple[ProfilePoint, ...], Field(min_length=2, max_length=24)]
 
 
-class BarrelSection(Part):
+class BarrelSection(DocumentPart):
     """Half a barrel: half an ellipse hanging from the bars."""
 
     kind: Literal["barrel"] = "barrel"
@@ -76,7 +76,7 @@ class BarrelSection(Part):
     height_mm: Height
 
 
-class SegmentSection(Part):
+class SegmentSection(DocumentPart):
     """Circular segment: a circle of ``radius_mm`` cut by the bars' plane."""
 
     kind: Literal["segment"] = "segment"
@@ -84,7 +84,7 @@ class SegmentSection(Part):
     height_mm: Height
 
 
-class CircleSection(Part):
+class CircleSection(DocumentPart):
     """A bore, with another diameter at the far end when it tapers."""
 
     kind: Literal["circle"] = "circle"

@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Part
+from sabaka_core.document.base import DocumentPart
 
 
-class Wintering(Part):
+class Wintering(DocumentPart):
     """The winter of one hive. Combs left out are those the season's plan winters on."""
 
     bees: Annotated[int, Field(ge=2_000, le=60_000, strict=True)] = 12_000

@@ -7,15 +7,15 @@ from math import cos, radians, sin
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.kit.dimension import Dimension, Point
-from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Layer, Polygon, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, LayerName, Polygon, Shape, rectangle
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan
-from sabaka_core.woodwork.sheets import SHEET_MM, Sheet
+from sabaka_core.woodwork.sheets import SHEET_MM, SheetCut
 from sabaka_core.woodwork.solids import Prism, bounds, moved
 
 # A military view: turned a third, lengths along the axes kept in proportion.
 _TURN, _RISE = radians(28), radians(26)
-_LAYERS: dict[str, Layer] = {"Box": "timber", "Bars and frames": "bar", "Run": "follower", "Roof": "end-grain"}
+_LAYERS: dict[str, LayerName] = {"Box": "timber", "Bars and frames": "bar", "Run": "follower", "Roof": "end-grain"}
 
 
 def project(x: float, y: float, z: float) -> Point:
@@ -78,7 +78,7 @@ def _shift(part: Part, prism: Prism, middle: tuple[float, ...], by: float) -> tu
     return 0.0, 0.0, by
 
 
-def _faces(prism: Prism, layer: Layer, item: int) -> list[tuple[float, Polygon]]:
+def _faces(prism: Prism, layer: LayerName, item: int) -> list[tuple[float, Polygon]]:
     """The three kinds of face that can be seen: the far end, the top and the front, farthest first."""
     (x0, x1), ring = prism.x, prism.profile
     found: list[tuple[float, Polygon]] = []
@@ -153,7 +153,7 @@ def _board(number: int, board: CutBoard, numbers: dict[str, int], y: float) -> I
             yield from _name(index, (piece.at_mm + end) / 2, top + min(piece.wide_mm, source.width_mm) / 2)
 
 
-def _panel(number: int, sheet: Sheet, numbers: dict[str, int], y: float) -> Iterator[Shape]:
+def _panel(number: int, sheet: SheetCut, numbers: dict[str, int], y: float) -> Iterator[Shape]:
     """A sheet with the panels that come out of it."""
     words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
     yield Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start")

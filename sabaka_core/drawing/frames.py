@@ -9,7 +9,7 @@ from sabaka_core.base.quantity import Quantity, mm, text
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import FramePart, openings_of, parts_of
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Shape, rectangle
 
 _PAD = 78.0
 
@@ -19,7 +19,7 @@ def frame_front(frame: Frame, top_mm: float = 0.0) -> list[Shape]:
     shapes: list[Shape] = []
     for part in parts_of(frame):
         for piece in part.pieces:
-            layer: Layer = "follower" if part.name == "Board" else "bar"
+            layer: LayerName = "follower" if part.name == "Board" else "bar"
             shapes += [rectangle(layer, s.x[0], top_mm + s.y[0], s.x[1], top_mm + s.y[1]) for s in piece.solids]
     return shapes
 

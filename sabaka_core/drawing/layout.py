@@ -9,7 +9,7 @@ from sabaka_core.document.hive import Passage
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.whole import BoxPlace, Whole
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polyline, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polyline, Shape, rectangle
 
 ROOF_MM = 40.0
 
@@ -64,7 +64,7 @@ def _box_from_above(hive: Whole, block: BoxPlace) -> list[Shape]:
     for placed in a.layout.placed:
         if placed.item.kind == "gap":
             continue
-        layer: Layer = (
+        layer: LayerName = (
             "follower" if placed.item.kind == "follower" else "bar" if placed.item.kind == "comb" else "timber"
         )
         inset = 1.5 if placed.item.kind == "comb" else 0.0
@@ -84,7 +84,7 @@ def _passage_from_above(hive: Whole, passage: Passage) -> list[Shape]:
     )
     if abs(one.z[0] - two.z[0]) > 60:
         return []
-    layer: Layer = "excluder" if passage.excluder else "entrance-open"
+    layer: LayerName = "excluder" if passage.excluder else "entrance-open"
     if one.x[1] <= two.x[0] + 1 or two.x[1] <= one.x[0] + 1:
         left, right = (one, two) if one.x[1] <= two.x[0] + 1 else (two, one)
         middle = (max(one.y[0], two.y[0]) + min(one.y[1], two.y[1])) / 2
@@ -171,7 +171,7 @@ def _entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
     for state in a.entrances:
         entrance = state.entrance
         width, tall = entrance.size_mm
-        layer: Layer = "entrance-open" if entrance.is_open else "entrance-plugged"
+        layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
         base = -block.z[0] - a.floor_board_mm - entrance.height_mm
         if entrance.wall.endswith("-end") != by_y:
             # Through the wall at the view's left or right: a channel.

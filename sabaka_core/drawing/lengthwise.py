@@ -11,12 +11,12 @@ from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Circle, Drawing, Handle, Layer, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Handle, LayerName, Shape, rectangle
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
 
-_COMB_LAYERS: dict[str, Layer] = {
+_COMB_LAYERS: dict[str, LayerName] = {
     "empty": "comb-empty",
     "brood": "comb-brood",
     "pollen": "comb-pollen",
@@ -25,7 +25,7 @@ _COMB_LAYERS: dict[str, Layer] = {
 }
 
 
-def item_layer(placed: Placed) -> Layer:
+def item_layer(placed: Placed) -> LayerName:
     """The layer an item is drawn on."""
     item = placed.item
     if isinstance(item, Comb):
@@ -105,7 +105,7 @@ def along_drawing(a: Analysis) -> Drawing:
     for entrance in a.entrances:
         width, tall = entrance.entrance.size_mm
         low = height - entrance.entrance.height_mm
-        layer: Layer = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
+        layer: LayerName = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
         if entrance.start_mm == entrance.end_mm:
             # Through the end wall: seen from the side, a channel.
             left = -end if entrance.start_mm <= 0 else length
@@ -237,7 +237,7 @@ def carrier_length_mm(kind: CombType, inside_mm: float) -> float:
 def _pierced(a: Analysis, placed: PlacedEntrance, out: float) -> Shape:
     """Where an entrance goes through a wall, seen from above. The run lies along x."""
     entrance, end, length = placed.entrance, a.end_mm, a.run_mm
-    layer: Layer = "entrance-open" if entrance.is_open else "entrance-plugged"
+    layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
     half = entrance.size_mm[0] / 2
     if placed.start_mm == placed.end_mm:
         across = entrance.at_mm if entrance.wall.endswith("-end") else entrance.at_mm - a.chamber.length_mm / 2

@@ -10,13 +10,13 @@ from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.dimension import Dimension, Point
 from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Polygon, Polyline, Shape, rectangle
 from sabaka_core.lifting.body import Body
-from sabaka_core.lifting.stand import Standing
+from sabaka_core.lifting.stand import Footing
 
 # The hip stands a little behind the ankles.
 _HIP = -20.0
 
 
-def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, out_mm: float) -> Drawing:
+def lifting_drawing(a: Analysis, whole: Whole, standing: Footing, body: Body, out_mm: float) -> Drawing:
     """Seen from the hive's end: ground at 0, heights upward (negative y), the ankles at x 0 [mm].
 
     Args:
@@ -75,7 +75,7 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Standing, body: Body, o
     )
 
 
-def _dimensions(body: Body, standing: Standing, right: float, out_mm: float) -> list[Shape]:
+def _dimensions(body: Body, standing: Footing, right: float, out_mm: float) -> list[Shape]:
     shapes: list[Shape] = [
         Dimension(
             name="Bars",
@@ -119,7 +119,7 @@ def _turns(first: float, last: float, steps: int = 24) -> list[float]:
     return [first + (last - first) * i / steps for i in range(steps + 1)]
 
 
-def _hive(a: Analysis, standing: Standing, left: float, wide: float, low: float, tall: float) -> list[Shape]:
+def _hive(a: Analysis, standing: Footing, left: float, wide: float, low: float, tall: float) -> list[Shape]:
     middle = left + wide / 2
     shapes: list[Shape] = []
     if a.trapezoid is not None and abs(a.trapezoid.slope_deg) > 1:
@@ -151,7 +151,7 @@ def _hive(a: Analysis, standing: Standing, left: float, wide: float, low: float,
     return shapes
 
 
-def _legs(a: Analysis, whole: Whole, standing: Standing, left: float, wide: float) -> list[Shape]:
+def _legs(a: Analysis, whole: Whole, standing: Footing, left: float, wide: float) -> list[Shape]:
     shapes: list[Shape] = []
     middle = left + wide / 2
     feet = [leg for leg in standing.legs if leg.name.startswith("near")]
@@ -183,7 +183,7 @@ def _tan(angle_deg: float) -> float:
     return sin(angle) / cos(angle)
 
 
-def _comb(a: Analysis, standing: Standing, out_mm: float) -> list[Shape]:
+def _comb(a: Analysis, standing: Footing, out_mm: float) -> list[Shape]:
     """The middle comb drawn clear: dashed, its foot just over the bars, as it hangs from the hands."""
     across = a.chamber.combs == "across"
     half = (a.hung_of(a.main.id).width_mm / 2 if a.main else 150.0) if across else 14.0

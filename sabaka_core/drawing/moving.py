@@ -9,7 +9,7 @@ from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import Frame
 from sabaka_core.drawing.section import litter_drawn, walls_drawn
 from sabaka_core.kit.dimension import Dimension, Point
-from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, rectangle
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, hole_places_mm
 from sabaka_core.moving.hang import free_comb, upright
@@ -17,7 +17,7 @@ from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import Outline, Slab, Way
 
-_LAYERS: dict[str, Layer] = {
+_LAYERS: dict[str, LayerName] = {
     "wood": "bar",
     "comb": "predicted",
     "lost": "lost",
@@ -200,7 +200,7 @@ def _box_walls(box: ConversionBox) -> Iterator[Shape]:
     heights = [*([box.base_mm] if based else []), *([b.height_mm for b in box.boxes] or [box.drop_mm + rest])]
     low = box.drop_mm
     for index, high in enumerate(heights):
-        layer: Layer = "new-part" if index == 0 and based else "timber"
+        layer: LayerName = "new-part" if index == 0 and based else "timber"
         top = low - high
         for way in (-1, 1):
             x = sorted((way * half, way * (half + board)))
@@ -279,7 +279,7 @@ def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
                 quantity=mm(end - start),
             )
         )
-    halves: tuple[tuple[float, int, float, float, Layer], ...] = (
+    halves: tuple[tuple[float, int, float, float, LayerName], ...] = (
         (0.0, int(middle // room.spacing_mm), room.spacing_mm, near, "comb-empty"),
         (middle + 10.0, min(int((middle - 10.0) // bees.spacing_mm), bees.count), bees.spacing_mm, far, "comb-brood"),
     )

@@ -21,7 +21,7 @@ from sabaka_core.kit.drawing import (
     Drawing,
     Handle,
     Label,
-    Layer,
+    LayerName,
     Polygon,
     Polyline,
     Shape,
@@ -207,7 +207,7 @@ def _end_entrances(a: Analysis) -> list[Shape]:
         if placed.start_mm != placed.end_mm:
             continue
         width, height = entrance.size_mm
-        layer: Layer = "entrance-open" if entrance.is_open else "entrance-plugged"
+        layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
         low = a.section.height_mm - entrance.height_mm
         at = entrance.at_mm if entrance.wall.endswith("-end") else entrance.at_mm - a.chamber.length_mm / 2
         if entrance.kind == "slot":

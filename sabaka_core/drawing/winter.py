@@ -10,7 +10,7 @@ from sabaka_core.base.quantity import Quantity, amount, text
 from sabaka_core.drawing.section import outside_half_mm
 from sabaka_core.kit.chart import Axis, Chart, Level, bands_of, foot, scale, series
 from sabaka_core.kit.dimension import Point
-from sabaka_core.kit.drawing import Box, Drawing, Label, Layer, Polygon, Polyline, Shape, WordsLayer, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, WordsLayer, rectangle
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
 
@@ -19,7 +19,7 @@ _STEP, _MARGIN_C = 3, 2.0
 # A year that isn’t a leap year, for the names of its days.
 _JANUARY = ordinal("2023-01-01")
 
-HEATS: tuple[tuple[float, Layer], ...] = (
+HEATS: tuple[tuple[float, LayerName], ...] = (
     (0.06, "heat-1"),
     (0.12, "heat-2"),
     (0.18, "heat-3"),
@@ -28,7 +28,7 @@ HEATS: tuple[tuple[float, Layer], ...] = (
 )
 
 
-def heat_layer(share: float) -> Layer:
+def heat_layer(share: float) -> LayerName:
     """The hatch of a part by its share of the heat."""
     return next(layer for most, layer in HEATS if share <= most)
 

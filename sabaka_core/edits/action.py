@@ -13,7 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from sabaka_core.document.hive import Hive
 
-Place = Annotated[float, Field(ge=-100_000, le=100_000)]
+Coordinate = Annotated[float, Field(ge=-100_000, le=100_000)]
 Index = Annotated[int, Field(ge=0, le=1_000)]
 Typed = Annotated[str, Field(max_length=4_000)]
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[^/]+)+$")]
@@ -65,7 +65,7 @@ class Edit(BaseModel):
 EDITS: dict[str, type[Edit]] = {}
 
 
-class Look(Edit):
+class LookAt(Edit):
     """Change nothing; ask for the report."""
 
     do: Literal["look"] = "look"

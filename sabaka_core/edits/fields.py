@@ -131,7 +131,11 @@ def replace_value(hive: Hive, path: str, value: Any) -> Hive:
 
 
 def set_section_size(hive: Hive, box: int, name: str, value: float) -> Hive:
-    """The hive with one of a chamber's sizes changed: the five of a trapezoid, width and height of others."""
+    """The hive with one of a chamber's sizes changed: the five of a trapezoid, width and height of others.
+
+    Raises:
+        ParameterError: a size out of bounds, or one that this section has not.
+    """
     chamber = hive.chambers[box]
     at = section_path(box)
     # Bounds first, so that the error names the field that was typed.
@@ -181,7 +185,11 @@ def set_all_bars_length(hive: Hive, value: float) -> Hive:
 
 
 def hold_sizes(hive: Hive, box: int, names: tuple[str, ...]) -> Hive:
-    """The hive with the same section, held by other sizes."""
+    """The hive with the same section, held by other sizes.
+
+    Raises:
+        ParameterError: no trapezoid, or sizes that don't give one.
+    """
     at = section_path(box)
     chamber = hive.chambers[box]
     if not isinstance(chamber.section, TrapezoidSection):
@@ -260,7 +268,7 @@ class HoldSizes(Edit):
         return hold_sizes(hive, bench.box, self.sizes)
 
 
-class Shape(Edit):
+class ReshapeSection(Edit):
     """Give the section three sizes at once."""
 
     do: Literal["shape"] = "shape"

@@ -10,7 +10,7 @@ from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import System
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.action import Bench, Edit, Held, Place
+from sabaka_core.edits.action import Bench, Coordinate, Edit, Held
 from sabaka_core.edits.fields import section_size, set_section_size
 from sabaka_core.edits.follower import move_follower, track
 from sabaka_core.edits.openings import plug_beyond
@@ -76,8 +76,8 @@ class Drop(Edit):
 
     do: Literal["drop"] = "drop"
     handle: Annotated[str, Field(max_length=40)]
-    x_mm: Place
-    y_mm: Place = 0.0
+    x_mm: Coordinate
+    y_mm: Coordinate = 0.0
     snap: bool = True
     units: System = "mm"
 

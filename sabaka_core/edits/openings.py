@@ -95,7 +95,11 @@ def follow_nest(hive: Hive, box: int) -> Hive:
 
 
 def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
-    """The hive without one entrance."""
+    """The hive without one entrance.
+
+    Raises:
+        ParameterError: there is no such entrance.
+    """
     chamber = hive.chambers[box]
     if not 0 <= index < len(chamber.entrances):
         raise ParameterError("index", index, "There is no such entrance.", "no-such-entrance")

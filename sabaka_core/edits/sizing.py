@@ -33,7 +33,11 @@ def _whole(number: float, at: str) -> int:
 
 
 def by_combs(hive: Hive, box: int, number: int) -> Hive:
-    """The hive with so many combs in a chamber's run, and the run as long as they ask."""
+    """The hive with so many combs in a chamber's run, and the run as long as they ask.
+
+    Raises:
+        InfeasibleError: no comb to count by.
+    """
     a = analyse(hive, box)
     items = list(items_of(hive, box))
     at = [i for i, item in enumerate(items) if isinstance(item, Comb)]
@@ -69,7 +73,12 @@ def by_litres(hive: Hive, box: int, litres: float) -> Hive:
 
 
 def by_board(hive: Hive, box: int, board_mm: float) -> Hive:
-    """The hive with the height at which a side comes out of a board that wide, slope and top held."""
+    """The hive with the height at which a side comes out of a board that wide, slope and top held.
+
+    Raises:
+        ParameterError: a board narrower than its bevel.
+        InfeasibleError: walls that aren't straight.
+    """
     a = analyse(hive, box)
     if a.trapezoid is None:
         raise InfeasibleError("Only straight side walls come out of one board.", "Set the height instead.")
@@ -89,6 +98,10 @@ def lean_from_board(hive: Hive, box: int, slope_deg: float) -> Hive:
     """The hive with its walls at another slope out of the same board: the height follows.
 
     The board is the widest on hand of the sides' thickness, or as wide as the sides ask now.
+
+    Raises:
+        ParameterError: walls that would meet above the floor.
+        InfeasibleError: walls that aren't straight.
     """
     a = analyse(hive, box)
     if a.trapezoid is None:

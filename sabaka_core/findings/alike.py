@@ -36,6 +36,7 @@ def named(bars: tuple[TopBar, ...]) -> str:
 
 
 def be(bars: tuple[TopBar, ...]) -> str:
+    """Is or are, by how many."""
     return "is" if len(bars) == 1 else "are"
 
 
@@ -45,10 +46,12 @@ def subject(bars: tuple[TopBar, ...]) -> str:
 
 
 def guide_mm(bar: TopBar) -> float:
+    """How deep a guide hangs."""
     return bar.guide.length_mm
 
 
 def length_mm(bar: TopBar) -> float:
+    """How long a bar or top bar is."""
     return bar.length_mm
 
 

@@ -15,7 +15,7 @@ from sabaka_core.kit.tables import practice
 
 
 @dataclass(frozen=True)
-class Fit:
+class FrameFit:
     """Gaps of one frame in one chamber [mm]; negative where it doesn't go in.
 
     Attributes:
@@ -37,11 +37,11 @@ class Fit:
 class FitRange:
     """The fit at both ends of a frame's tolerance and of the wood's moisture."""
 
-    nominal: Fit
-    largest: Fit
-    smallest: Fit
-    wet: Fit
-    dry: Fit
+    nominal: FrameFit
+    largest: FrameFit
+    smallest: FrameFit
+    wet: FrameFit
+    dry: FrameFit
 
     def ends(self, gap: str) -> tuple[float, float]:
         """Least and greatest of one gap over all of them [mm]."""
@@ -88,17 +88,17 @@ def fit_in(
     rests = width_mm if rests_mm is None else rests_mm
     litter = floor_mm + (chamber.litter.depth_mm if chamber.litter.kind != "none" else 0.0)
 
-    def fit(more: float, taller: float) -> Fit:
+    def fit(more: float, taller: float) -> FrameFit:
         body, depth, long = across_mm(frame, chamber) + more, frame.depth_mm + more, frame.top_bar_mm + more
         room = height_mm + taller
         side = (width_mm - body) / 2
         if chamber.rest.kind == "rods":
             # On rods of their own thickness above the floor; nothing hangs.
             under = chamber.rest.depth_mm - litter
-            return Fit(side, room - chamber.rest.depth_mm - depth, under, 0.0, 0.0)
+            return FrameFit(side, room - chamber.rest.depth_mm - depth, under, 0.0, 0.0)
         rest = chamber.rest.depth_mm if chamber.rest.kind == "rebate" else 0.0
         hang = depth - frame.lug_thickness_mm
-        return Fit(
+        return FrameFit(
             side=side,
             over=rest - frame.lug_thickness_mm,
             under=room - rest - hang - litter,

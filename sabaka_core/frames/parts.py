@@ -30,12 +30,13 @@ class Solid:
 
 
 @dataclass(frozen=True)
-class Piece:
+class SolidPiece:
     """One piece of wood, of one or more blocks in one."""
 
     solids: tuple[Solid, ...]
 
     def span(self, axis: str) -> tuple[float, float]:
+        """Least and greatest along an axis."""
         ends = [getattr(solid, axis) for solid in self.solids]
         return min(low for low, _ in ends), max(high for _, high in ends)
 
@@ -51,7 +52,7 @@ class FramePart:
     """A part of a frame: its pieces are alike; a part without pieces is bought as it is."""
 
     name: str
-    pieces: tuple[Piece, ...]
+    pieces: tuple[SolidPiece, ...]
     note: str = ""
     count: int = 0
 
@@ -131,11 +132,11 @@ def wood_volume_mm3(frame: Frame) -> float:
     return sum(s.volume_mm3 for part in parts_of(frame) for piece in part.pieces for s in piece.solids)
 
 
-def _block(x: tuple[float, float], y: tuple[float, float], wide: float) -> Piece:
-    return Piece((Solid(x, y, (-wide / 2, wide / 2)),))
+def _block(x: tuple[float, float], y: tuple[float, float], wide: float) -> SolidPiece:
+    return SolidPiece((Solid(x, y, (-wide / 2, wide / 2)),))
 
 
-def _top_bar(frame: Frame, length: float, top: float, lugs: bool, thick: float | None = None) -> Piece:
+def _top_bar(frame: Frame, length: float, top: float, lugs: bool, thick: float | None = None) -> SolidPiece:
     """A top bar: thin over the side bars and at the lugs, thick between the side bars."""
     wide, mid = frame.top_bar_width_mm, frame.narrowed_mm or frame.top_bar_width_mm
     full = frame.top_bar_thickness_mm if thick is None else thick
@@ -155,7 +156,7 @@ def _top_bar(frame: Frame, length: float, top: float, lugs: bool, thick: float |
         for low, high in ((-between, -between + shoulder), (between - shoulder, between)):
             solids.append(Solid((low, high), (top, top + full), (-wide / 2, wide / 2)))
         solids.append(Solid((-between + shoulder, between - shoulder), (top, top + full), (-mid / 2, mid / 2)))
-    return Piece(tuple(solids))
+    return SolidPiece(tuple(solids))
 
 
 def _side_top_mm(frame: Frame) -> float:
@@ -164,12 +165,12 @@ def _side_top_mm(frame: Frame) -> float:
     return frame.lug_thickness_mm if thin else frame.top_bar_thickness_mm
 
 
-def _sides(frame: Frame, top: float, bottom: float) -> tuple[Piece, Piece]:
+def _sides(frame: Frame, top: float, bottom: float) -> tuple[SolidPiece, SolidPiece]:
     out, thick, wide = frame.body_width_mm / 2, frame.side_bar_thickness_mm, frame.side_bar_width_mm
     return _block((-out, -out + thick), (top, bottom), wide), _block((out - thick, out), (top, bottom), wide)
 
 
-def _cross(frame: Frame, top: float, thick: float, wide: float) -> Piece:
+def _cross(frame: Frame, top: float, thick: float, wide: float) -> SolidPiece:
     half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
     return _block((-half, half), (top, top + thick), wide)
 
@@ -225,7 +226,7 @@ def _joined(frame: Frame) -> Iterator[FramePart]:
     half = frame.body_width_mm / 2
     # The hanger is full thick over the posts, which are screwed up into it.
     thin = frame.lug_thickness_mm
-    bar = Piece(
+    bar = SolidPiece(
         (
             Solid((-half, half), (0.0, hanger), (-frame.top_bar_width_mm / 2, frame.top_bar_width_mm / 2)),
             *(
@@ -262,7 +263,7 @@ def _feeder(frame: Frame) -> Iterator[FramePart]:
     yield FramePart("Bottom bar", (_cross(frame, bottom, frame.bottom_bar_thickness_mm, wide),))
     half, under = frame.body_width_mm / 2, frame.top_bar_thickness_mm
     faces = tuple(
-        Piece((Solid((-half, half), (under, frame.depth_mm), ends),))
+        SolidPiece((Solid((-half, half), (under, frame.depth_mm), ends),))
         for ends in ((-wide / 2 - PLY_MM, -wide / 2), (wide / 2, wide / 2 + PLY_MM))
     )
     yield FramePart("Face of thin plywood", faces, "glued and pinned all round; test it with water")

@@ -93,6 +93,7 @@ class Facets:
 
     @cached_property
     def area_mm2(self) -> float:
+        """Area of the whole section."""
         if self.exact_area_mm2 is not None:
             return self.exact_area_mm2
         return sum((x1 + x2) * (d2 - d1) for (x1, d1), (x2, d2) in zip(self.points, self.points[1:], strict=False))
@@ -122,6 +123,7 @@ class Facets:
         return inside
 
     def area_below_mm2(self, depth_mm: float) -> float:
+        """Area under a depth."""
         depths = [depth_mm, *(d for _, d in self.points if d > depth_mm)]
         halves = [self.half_width_mm(d) for d in depths]
         return float(2 * np.trapezoid(halves, depths))
@@ -168,6 +170,7 @@ class Chord:
     @property
     def wall(self) -> tuple[Point, ...]:
         # A cylinder's chord is one straight wall; a cone's bends a little.
+        """The right-hand wall from the top down, as (half-width, depth)."""
         steps = 1 if self.top_radius_mm == self.floor_radius_mm else 24
         depths = [self.height_mm * i / steps for i in range(steps + 1)]
         return tuple((self.half_width_mm(d), d) for d in depths)
@@ -180,6 +183,7 @@ class Chord:
         return self.inset_half_width_mm(depth_mm, 0.0)
 
     def inset_half_width_mm(self, depth_mm: float, by_mm: float) -> float:
+        """Half the width, so far off the wall."""
         left = self.radius_mm(depth_mm) - by_mm
         square = left * left - self.off_mm * self.off_mm
         return sqrt(square) if left > 0 and square > 0 else -1.0 if by_mm else 0.0
@@ -192,6 +196,7 @@ class Chord:
         return cast(Floats, np.where((left > 0) & (square > 0), np.sqrt(np.maximum(square, 0.0)), -1.0))
 
     def area_below_mm2(self, depth_mm: float) -> float:
+        """Area under a depth."""
         depths = np.linspace(depth_mm, self.height_mm, _STEPS + 1)
         return float(2 * np.trapezoid(np.maximum(self.inset(depths, 0.0), 0.0), depths))
 

@@ -16,7 +16,7 @@ from pydantic import BaseModel
 
 from sabaka_core.base.errors import FieldProblem, ParameterError, SabakaError, shorten
 from sabaka_core.base.texts import cleaned, odd_character, odd_reason
-from sabaka_core.document.base import Kind, Part, Plain
+from sabaka_core.document.base import DocumentPart, Plain, RowOf
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import validate_hive
 from sabaka_core.document.run import Comb
@@ -104,7 +104,7 @@ def refuse_beyond(after: Hive, before: Hive | None = None) -> None:
         raise ParameterError.of(new)
 
 
-def refuse_parts(parts: tuple[Part, ...], at: str) -> None:
+def refuse_parts(parts: tuple[DocumentPart, ...], at: str) -> None:
     """Refuse parts of a design that bring in anything beyond reach, before there is a design.
 
     Raises:
@@ -116,20 +116,20 @@ def refuse_parts(parts: tuple[Part, ...], at: str) -> None:
 
 
 @cache
-def _fields(model: type[BaseModel]) -> tuple[tuple[str, Kind | Plain | None], ...]:
+def _fields(model: type[BaseModel]) -> tuple[tuple[str, RowOf | Plain | None], ...]:
     """Fields of a model with the row or text rule that holds them, if any; fields that hold neither parts nor
     sizes left out."""
-    found: list[tuple[str, Kind | Plain | None]] = []
+    found: list[tuple[str, RowOf | Plain | None]] = []
     for name, field in model.model_fields.items():
-        rule = next((m for m in field.metadata if isinstance(m, Kind | Plain)), None) or _rule_in(field.annotation)
+        rule = next((m for m in field.metadata if isinstance(m, RowOf | Plain)), None) or _rule_in(field.annotation)
         if rule is not None or _holds_parts(field.annotation):
             found.append((name, rule))
     return tuple(found)
 
 
-def _rule_in(annotation: Any) -> Kind | Plain | None:
+def _rule_in(annotation: Any) -> RowOf | Plain | None:
     for arg in (*get_args(annotation), *getattr(annotation, "__metadata__", ())):
-        if isinstance(arg, Kind | Plain):
+        if isinstance(arg, RowOf | Plain):
             return arg
         if inner := _rule_in(arg):
             return inner
@@ -142,14 +142,14 @@ def _holds_parts(annotation: Any) -> bool:
     return any(_holds_parts(arg) for arg in get_args(annotation))
 
 
-def _beyond(part: Part, at: str) -> Iterator[Beyond]:
+def _beyond(part: DocumentPart, at: str) -> Iterator[Beyond]:
     for name, rule in _fields(type(part)):
         value = getattr(part, name)
-        if isinstance(value, Part):
+        if isinstance(value, DocumentPart):
             yield from _beyond(value, f"{at}/{name}")
         elif isinstance(value, tuple):
             for index, each in enumerate(value):
-                if isinstance(each, Part):
+                if isinstance(each, DocumentPart):
                     yield from _beyond(each, f"{at}/{name}/{index}")
                 elif rule is not None:
                     yield from _judged(rule, each, f"{at}/{name}/{index}")
@@ -157,7 +157,7 @@ def _beyond(part: Part, at: str) -> Iterator[Beyond]:
             yield from _judged(rule, value, f"{at}/{name}")
 
 
-def _judged(rule: Kind | Plain, value: Any, path: str) -> Iterator[Beyond]:
+def _judged(rule: RowOf | Plain, value: Any, path: str) -> Iterator[Beyond]:
     if isinstance(rule, Plain):
         code = odd_character(value, rule.lines)
         if code is not None:
@@ -210,16 +210,16 @@ def _combs_in_all(hive: Hive) -> int:
     return _hung(hive) + sum(each.frames * each.boxes for each in hive.supers)
 
 
-def _taken(part: Part) -> Any:
+def _taken(part: DocumentPart) -> Any:
     """The part with each of its values taken for the nearest within reach."""
     changed: dict[str, Any] = {}
     for name, rule in _fields(type(part)):
         value = getattr(part, name)
         near: Any = value
-        if isinstance(value, Part):
+        if isinstance(value, DocumentPart):
             near = _taken(value)
         elif isinstance(value, tuple):
-            near = tuple(_taken(v) if isinstance(v, Part) else _nearest(rule, v) for v in value)
+            near = tuple(_taken(v) if isinstance(v, DocumentPart) else _nearest(rule, v) for v in value)
         elif value is not None:
             near = _nearest(rule, value)
         if near != value:
@@ -227,7 +227,7 @@ def _taken(part: Part) -> Any:
     return part.model_copy(update=changed) if changed else part
 
 
-def _nearest(rule: Kind | Plain | None, value: Any) -> Any:
+def _nearest(rule: RowOf | Plain | None, value: Any) -> Any:
     return value if rule is None else next((each.taken for each in _judged(rule, value, "")), value)
 
 

@@ -16,7 +16,7 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 
 Cell = Quantity | Text
-Part = Literal[
+ReportPart = Literal[
     "metrics",
     "numbers",
     "values",
@@ -33,7 +33,17 @@ Part = Literal[
 # Left out of all: "numbers", the key ones of the metrics without their workings; "values", all of them bare, while
 # something is dragged; "moment", the tables and drawings that another moment changes, and nothing else. "long" asks
 # also for findings that take longer to look for than a rail waits.
-ALL_PARTS: tuple[Part, ...] = ("metrics", "findings", "mends", "helps", "tables", "agenda", "drawings", "forms", "long")
+ALL_PARTS: tuple[ReportPart, ...] = (
+    "metrics",
+    "findings",
+    "mends",
+    "helps",
+    "tables",
+    "agenda",
+    "drawings",
+    "forms",
+    "long",
+)
 
 
 class Line(Value):
@@ -115,7 +125,7 @@ class Asked(Value):
     what of many is shown, as a kind of frame.
     """
 
-    parts: tuple[Part, ...] = ALL_PARTS
+    parts: tuple[ReportPart, ...] = ALL_PARTS
     wanted: Annotated[tuple[str, ...], Field(max_length=24)] | None = None
     of: Annotated[str, Field(max_length=80)] = ""
     at: int | None = None

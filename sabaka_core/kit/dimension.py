@@ -61,6 +61,7 @@ class Dimension(_Mark):
     @computed_field  # type: ignore[prop-decorator]
     @property
     def middle(self) -> Vertex:
+        """Where its number stands."""
         (x, y), (u, v) = self._on(self.start), self._on(self.end)
         return _place(((x + u) / 2, (y + v) / 2))
 

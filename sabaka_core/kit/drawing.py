@@ -13,7 +13,7 @@ from pydantic import Field
 from sabaka_core.base.quantity import Quantity, Text, Value
 from sabaka_core.kit.dimension import AngleMark, Dimension, Point
 
-Layer = Literal[
+LayerName = Literal[
     "timber",
     "end-grain",
     "bar",
@@ -57,14 +57,16 @@ class Polygon(Value):
     """A closed shape. ``item`` is the index of the run item it stands for."""
 
     kind: Literal["polygon"] = "polygon"
-    layer: Layer
+    layer: LayerName
     points: tuple[Point, ...]
     item: int | None = None
 
 
 class Polyline(Value):
+    """A line through points."""
+
     kind: Literal["polyline"] = "polyline"
-    layer: Layer
+    layer: LayerName
     points: tuple[Point, ...]
 
 
@@ -90,8 +92,10 @@ class Strokes(Value):
 
 
 class Circle(Value):
+    """A circle."""
+
     kind: Literal["circle"] = "circle"
-    layer: Layer
+    layer: LayerName
     x_mm: float
     y_mm: float
     radius_mm: float
@@ -156,6 +160,8 @@ def to_the_micron(points: Iterable[Point]) -> tuple[Point, ...]:
     return tuple((round(x, 3), round(y, 3)) for x, y in points)
 
 
-def rectangle(layer: Layer, left: float, top: float, right: float, bottom: float, item: int | None = None) -> Polygon:
+def rectangle(
+    layer: LayerName, left: float, top: float, right: float, bottom: float, item: int | None = None
+) -> Polygon:
     """An upright rectangle [mm]."""
     return Polygon(layer=layer, points=((left, top), (right, top), (right, bottom), (left, bottom)), item=item)

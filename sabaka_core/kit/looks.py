@@ -34,6 +34,8 @@ class Path(_Row):
 
 
 class Dot(_Row):
+    """A dot of a hatch."""
+
     x: float
     y: float
     r: float
@@ -41,6 +43,8 @@ class Dot(_Row):
 
 
 class Tint(_Row):
+    """A colour let through."""
+
     colour: str
     opacity: float
 
@@ -74,7 +78,7 @@ class Look(_Row):
     name: str = ""
 
 
-class Words(_Row):
+class LabelLook(_Row):
     """Words on a drawing: size [px], colour, how wide a halo keeps lines out of them [px]."""
 
     size: float
@@ -98,9 +102,9 @@ def looks() -> dict[str, Look]:
     return _rows("layer", Look)
 
 
-def words() -> dict[str, Words]:
+def words() -> dict[str, LabelLook]:
     """The look of every layer of words."""
-    return _rows("words", Words)
+    return _rows("words", LabelLook)
 
 
 def _rows(part: str, record: type[Record]) -> dict[str, Record]:

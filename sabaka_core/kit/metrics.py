@@ -9,7 +9,7 @@ from sabaka_core.base.sources import Source
 
 # How a number came about: worked out by a formula that is evaluated, by a model that was run or a search, read off a
 # solid or taken as it was set.
-Kind = Literal["computed", "simulated", "read off"]
+NumberKind = Literal["computed", "simulated", "read off"]
 
 
 class Input(Value):
@@ -28,7 +28,7 @@ class Working(Value):
     balance or bound that holds a simulated one.
     """
 
-    kind: Kind
+    kind: NumberKind
     formula: str
     inputs: tuple[Input, ...] = ()
     check: Text | None = None

@@ -26,7 +26,7 @@ class Leg:
 
 
 @dataclass(frozen=True)
-class Standing:
+class Footing:
     """The hive on its stand [mm above the ground]."""
 
     floor_mm: float
@@ -54,7 +54,7 @@ def comb_drop_mm(a: Analysis) -> float:
     return max(depths, default=a.comb_depth_mm)
 
 
-def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Standing:
+def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Footing:
     """The hive on its stand.
 
     Raises:
@@ -64,7 +64,7 @@ def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Standing:
     bars = stand.height_mm + bars_height_mm(a, whole)
     drop = comb_drop_mm(a)
     legs = _legs(whole, stand, lifting)
-    return Standing(stand.height_mm, bars, bars + drop + value("drawn_clear"), legs, _tipping(whole, stand, legs))
+    return Footing(stand.height_mm, bars, bars + drop + value("drawn_clear"), legs, _tipping(whole, stand, legs))
 
 
 def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:

@@ -15,7 +15,7 @@ from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import Body, value
 from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
 from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
-from sabaka_core.lifting.stand import Standing
+from sabaka_core.lifting.stand import Footing
 from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.planned import DayRow, Plan
@@ -95,7 +95,7 @@ class Work:
     a: Analysis
     lifting: Lifting
     body: Body
-    standing: Standing
+    standing: Footing
 
     def place(self, place_mm: float) -> tuple[float, float]:
         """Hands' distance from the ankles [mm] and the body's turn [deg] for a comb at a place of the run."""
@@ -207,6 +207,7 @@ class SeasonOfLifts:
 
     @cached_property
     def worst(self) -> Lift | None:
+        """The lift with the highest index."""
         lifts = [lift for task in self.tasks for lift in task.lifts]
         return max(lifts, key=lambda lift: (min(lift.index, 99.0), lift.load_kg), default=None)
 

@@ -8,7 +8,7 @@ from sabaka_core.document.moving import Moving
 from sabaka_core.hive.context import Context
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, conversion_box
-from sabaka_core.moving.find import Ranked, ways_for
+from sabaka_core.moving.find import RankedWay, ways_for
 from sabaka_core.moving.layouts import Stage, stages
 from sabaka_core.moving.move import chosen_way
 from sabaka_core.moving.plan import MovePlan, plan_move
@@ -23,7 +23,7 @@ class Move:
     moving: Moving
     bees: Bees
     room: Room
-    ranked: list[Ranked]
+    ranked: list[RankedWay]
     way: Way
     plan: MovePlan
     stages: tuple[Stage, ...]

@@ -12,7 +12,7 @@ from sabaka_core.document.moving import Moving, OldBox
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.gaps import Gap as Rule
+from sabaka_core.moving.gaps import CheckedGap as Rule
 from sabaka_core.moving.gaps import room_gap
 from sabaka_core.moving.hang import SMOKE
 from sabaka_core.moving.room import Room

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import openings_of
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, room_gap, side_gap, under_gap
+from sabaka_core.moving.gaps import CheckedGap, bearing_gap, length_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.hang import SMOKE, free_comb, places_gap, square_mm, symmetric, upright, wall_gap_mm
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
@@ -50,7 +50,7 @@ def _to_frame(bees: Bees, room: Room, own: Frame) -> Way:
     floor = hang + frame.lug_thickness_mm - frame.bottom_bar_thickness_mm
     kept = {y: inside if y <= floor else 0.0 for y in bees.slices}
     side = wall_gap_mm(room, wide / 2, 0.0, max(hang, 0.0))
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         room_gap(
             "Top bar, old over new",
             frame.top_bar_mm - own.top_bar_mm,
@@ -128,7 +128,7 @@ def _to_outline(bees: Bees, room: Room) -> Way:
     from_top = 0.0 if bees.frame is None else bees.top_mm
     kept = {y: outline_half_mm(room, y) if y <= deep + from_top else 0.0 for y in bees.slices}
     hang = min(bees.bottom_mm, deep + from_top)
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         room_gap(
             "Comb that stays, high",
             hang - bees.top_mm,
@@ -211,7 +211,7 @@ def tied_in(bees: Bees, room: Room) -> Way | None:
     start = min(max(bees.brood.below_mm - piece / 2, bees.top_mm), bees.bottom_mm - piece)
     kept = {y: limit(y - start) if start <= y <= start + piece else 0.0 for y in bees.slices}
     widest = 2 * max((min(half, bees.half_at(y)) for y, half in kept.items()), default=0.0)
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         room_gap(
             "Piece that stays, its smaller side",
             min(widest, piece),

@@ -29,7 +29,7 @@ _ORDER: tuple[Wish, ...] = ("no-comb-cut", "soonest", "fewest-parts", "old-frame
 
 
 @dataclass(frozen=True)
-class Ranked:
+class RankedWay:
     """A way with its rank, and why it stands there."""
 
     way: Way
@@ -97,7 +97,7 @@ def goes_as_it_is(way: Way) -> bool:
     return way.id == "as-it-is" and way.feasible and not way.parts and not way.bridged and bridged_gaps(way) == 0
 
 
-def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
+def rank_ways(ways: list[Way], wish: Wish) -> list[RankedWay]:
     """Ways in the order of a wish: those that go first, the wish before the rest."""
     order = (wish, *(other for other in _ORDER if other != wish))
 
@@ -106,7 +106,7 @@ def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
         return (not way.feasible, not goes_as_it_is(way), wished, bridged_gaps(way), *rest, way.id)
 
     ranked = sorted(ways, key=key)
-    found: list[Ranked] = []
+    found: list[RankedWay] = []
     for index, way in enumerate(ranked):
         if not way.feasible:
             tight = way.tightest
@@ -115,7 +115,7 @@ def rank_ways(ways: list[Way], wish: Wish) -> list[Ranked]:
             words = f"The old combs go in as they are: nothing to make, nothing cut, done in {way.days} day."
         else:
             words = _why(way, ranked[index + 1 :], order)
-        found.append(Ranked(way, index + 1, words))
+        found.append(RankedWay(way, index + 1, words))
     return found
 
 
@@ -138,7 +138,7 @@ def _why(way: Way, after: list[Way], order: tuple[Wish, ...]) -> str:
     return f"{words}, as with the next way."
 
 
-def ways_for(hive: Hive, moving: Moving) -> tuple[Bees, Room, list[Ranked]]:
+def ways_for(hive: Hive, moving: Moving) -> tuple[Bees, Room, list[RankedWay]]:
     """Bees, room and every way, ranked.
 
     Raises:

@@ -9,7 +9,7 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.frames.parts import openings_of, parts_of
 from sabaka_core.kit.tables import at_least, practice
 from sabaka_core.moving.bees import Bees, Lost
-from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, over_gap, room_gap, side_gap, under_gap
+from sabaka_core.moving.gaps import CheckedGap, bearing_gap, length_gap, over_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
 from sabaka_core.moving.ways import NewPart, Outline, Slab, SlabKind, Way
@@ -65,7 +65,7 @@ def turned(frame: Frame, top_depth: float, cut_left: float, cut_right: float) ->
     return tuple(slab for slab in found if slab)
 
 
-def places_gap(room: Room, count: int, spacing_mm: float) -> Gap:
+def places_gap(room: Room, count: int, spacing_mm: float) -> CheckedGap:
     """Room along the run for the old combs and an empty bar at each end."""
     spare = room.run_mm - room.boards_mm - count * spacing_mm - 2 * room.spacing_mm
     return room_gap(
@@ -76,7 +76,7 @@ def places_gap(room: Room, count: int, spacing_mm: float) -> Gap:
     )
 
 
-def spacing_gap(bees: Bees, room: Room) -> Gap:
+def spacing_gap(bees: Bees, room: Room) -> CheckedGap:
     """From comb to comb: bars that touch set every bar behind them wrong when they are of another width.
 
     Frames hang where the keeper puts them, so that only the thickness of a comb and its passage binds them.
@@ -97,7 +97,7 @@ def spacing_gap(bees: Bees, room: Room) -> Gap:
     elif off:
         words = "hung as far apart as each needs"
     # It decides how combs are put, not whether they go in: it leaves nothing to spare or to lack.
-    return Gap("spacing", "Comb to comb", old, old, old, inf, "bridged" if wrong else "right", words)
+    return CheckedGap("spacing", "Comb to comb", old, old, old, inf, "bridged" if wrong else "right", words)
 
 
 def width_note(bees: Bees, room: Room) -> tuple[str, ...]:
@@ -131,7 +131,7 @@ def as_it_is(bees: Bees, room: Room) -> Way:
     frame, spread = bees.frame, bees.spread_mm
     if room.on_rods:
         widest = max(frame.top_bar_mm, frame.body_width_mm)
-        gaps: tuple[Gap, ...] = (
+        gaps: tuple[CheckedGap, ...] = (
             side_gap(room.least_half_mm(0, room.drop_mm) - widest / 2, spread),
             over_gap(room.drop_mm - frame.depth_mm, spread),
             spacing_gap(bees, room),
@@ -205,7 +205,7 @@ def symmetric(kind: SlabKind, halves: list[tuple[float, float]]) -> Outline:
     return Outline(kind, (*((-x, d) for x, d in reversed(right)), *right))
 
 
-def _bar_as_it_is(bees: Bees, room: Room, places: Gap) -> Way:
+def _bar_as_it_is(bees: Bees, room: Room, places: CheckedGap) -> Way:
     assert bees.bar is not None
     gaps = (
         side_gap(comb_clearance_mm(bees, room), bees.spread_mm, filled=True),

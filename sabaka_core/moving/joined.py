@@ -6,7 +6,7 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.derived import derive
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.gaps import Gap, bearing_gap, length_gap, room_gap, side_gap, under_gap
+from sabaka_core.moving.gaps import CheckedGap, bearing_gap, length_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.hang import SMOKE, filler, filler_mm, filler_slabs, places_gap, turned, upright, wall_gap_mm
 from sabaka_core.moving.on_end import length_on_end_mm
 from sabaka_core.moving.room import Room
@@ -33,7 +33,7 @@ def _hung(bees: Bees, room: Room, frame: Frame, stood: bool) -> Way:
     filled = side > value("filler_from")
     pairs = (bees.count + 1) // 2
     spacing = max(room.spacing_mm, bees.spacing_mm)
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         side_gap(side, bees.spread_mm * (2 if stood else 1), filled),
         under_gap(room.drop_mm - hang, bees.spread_mm),
         bearing_gap((min(frame.top_bar_mm, room.span_mm) - room.top_mm) / 2, bees.spread_mm),
@@ -123,7 +123,7 @@ def universal(bees: Bees, room: Room) -> Way | None:
     filled = side > value("filler_from")
     spacing = max(room.spacing_mm, bees.frame.side_bar_width_mm)
     short = length + adapter + gap - room.drop_mm
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         side_gap(side, bees.spread_mm, filled),
         under_gap(room.drop_mm - adapter - length, bees.spread_mm),
         places_gap(room, bees.count, spacing),
@@ -162,7 +162,7 @@ def from_parts(bees: Bees, room: Room) -> Way | None:
         return None
     inside_old = old.body_width_mm - 2 * old.side_bar_thickness_mm
     inside_new = own.body_width_mm - 2 * own.side_bar_thickness_mm
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         room_gap(
             "Top bar, old over new",
             old.top_bar_mm - own.top_bar_mm,

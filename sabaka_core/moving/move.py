@@ -6,14 +6,14 @@ from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.find import Ranked, ways_for
+from sabaka_core.moving.find import RankedWay, ways_for
 from sabaka_core.moving.later import conversion_hive
 from sabaka_core.moving.layouts import Stage, stages
 from sabaka_core.moving.plan import MovePlan, plan_move
 from sabaka_core.moving.ways import Way
 
 
-def chosen_way(ranked: list[Ranked], moving: Moving) -> Way:
+def chosen_way(ranked: list[RankedWay], moving: Moving) -> Way:
     """The way the keeper chose; the first in rank when none was, or when these bees have no such way."""
     return next((r.way for r in ranked if r.way.id == moving.way), ranked[0].way)
 

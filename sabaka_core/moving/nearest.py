@@ -5,11 +5,11 @@ from __future__ import annotations
 from math import ceil
 
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.gaps import Gap
+from sabaka_core.moving.gaps import CheckedGap
 from sabaka_core.moving.room import Room
 
 
-def nearest_change(gap: Gap, room: Room, bees: Bees) -> str:
+def nearest_change(gap: CheckedGap, room: Room, bees: Bees) -> str:
     """What would cure a gap that is short, in plain words."""
     short = ceil(-gap.spare_mm)
     if gap.label == "Left of the run":

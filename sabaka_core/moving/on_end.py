@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.document.combs import Frame
 from sabaka_core.moving.bees import Bees
-from sabaka_core.moving.gaps import Gap, over_gap, room_gap, side_gap, under_gap
+from sabaka_core.moving.gaps import CheckedGap, over_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.hang import SMOKE, filler, filler_mm, filler_slabs, places_gap, turned, wall_gap_mm
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.values import value
@@ -84,7 +84,7 @@ def _on_an_adapter(
     side = wall_gap_mm(room, wide / 2, max(top, 0.0), max(top + length, 0.0))
     filled = side > value("filler_from")
     spacing = max(room.spacing_mm, bees.spacing_mm, frame.side_bar_width_mm)
-    gaps: tuple[Gap, ...] = (
+    gaps: tuple[CheckedGap, ...] = (
         side_gap(side, bees.spread_mm, filled),
         under_gap(room.drop_mm - top - length, bees.spread_mm),
         places_gap(room, bees.count, spacing),
@@ -214,7 +214,7 @@ def _round(riser: float) -> list[str]:
     return ways
 
 
-def _nearest(gaps: tuple[Gap, ...], lug_mm: float) -> str:
+def _nearest(gaps: tuple[CheckedGap, ...], lug_mm: float) -> str:
     roof = next((g for g in gaps if g.label == "Riser under the roof" and g.verdict == "short"), None)
     if roof is not None:
         return f"Raise the roof by {-roof.spare_mm:.0f} mm, or saw lugs off: each takes {lug_mm:.0f} mm from the riser."

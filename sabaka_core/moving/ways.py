@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Literal
 
 from sabaka_core.moving.bees import Lost
-from sabaka_core.moving.gaps import Gap
+from sabaka_core.moving.gaps import CheckedGap
 
 SlabKind = Literal["wood", "comb", "lost", "adapter", "filler", "riser", "spacer", "brood"]
 WAY_NAMES = {
@@ -37,6 +37,7 @@ class Slab:
 
     @property
     def points(self) -> tuple[tuple[float, float], ...]:
+        """Its corners in order."""
         (left, right), (top, bottom) = self.x, self.depth
         return ((left, top), (right, top), (right, bottom), (left, bottom))
 
@@ -76,7 +77,7 @@ class Way:
 
     id: str
     how: str
-    gaps: tuple[Gap, ...]
+    gaps: tuple[CheckedGap, ...]
     parts: tuple[NewPart, ...] = ()
     bridged: tuple[str, ...] = ()
     round_excluder: tuple[str, ...] = ()
@@ -112,7 +113,7 @@ class Way:
         return all(gap.verdict != "short" for gap in self.gaps)
 
     @cached_property
-    def tightest(self) -> Gap | None:
+    def tightest(self) -> CheckedGap | None:
         """The gap with the least to spare: what decides."""
         return min(self.gaps, key=lambda gap: gap.spare_mm, default=None)
 

@@ -25,7 +25,7 @@ _ALPHABETS: dict[Family, tuple[str, ...]] = {
 _PLAIN = str.maketrans({"→": "to", "≤": "at most ", "≥": "at least ", "▲": "", "✗": "!", "≈": "about ", "\u2011": "-"})
 
 
-class Run:
+class FaceRun:
     """Letters of one face in a row; ``lacking`` when no face has them and the face's box stands for each."""
 
     def __init__(self, face: str, letters: str, lacking: bool = False) -> None:
@@ -37,15 +37,15 @@ def first_face() -> str:
     return str(_font("archivo", "latin", False).fontName)
 
 
-def runs(text: str, family: Family = "archivo", bold: bool = False) -> list[Run]:
+def runs(text: str, family: Family = "archivo", bold: bool = False) -> list[FaceRun]:
     """A text as letters of one face after the other."""
-    found: list[Run] = []
+    found: list[FaceRun] = []
     for letter in text.translate(_PLAIN):
         face, lacking = _face(letter, family, bold)
         if found and (letter == " " or (found[-1].face, found[-1].lacking) == (face, lacking)):
             found[-1].letters += letter
         else:
-            found.append(Run(face, letter, lacking))
+            found.append(FaceRun(face, letter, lacking))
     return found
 
 

@@ -15,7 +15,7 @@ _CLOSE = 1e-6
 
 
 @dataclass(frozen=True)
-class Kind:
+class CombWidth:
     """A kind of comb place: its width in the run, and whether it is meant for brood."""
 
     id: str
@@ -24,7 +24,7 @@ class Kind:
 
 
 @dataclass(frozen=True)
-class Fit:
+class RunFit:
     """One mix that fills a run.
 
     Attributes:
@@ -52,8 +52,12 @@ class Fit:
 
 
 def fits(
-    room_mm: float, kept_mm: float, kinds: Sequence[Kind], brood_share: float | None = None, wish: int | None = None
-) -> list[Fit]:
+    room_mm: float,
+    kept_mm: float,
+    kinds: Sequence[CombWidth],
+    brood_share: float | None = None,
+    wish: int | None = None,
+) -> list[RunFit]:
     """Every maximal mix of a run, the best first.
 
     Args:
@@ -70,7 +74,7 @@ def fits(
     return sorted(found, key=lambda fit: (*fit.rank, fit.counts))
 
 
-def _counts(open_mm: float, kinds: Sequence[Kind], wish: int | None) -> Iterator[tuple[int, ...]]:
+def _counts(open_mm: float, kinds: Sequence[CombWidth], wish: int | None) -> Iterator[tuple[int, ...]]:
     """Counts of each kind that go in; the last kind takes what is left, so that each mix comes once."""
     narrowest = min(kind.width_mm for kind in kinds)
 
@@ -97,12 +101,12 @@ def _counts(open_mm: float, kinds: Sequence[Kind], wish: int | None) -> Iterator
 
 
 def _fit(
-    counts: tuple[int, ...], open_mm: float, kept_mm: float, kinds: Sequence[Kind], brood_share: float | None
-) -> Fit:
+    counts: tuple[int, ...], open_mm: float, kept_mm: float, kinds: Sequence[CombWidth], brood_share: float | None
+) -> RunFit:
     used = sum(number * kind.width_mm for number, kind in zip(counts, kinds, strict=True))
     total = sum(counts)
     brood = sum(number for number, kind in zip(counts, kinds, strict=True) if kind.brood)
     off = 0.0 if brood_share is None or total == 0 else abs(brood / total - brood_share)
     narrowest = min(kind.width_mm for kind in kinds)
     left = open_mm - used
-    return Fit(counts, max(left, 0.0), used + kept_mm, off, max(narrowest - left, 0.0))
+    return RunFit(counts, max(left, 0.0), used + kept_mm, off, max(narrowest - left, 0.0))

@@ -41,7 +41,7 @@ class Ways:
 
 
 @dataclass
-class Colony:
+class ColonyState:
     """A colony on one evening. Honey and pollen in kg; combs are drawn by the bees out of those given."""
 
     hive: float
@@ -74,8 +74,8 @@ class Colony:
         """Nectar in the combs, by the honey it will be [kg]."""
         return sum(self.ripening)
 
-    def copy(self) -> Colony:
-        return Colony(
+    def copy(self) -> ColonyState:
+        return ColonyState(
             self.hive,
             self.foragers,
             deque(self.brood),
@@ -107,7 +107,7 @@ class Need:
         return max(self.brood + self.pollen + self.honey + self.nectar, self.covered)
 
 
-def need_of(colony: Colony, ways: Ways) -> Need:
+def need_of(colony: ColonyState, ways: Ways) -> Need:
     """How many combs a colony needs now."""
     c, comb = ways.c, ways.comb
     return Need(
@@ -125,7 +125,7 @@ def activity(weekly_c: float, c: dict[str, float]) -> float:
     return min(max((weekly_c - begins) / (full - begins), 0.0), 1.0)
 
 
-def step(colony: Colony, day: int, ways: Ways, late: bool = False) -> None:
+def step(colony: ColonyState, day: int, ways: Ways, late: bool = False) -> None:
     """One day of a colony, in place.
 
     Args:
@@ -162,7 +162,7 @@ def step(colony: Colony, day: int, ways: Ways, late: bool = False) -> None:
     _wax(colony, ways, day, flow)
 
 
-def _eggs(colony: Colony, ways: Ways, bees: float, open_: float, flow: float, late: bool) -> float:
+def _eggs(colony: ColonyState, ways: Ways, bees: float, open_: float, flow: float, late: bool) -> float:
     c, off = ways.c, ways.without
     if bees <= 0:
         colony.wished_eggs = 0.0
@@ -181,14 +181,14 @@ def _eggs(colony: Colony, ways: Ways, bees: float, open_: float, flow: float, la
     return eggs
 
 
-def free_cells(colony: Colony, ways: Ways) -> float:
+def free_cells(colony: ColonyState, ways: Ways) -> float:
     """Drawn cells that hold nothing."""
     need = need_of(colony, ways)
     stores = (need.pollen + need.honey + need.nectar) * ways.comb.cells
     return colony.drawn * ways.comb.cells - stores - colony.brood_cells
 
 
-def _stores(colony: Colony, ways: Ways, open_: float, flow: float) -> None:
+def _stores(colony: ColonyState, ways: Ways, open_: float, flow: float) -> None:
     c = ways.c
     larvae = sum(islice(colony.brood, LARVA_FIRST, LARVA_LAST))
     per_day = LARVA_LAST - LARVA_FIRST
@@ -224,7 +224,7 @@ def income_kg(foragers: float, flow: float, open_: float, c: dict[str, float]) -
     return foragers * c["forager_nectar"] * max(flow, c["trickle"]) * open_ / 1000 * c["nectar_honey"]
 
 
-def _wax(colony: Colony, ways: Ways, day: int, flow: float) -> None:
+def _wax(colony: ColonyState, ways: Ways, day: int, flow: float) -> None:
     c = ways.c
     if "wax-limit" in ways.without:
         colony.drawn = colony.given

@@ -19,7 +19,7 @@ LEAST_COMBS = 3
 
 
 @dataclass(frozen=True)
-class Standing:
+class NestExtent:
     """Where a nest of so many combs stands [mm from the run's near end]."""
 
     combs: int
@@ -121,7 +121,7 @@ class Nest:
         cells = 2 * area / 100 * cells_per_cm2(a.hive.choices.cell_mm)
         return CombSizes(cells=max(cells, 1.0), honey_kg=max(kg, 1e-3), deep_share=max(area / DEEP_MM2, 1e-3))
 
-    def standing(self, number: int, filled: dict[str, int] | None = None) -> Standing:
+    def standing(self, number: int, filled: dict[str, int] | None = None) -> NestExtent:
         """The run with a nest of so many combs, closed to the last tenth of a millimetre.
 
         Args:
@@ -151,7 +151,7 @@ class Nest:
         if far_mm > 1e-6:
             items.append((self._far_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(far_mm, 6)}))
         start = near_mm + (self.near_board.thickness_mm if self.near_board else 0.0)
-        return Standing(
+        return NestExtent(
             combs=number,
             near_mm=round(start, 3),
             far_mm=round(start + total, 3),

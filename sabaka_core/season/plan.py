@@ -19,7 +19,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
-from sabaka_core.season.model import BROOD_DAYS, Colony, Ways, activity, income_kg, need_of, step
+from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, Visit
 from sabaka_core.season.weather import YEAR, weather_of
@@ -133,7 +133,7 @@ class _Planner:
                 "mid-winter",
             )
 
-    def _begin(self) -> Colony:
+    def _begin(self) -> ColonyState:
         bees, brood_combs, drawn, honey_combs = _START[self.season.start]
         comb = self.nest.sizes
         # Start states are told in deep combs; a smaller comb takes more of them.
@@ -142,7 +142,7 @@ class _Planner:
         drawn = min(drawn / comb.deep_share, capacity)
         wanted = max(drawn, bees / (self.c["bees_a_deep_comb"] * comb.deep_share) + self.spare, LEAST_COMBS)
         given = min(float(whole_combs(wanted)), capacity) if self.nest.moves else capacity
-        return Colony(
+        return ColonyState(
             hive=bees * 0.75,
             foragers=bees * 0.25,
             brood=deque([eggs] * BROOD_DAYS),

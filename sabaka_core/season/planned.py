@@ -8,7 +8,7 @@ from math import floor
 
 from sabaka_core.document.season import Season
 from sabaka_core.season.model import Need
-from sabaka_core.season.nest import Nest, Standing, whole_combs
+from sabaka_core.season.nest import Nest, NestExtent, whole_combs
 
 
 @dataclass(frozen=True)
@@ -71,7 +71,7 @@ class Plan:
         """The most combs the colony would fill or cover."""
         return max(row.need.combs for row in self.days)
 
-    def standing(self, index: int) -> Standing:
+    def standing(self, index: int) -> NestExtent:
         """The run as it stands on the evening of a day of the plan."""
         row = self.days[index]
         number = round(row.given)

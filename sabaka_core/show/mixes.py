@@ -10,20 +10,20 @@ from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.chapter import Line
 from sabaka_core.kit.forms import Action
-from sabaka_core.run.fit import Fit, Kind, fits
+from sabaka_core.run.fit import CombWidth, RunFit, fits
 from sabaka_core.run.layout import item_length_mm
 
 SHOWN = 6
 
 
-def kinds_of(a: Analysis) -> list[Kind]:
+def kinds_of(a: Analysis) -> list[CombWidth]:
     """The kinds of comb that the run holds, brood ones first."""
     combs = [p.item for p in a.layout.combs if isinstance(p.item, Comb)]
     kinds = []
     for kind in a.carriers:
         mine = [comb for comb in combs if comb.type == kind.id]
         brood = sum(comb.role == "brood" for comb in mine) * 2 >= len(mine)
-        kinds.append(Kind(kind.id, kind.spacing_mm, brood))
+        kinds.append(CombWidth(kind.id, kind.spacing_mm, brood))
     return sorted(kinds, key=lambda k: not k.brood)[:3]
 
 
@@ -39,7 +39,7 @@ def kept_mm(a: Analysis) -> float:
     return total
 
 
-def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None) -> list[Fit]:
+def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None) -> list[RunFit]:
     """The run solver's answers for a chamber, the mix as it is now wished for unless another is named."""
     kinds = kinds_of(a)
     if not kinds or a.cavity.varies:
@@ -64,7 +64,7 @@ def mixes(a: Analysis) -> Iterable[Line]:
     return shown.values()
 
 
-def _fit(a: Analysis, fit: Fit) -> tuple[str, Line]:
+def _fit(a: Analysis, fit: RunFit) -> tuple[str, Line]:
     """A mix in words, and its line with the edit that hangs it."""
     kinds = kinds_of(a)
     named: dict[str, int] = {}

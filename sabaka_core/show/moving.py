@@ -21,7 +21,7 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.working import computed, given, read_off
 from sabaka_core.moving.asked import Move, move_in
-from sabaka_core.moving.find import WISHES, Ranked
+from sabaka_core.moving.find import WISHES, RankedWay
 from sabaka_core.moving.later import later_lives
 from sabaka_core.moving.making import Costs, PartMaking, costs, frame_making, frame_price, kit_making
 from sabaka_core.moving.matrix import KINDS
@@ -192,7 +192,7 @@ def _ways_table(move: Move) -> Table:
     return Table(key="ways", title="Ways", columns=columns, lines=lines)
 
 
-def _way(ranked: Ranked, move: Move) -> Line:
+def _way(ranked: RankedWay, move: Move) -> Line:
     way = ranked.way
     kind = _KIND_WORDS[KINDS[way.id]] if way.feasible else "doesn’t go"
     return Line(

@@ -12,7 +12,7 @@ from sabaka_core.edits.action import Held
 from sabaka_core.findings import find_in
 from sabaka_core.findings.found import BENCH
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion, Paper, Part, Table
+from sabaka_core.kit.chapter import ALL_PARTS, Asked, Chapter, Moments, Occasion, Paper, ReportPart, Table
 from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding, Mend
@@ -31,7 +31,7 @@ class Study:
     momentary: ClassVar[frozenset[str]] = frozenset()
     agenda_title: ClassVar[str] = ""
     # Parts that take long: they are made only when they are asked for by name, and best as a job.
-    long: ClassVar[frozenset[Part]] = frozenset()
+    long: ClassVar[frozenset[ReportPart]] = frozenset()
     papers: ClassVar[tuple[Paper, ...]] = ()
     cautions: ClassVar[tuple[str, ...]] = ()
 
@@ -44,9 +44,11 @@ class Study:
         raise NotImplementedError
 
     def metrics(self, context: Context) -> Iterable[Metric]:
+        """Key numbers."""
         return ()
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        """Tables that are asked for."""
         return ()
 
     def views(self, context: Context) -> tuple[str, ...]:
@@ -58,9 +60,11 @@ class Study:
         return ""
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
+        """Drawings that are asked for."""
         return ()
 
     def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
+        """Charts that are asked for."""
         return ()
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
@@ -76,6 +80,7 @@ class Study:
         return None
 
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
+        """What can be set, group by group."""
         return ()
 
     def moments(self, context: Context, at: int | None) -> Moments | None:

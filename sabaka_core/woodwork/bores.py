@@ -10,7 +10,7 @@ from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Entrance
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import conductivity
-from sabaka_core.woodwork.parts import Hole, Part
+from sabaka_core.woodwork.parts import BoredHole, Part
 
 # Layers under this conductivity are chewed, or shed, where a hole bares them [W/mK].
 _INSULATES_BELOW = 0.1
@@ -21,7 +21,7 @@ Points = tuple[tuple[float, float], ...]
 
 def side_bores(
     a: Analysis, wall: WallName, inside: Points, facet: int, start: float, long: float, out: float
-) -> tuple[Hole, ...]:
+) -> tuple[BoredHole, ...]:
     """Holes of one side wall that lie in one facet of one layer.
 
     Args:
@@ -45,7 +45,7 @@ def side_bores(
     return tuple(found)
 
 
-def end_bores(a: Analysis, wall: WallName, wide: float) -> tuple[Hole, ...]:
+def end_bores(a: Analysis, wall: WallName, wide: float) -> tuple[BoredHole, ...]:
     """Holes of one end wall, from its middle; ``wide`` is the board's greatest width."""
     found = []
     for entrance in a.chamber.entrances:
@@ -58,7 +58,7 @@ def end_bores(a: Analysis, wall: WallName, wide: float) -> tuple[Hole, ...]:
     return tuple(found)
 
 
-def log_bores(a: Analysis) -> tuple[Hole, ...]:
+def log_bores(a: Analysis) -> tuple[BoredHole, ...]:
     """Holes through a log's wall, from its floor up."""
     found = []
     for entrance in a.chamber.entrances:
@@ -89,10 +89,10 @@ def _thickness_mm(a: Analysis, wall: WallName, out: float) -> float:
     return 0.0
 
 
-def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, float], x: float) -> Hole:
+def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, float], x: float) -> BoredHole:
     wide, high = entrance.size_mm
     wall = entrance.wall.replace("-", " ")
-    return Hole(
+    return BoredHole(
         wall if wall.endswith("end") else f"{wall} side",
         round(along, 1),
         along_from,

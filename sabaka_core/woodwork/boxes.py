@@ -14,7 +14,7 @@ from sabaka_core.document.sections import CircleSection
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
-from sabaka_core.woodwork.parts import Hole, Part, Rebate
+from sabaka_core.woodwork.parts import BoredHole, Part, Rebate
 from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
 
 _STAVES = 6
@@ -199,7 +199,9 @@ _SIDES: tuple[WallName, WallName] = ("left", "right")
 _ENDS: tuple[WallName, WallName] = ("near-end", "far-end")
 
 
-def _parted(both: Part, bores: Sequence[tuple[WallName, tuple[Hole, ...]]], name: str, words: str) -> Iterator[Part]:
+def _parted(
+    both: Part, bores: Sequence[tuple[WallName, tuple[BoredHole, ...]]], name: str, words: str
+) -> Iterator[Part]:
     """Two walls as one part where neither is bored; else each by its own name, with its own holes."""
     if not any(holes for _, holes in bores):
         yield both

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from sabaka_core.base.quantity import Quantity, Text, deg, mm, text
-from sabaka_core.woodwork.parts import Hole, Part, Rebate, Shape
+from sabaka_core.woodwork.parts import BoredHole, CrossSection, Part, Rebate
 
 
-def hole_text(hole: Hole) -> Text:
+def hole_text(hole: BoredHole) -> Text:
     """A hole: its wall, its place from a named end, its height on each face it may be marked on."""
     kind = "hole {wide}" if hole.round else "slot {wide} × {high}"
     up = (
@@ -36,7 +36,7 @@ def rebate_text(rebate: Rebate) -> Text:
     )
 
 
-def shape_text(shape: Shape) -> Text:
+def shape_text(shape: CrossSection) -> Text:
     """A leaning board's widths, height and angles."""
     return text(
         "{top} wide at the top, {floor} at the floor, {high} high; angles {low} at the floor, {up} at the top",

@@ -15,7 +15,7 @@ LEAST_MM = 0.05
 
 
 @dataclass(frozen=True)
-class Hole:
+class BoredHole:
     """A hole through one wall, bored square to its faces [mm].
 
     Attributes:
@@ -54,7 +54,7 @@ class Rebate:
 
 
 @dataclass(frozen=True)
-class Shape:
+class CrossSection:
     """An end or follower as a symmetric four-cornered board [mm, deg]: angles inside, at the floor and at the top."""
 
     top_mm: float
@@ -84,7 +84,7 @@ class Part:
     bevel_deg: float = 0.0
     rebate: Rebate | None = None
     note: str = ""
-    holes: tuple[Hole, ...] = ()
+    holes: tuple[BoredHole, ...] = ()
     profile: tuple[tuple[float, float], ...] = ()
     places: tuple[tuple[Prism, ...], ...] = field(default=())
     box: int | None = None
@@ -103,7 +103,7 @@ class Part:
         return min(self.long_mm, self.wide_mm, self.thick_mm) >= LEAST_MM
 
     @property
-    def shape(self) -> Shape | None:
+    def shape(self) -> CrossSection | None:
         """Widths, height and angles of a board of four corners whose sides lean; None for any other."""
         if len(self.profile) != 4:
             return None
@@ -114,7 +114,7 @@ class Part:
             return None
         top_mm, floor_mm = max(top) - min(top), max(floor) - min(floor)
         lean = degrees(atan2((top_mm - floor_mm) / 2, high - low))
-        return Shape(top_mm, floor_mm, high - low, 90.0 + lean, 90.0 - lean)
+        return CrossSection(top_mm, floor_mm, high - low, 90.0 + lean, 90.0 - lean)
 
     @property
     def kg(self) -> float:

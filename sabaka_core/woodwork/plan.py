@@ -15,7 +15,7 @@ from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, lan
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan, Group, Order, Panel, Piece, Thinned
 from sabaka_core.woodwork.sheets import sheet_plan
-from sabaka_core.woodwork.strips import Source, Strip, layers_in, promising, split, value
+from sabaka_core.woodwork.strips import Strip, StripSource, layers_in, promising, split, value
 
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
@@ -29,13 +29,14 @@ _SPLITS_TRIED = 3
 _WORTH_TRYING = 0.02
 
 
-def sources(hive: Hive, building: Building) -> list[Source]:
+def sources(hive: Hive, building: Building) -> list[StripSource]:
     """Boards on hand, then those for sale."""
     own = [
-        Source(b.label, b.length_mm - b.bad_end_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True) for b in hive.boards
+        StripSource(b.label, b.length_mm - b.bad_end_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True)
+        for b in hive.boards
     ]
     sale = building.for_sale or USUAL
-    return [*own, *(Source(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
+    return [*own, *(StripSource(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
 
 Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int, float], CutResult]
@@ -74,7 +75,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
 
 
 def _unequal(
-    parts: tuple[Part, ...], stock: list[Source], building: Building, seconds: float, cutter: Cutter
+    parts: tuple[Part, ...], stock: list[StripSource], building: Building, seconds: float, cutter: Cutter
 ) -> CutPlan:
     """The plan out of these boards, panels of equal strips; of unequal ones where that turns out cheaper."""
     splits: dict[str, int] = {}
@@ -119,7 +120,7 @@ def _worth(plan: CutPlan) -> tuple[int, float]:
 
 def _planned(
     parts: tuple[Part, ...],
-    stock: list[Source],
+    stock: list[StripSource],
     building: Building,
     seconds: float,
     cutter: Cutter,
@@ -172,7 +173,7 @@ def _panels(strips_of: Counter[tuple[str, int]], parts: tuple[Part, ...], lost: 
 
 
 def _grouped(
-    parts: tuple[Part, ...], stock: list[Source], building: Building, splits: dict[str, int]
+    parts: tuple[Part, ...], stock: list[StripSource], building: Building, splits: dict[str, int]
 ) -> tuple[dict[tuple[float, float], list[Strip]], list[str]]:
     """Strips by thickness and width, and the parts that no boards make."""
     groups: dict[tuple[float, float], list[Strip]] = defaultdict(list)
@@ -189,7 +190,7 @@ def _grouped(
     return groups, too_long
 
 
-def _thinned(source: Source, thick_mm: float, layers: int) -> Thinned:
+def _thinned(source: StripSource, thick_mm: float, layers: int) -> Thinned:
     over = source.thickness_mm - thick_mm
     if over <= value("thickness_play"):
         return ""
@@ -200,11 +201,11 @@ def _solve(
     thick: float,
     wide: float,
     strips: list[Strip],
-    stock: list[Source],
+    stock: list[StripSource],
     building: Building,
     seconds: float,
     cutter: Cutter,
-) -> tuple[list[CutBoard], Group, list[Strip], list[Source]]:
+) -> tuple[list[CutBoard], Group, list[Strip], list[StripSource]]:
     kerf = building.kerf_mm
     usable = []
     for index, source in enumerate(stock):
@@ -232,7 +233,7 @@ def _solve(
             left += _offcuts(made, lanes_here, lengths, wide, building) if layers == 1 else []
         if source.count is not None and mine:
             used = ceil(len(mine) / beside)
-            left[index] = Source(
+            left[index] = StripSource(
                 source.label,
                 source.length_mm,
                 source.width_mm,
@@ -268,7 +269,7 @@ def _payable(bound: float, prices: set[float]) -> float:
 
 
 def _board(
-    source: Source,
+    source: StripSource,
     cuts: list[Cut],
     strips: list[Strip],
     wide: float,
@@ -294,13 +295,15 @@ def _board(
     return CutBoard(source, tuple(pieces), len(cuts), layers, thick, _thinned(source, thick, layers), first)
 
 
-def _strip_left_mm(source: Source, cuts: int, wide: float, building: Building) -> float:
+def _strip_left_mm(source: StripSource, cuts: int, wide: float, building: Building) -> float:
     """Width of the strip that stays beside the lanes, 0 where it is not worth keeping [mm]."""
     left = source.width_mm - cuts * (wide + building.kerf_mm)
     return round(left, 1) if left >= value("least_strip") else 0.0
 
 
-def _offcuts(board: CutBoard, cuts: list[Cut], lengths: list[int], wide: float, building: Building) -> list[Source]:
+def _offcuts(
+    board: CutBoard, cuts: list[Cut], lengths: list[int], wide: float, building: Building
+) -> list[StripSource]:
     """What is left of a board in the order in which it is cut: one end as wide as the board, or each lane's own and
     the strip beside them."""
     source, least, found = board.source, value("least_offcut"), []
@@ -310,8 +313,8 @@ def _offcuts(board: CutBoard, cuts: list[Cut], lengths: list[int], wide: float, 
         used = sum(lengths[i] / TENTHS + building.kerf_mm for i in each.pieces)
         rest = source.length_mm - building.trim_mm - used
         if rest >= least:
-            found.append(Source("offcut, an end", round(rest, 1), across, source.thickness_mm, 0.0, 1, True))
+            found.append(StripSource("offcut, an end", round(rest, 1), across, source.thickness_mm, 0.0, 1, True))
     left = _strip_left_mm(source, len(cuts), wide, building)
     if left > 0:
-        found.append(Source("offcut, a strip", source.length_mm, left, source.thickness_mm, 0.0, 1, True))
+        found.append(StripSource("offcut, a strip", source.length_mm, left, source.thickness_mm, 0.0, 1, True))
     return found

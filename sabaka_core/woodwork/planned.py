@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from sabaka_core.woodwork.sheets import SHEET_MM, Sheet
-from sabaka_core.woodwork.strips import Source, value
+from sabaka_core.woodwork.sheets import SHEET_MM, SheetCut
+from sabaka_core.woodwork.strips import StripSource, value
 
 Order = Literal["crosscut", "rip"]
 Thinned = Literal["", "planed", "resawn"]
@@ -32,7 +32,7 @@ class CutBoard:
     that its end stays as wide as it is; ripped otherwise, for lanes differ or the plan counts on the whole strip.
     """
 
-    source: Source
+    source: StripSource
     pieces: tuple[Piece, ...]
     lanes: int
     layers: int
@@ -82,7 +82,7 @@ class CutPlan:
     offcuts: tuple[tuple[str, float, float, float], ...]
     too_long: tuple[str, ...]
     panels: tuple[Panel, ...]
-    sheets: tuple[Sheet, ...]
+    sheets: tuple[SheetCut, ...]
     sheet_bound: int
 
     @property

@@ -28,7 +28,7 @@ class OnSheet:
 
 
 @dataclass(frozen=True)
-class Sheet:
+class SheetCut:
     """One sheet with its parts."""
 
     material: str
@@ -40,7 +40,7 @@ class Sheet:
 class SheetPlan:
     """All sheets, the least number that their area asks for, and parts larger than a sheet."""
 
-    sheets: tuple[Sheet, ...]
+    sheets: tuple[SheetCut, ...]
     bound: int
     too_large: tuple[str, ...]
 
@@ -54,7 +54,7 @@ def sheet_plan(parts: tuple[Part, ...], kerf_mm: float) -> SheetPlan:
     for part in parts:
         if part.is_sheet and part.group != "Bought":
             groups[part.material, round(part.thick_mm, 1)] += [part] * part.count
-    sheets: list[Sheet] = []
+    sheets: list[SheetCut] = []
     too_large: list[str] = []
     bound = 0
     long, wide = (round((side + kerf_mm) * _TENTHS) for side in SHEET_MM)
@@ -85,5 +85,5 @@ def sheet_plan(parts: tuple[Part, ...], kerf_mm: float) -> SheetPlan:
                 )
                 for r in sheet
             )
-            sheets.append(Sheet(material, thick, placed))
+            sheets.append(SheetCut(material, thick, placed))
     return SheetPlan(tuple(sheets), bound, tuple(dict.fromkeys(too_large)))

@@ -23,7 +23,7 @@ def value(key: str) -> float:
 
 
 @dataclass(frozen=True)
-class Source:
+class StripSource:
     """Boards that pieces can come from: on hand, to buy, or left from boards cut before [mm]."""
 
     label: str
@@ -45,7 +45,7 @@ class Strip:
     thick_mm: float
 
 
-def promising(part: Part, stock: list[Source], building: Building) -> list[tuple[float, str, int]]:
+def promising(part: Part, stock: list[StripSource], building: Building) -> list[tuple[float, str, int]]:
     """The way of splitting a part that by its strips' share of boards looks cheapest, and what it saves on them all."""
     strip = Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
     equal = _share(split(strip, stock, building, 0), stock, building)
@@ -54,7 +54,7 @@ def promising(part: Part, stock: list[Source], building: Building) -> list[tuple
     return [((equal - cost) * part.count, part.id, way)] if cost < equal - 1e-6 else []
 
 
-def _share(strips: list[Strip], stock: list[Source], building: Building) -> float:
+def _share(strips: list[Strip], stock: list[StripSource], building: Building) -> float:
     """What strips cost by their shares of the boards that are cheapest for each, none counted as whole [money]."""
     total = 0.0
     for each in strips:
@@ -68,7 +68,7 @@ def _share(strips: list[Strip], stock: list[Source], building: Building) -> floa
     return total
 
 
-def split(strip: Strip, stock: list[Source], building: Building, way: int) -> list[Strip]:
+def split(strip: Strip, stock: list[StripSource], building: Building, way: int) -> list[Strip]:
     """A strip as few strips as the boards allow that are long enough for it; in layers where none is so thick.
 
     Args:
@@ -100,7 +100,7 @@ def _widths(wide_mm: float, boards_mm: list[float], way: int) -> list[float]:
     return [full] * many + [rest] if rest >= value("least_strip") else equal
 
 
-def layers_in(source: Source, thick_mm: float, kerf_mm: float) -> int:
+def layers_in(source: StripSource, thick_mm: float, kerf_mm: float) -> int:
     """How many pieces of a thickness lie in a board's own: one within the play, more when it is resawn."""
     if abs(source.thickness_mm - thick_mm) <= value("thickness_play"):
         return 1

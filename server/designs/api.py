@@ -17,7 +17,7 @@ from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked, Chapter, Part
+from sabaka_core.kit.chapter import Asked, Chapter, ReportPart
 from sabaka_core.kit.drawing import Drawing, DrawingName
 from sabaka_core.kit.measure import Measure
 from sabaka_core.moving.move import conversion_design
@@ -42,7 +42,7 @@ from server.problems import REFUSALS
 router = Router(auth=keeper_only)
 
 # What a design’s card on the shelf tells: its rod, and how much is wrong.
-_WRONG: tuple[Part, ...] = ("findings", "long")
+_WRONG: tuple[ReportPart, ...] = ("findings", "long")
 ON_A_CARD = {
     "shape": Asked(parts=_WRONG),
     "combs": Asked(parts=_WRONG),

@@ -12,6 +12,8 @@ PASSWORD = "rope-walk-77"
 
 
 class Accounts(BrowserCase):
+    """Door."""
+
     def make_account(self, name: str = "tern") -> None:
         page = self.page
         page.goto(self.live_server_url)
@@ -71,6 +73,8 @@ class Accounts(BrowserCase):
 
 
 class Shelf(BrowserCase):
+    """Door."""
+
     def setUp(self) -> None:
         super().setUp()
         self.enter_demo()

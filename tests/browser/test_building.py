@@ -13,6 +13,8 @@ from tests.browser.base import BrowserCase
 
 
 class Building(BrowserCase):
+    """Door."""
+
     def setUp(self) -> None:
         super().setUp()
         self.enter_demo()

@@ -16,6 +16,8 @@ from tests.core.test_winter_findings import COLD
 
 
 class LiftAndWinter(BrowserCase):
+    """Door."""
+
     def begin(self, preset: str, name: str, step: str) -> None:
         page = self.page
         self.enter_demo()
@@ -100,6 +102,8 @@ class LiftAndWinter(BrowserCase):
 
 
 class Rail(BrowserCase):
+    """Door."""
+
     def test_each_badge_opens_its_step_at_the_finding(self) -> None:
         """A hive that starves in winter, lifts too much, has a follower of no height and bars too narrow."""
         page = self.page

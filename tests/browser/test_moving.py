@@ -14,6 +14,8 @@ from tests.browser.base import BrowserCase
 
 
 class MovingIn(BrowserCase):
+    """Door."""
+
     def begin(self, preset: str, name: str) -> None:
         page = self.page
         page.get_by_role("button", name="New hive").click()

@@ -25,6 +25,8 @@ def top_mm(document: dict[str, Any]) -> float:
 
 
 class NothingLost(BrowserCase):
+    """Door."""
+
     def setUp(self) -> None:
         super().setUp()
         self.enter_demo()

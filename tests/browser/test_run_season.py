@@ -12,6 +12,8 @@ from tests.browser.base import BrowserCase
 
 
 class RunAndSeason(BrowserCase):
+    """Door."""
+
     def setUp(self) -> None:
         super().setUp()
         self.enter_demo()

@@ -11,7 +11,7 @@ from tests.browser.base import BrowserCase
 
 
 class FromTheBrief(BrowserCase):
-    """Questions answered, a system chosen, and a design on the shelf that is sized to the answers."""
+    """Door: questions answered, a system chosen, and a design on the shelf that is sized to the answers."""
 
     def setUp(self) -> None:
         super().setUp()
@@ -104,6 +104,8 @@ class FromTheBrief(BrowserCase):
 
 
 class EverySystem(BrowserCase):
+    """Door."""
+
     def setUp(self) -> None:
         super().setUp()
         self.enter_demo()
@@ -239,6 +241,8 @@ class EverySystem(BrowserCase):
 
 
 class OnAPhone(BrowserCase):
+    """Door."""
+
     size = {"width": 390, "height": 844}
 
     def test_brief_and_combs_fit_a_narrow_screen(self) -> None:

@@ -21,6 +21,8 @@ STEPS = ("Combs", "Run", "Season", "Move in", "Lift", "Winter", "Build", "Shape"
 
 
 class Truth(BrowserCase):
+    """Door."""
+
     def test_2_parts_in_each_other_are_found_and_a_mend_takes_them_apart(self) -> None:
         raw = json.loads((EXAMPLES / "two-chamber.json").read_text("utf-8"))
         raw["chambers"][1]["place"]["x_mm"] = 408.0

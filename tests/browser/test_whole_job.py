@@ -12,6 +12,8 @@ from tests.browser.base import BrowserCase
 
 
 class ByMouse(BrowserCase):
+    """Door."""
+
     def test_new_hive_to_file_and_back(self) -> None:
         page = self.page
         self.enter_demo()
@@ -70,6 +72,8 @@ class ByMouse(BrowserCase):
 
 
 class ByKeyboard(BrowserCase):
+    """Door."""
+
     def chooser(self) -> FileChooser:
         """What Space on the focused button opens; headless Chromium now and then drops it, then it is asked again."""
         for _ in range(3):

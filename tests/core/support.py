@@ -11,7 +11,7 @@ from sabaka_core.base.quantity import Quantity, Text
 from sabaka_core.edits.action import Held
 from sabaka_core.findings.found import BENCH
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked, Chapter, Line, Part, Table
+from sabaka_core.kit.chapter import Asked, Chapter, Line, ReportPart, Table
 from sabaka_core.report import build_report
 from sabaka_core.show.models import Report
 from sabaka_core.show.study import chapter
@@ -55,10 +55,10 @@ def opened(name: str, **changes: Any) -> Hive:
 
 
 def reported(
-    design: Hive, *parts: Part, draw: tuple[str, ...] = (), box: int | None = None, held: Held | None = None
+    design: Hive, *parts: ReportPart, draw: tuple[str, ...] = (), box: int | None = None, held: Held | None = None
 ) -> Report:
     """Some parts of the report on chamber, combs and run; drawings by their names."""
-    wanted: tuple[Part, ...] = (*parts, "drawings", "tables") if draw else parts
+    wanted: tuple[ReportPart, ...] = (*parts, "drawings", "tables") if draw else parts
     return build_report(
         design, {name: Asked(parts=wanted, wanted=(*draw, "advice") if draw else None) for name in BENCH}, box, held
     )

@@ -66,6 +66,8 @@ def differences(one: Any, other: Any, at: str = "") -> Iterator[str]:
 
 
 class StraightWalls(TestCase):
+    """Property."""
+
     def test_every_step_says_the_same_of_a_trapezoid_written_as_a_polygon(self) -> None:
         """Comb areas differed in the fifth digit, outside widths by the lean, a drawing's extent with them."""
         for name in ("bowline", "granny", "sheepshank", "sloped-top-bar"):

@@ -67,6 +67,8 @@ def said(system: str, answers: dict[str, Any]) -> list[str]:
 
 
 class Ranking(TestCase):
+    """Trade check."""
+
     def test_each_of_the_eleven_systems_is_first_for_some_keeper(self) -> None:
         self.assertEqual(set(KEEPERS), set(get_args(HiveSystem)))
         for system, answers in KEEPERS.items():
@@ -142,6 +144,8 @@ class Ranking(TestCase):
 
 
 class BadAnswers(TestCase):
+    """Trade check."""
+
     def test_each_is_named(self) -> None:
         for raw, field in (
             ({"back": "broken"}, "/back"),
@@ -168,6 +172,8 @@ class BadAnswers(TestCase):
 
 
 class Begun(TestCase):
+    """Trade check."""
+
     def test_what_is_begun_for_each_keeper_has_nothing_wrong(self) -> None:
         for system, answers in KEEPERS.items():
             with self.subTest(system):
@@ -288,6 +294,8 @@ class Begun(TestCase):
 
 
 class CommandLine(TestCase):
+    """Trade check."""
+
     def test_brief_and_frames(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder) / "answers.json"

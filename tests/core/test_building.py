@@ -47,6 +47,8 @@ def opened(name: str, **building: Any) -> Hive:
 
 
 class Together(TestCase):
+    """Reference library."""
+
     def test_every_examples_parts_go_together(self) -> None:
         """The assembly check: nothing overlaps by over half a millimetre, nothing touches nothing."""
         for path in sorted(EXAMPLES.glob("*.json")):
@@ -135,6 +137,8 @@ def exact_boards(lengths: list[int], board: int, kerf: int) -> int:
 
 
 class Cutting(TestCase):
+    """Reference library."""
+
     def whole(self, lengths: list[int], stock: list[Stock], kerf: int) -> None:
         result = cut(lengths, stock, kerf, 1.0)
         placed = sorted(i for c in result.cuts for i in c.pieces)
@@ -176,6 +180,8 @@ class Cutting(TestCase):
 
 
 class Plans(TestCase):
+    """Reference library."""
+
     def pieces(self, plan: CutPlan) -> list[str]:
         return sorted(piece.part for board in plan.boards for piece in board.pieces)
 
@@ -278,6 +284,8 @@ class Plans(TestCase):
 
 
 class Rebuilt(TestCase):
+    """Reference library."""
+
     def test_part_sizes_rebuild_the_design(self) -> None:
         """The exported list alone gives back inner and outer sizes of every box, within half a millimetre."""
         for path in sorted(EXAMPLES.glob("*.json")):
@@ -308,6 +316,8 @@ class Rebuilt(TestCase):
 
 
 class EveryExample(TestCase):
+    """Reference library."""
+
     def test_its_paper_and_its_drawings_are_read_by_others(self) -> None:
         """Independent readers: pypdf finds every part's name in the booklet, ezdxf has nothing to mend in the DXF."""
         for path in sorted(EXAMPLES.glob("*.json")):

@@ -38,6 +38,8 @@ from tests.core.test_building import opened, searched
 
 
 class BadInput(TestCase):
+    """Reference library."""
+
     def test_parts_that_no_board_holds_are_named(self) -> None:
         sale = (BoardForSale(label="short", length_mm=600.0, width_mm=145.0, thickness_mm=22.0, price=3.0),)
         design = opened("sloped-top-bar", for_sale=sale).model_copy(update={"boards": ()})
@@ -129,6 +131,8 @@ class BadInput(TestCase):
 
 
 class Files(TestCase):
+    """Reference library."""
+
     def test_the_dxf_by_a_dxf_library(self) -> None:
         """Reference library: ezdxf audits the file; outlines are measured again from their entities."""
         parts = [p for p in parts_of_hive(opened("bowline")) if p.group != "Bought"]

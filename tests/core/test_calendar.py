@@ -29,6 +29,8 @@ def read(file: bytes) -> dict[str, Any]:
 
 
 class Calendars(TestCase):
+    """Reference library."""
+
     def test_32_an_event_a_step_with_its_day_and_an_alarm(self) -> None:
         """Independent parser: vobject."""
         design = opened()

@@ -15,14 +15,25 @@ from sabaka_core import load_hive
 from sabaka_core.base.quantity import deg, mm, text
 from sabaka_core.kit.chart import BandLayer, Chart, SeriesLayer, bands_of, scale
 from sabaka_core.kit.dimension import AngleMark, Dimension, MarkLayer
-from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Layer, Polygon, Polyline, Shape, Strokes, WordsLayer
+from sabaka_core.kit.drawing import (
+    Box,
+    Circle,
+    Drawing,
+    Label,
+    LayerName,
+    Polygon,
+    Polyline,
+    Shape,
+    Strokes,
+    WordsLayer,
+)
 from sabaka_core.kit.looks import colours, hatches, looks, words
 from sabaka_core.paper.chart import chart_svg
 from sabaka_core.paper.sheet import Sheet
 from sabaka_core.paper.svg import to_svg
 from tests.core.support import EXAMPLES, ROOT, opened, reported, said
 
-LAYERS = {*get_args(Layer), *get_args(MarkLayer), *get_args(SeriesLayer), *get_args(BandLayer), "now"}
+LAYERS = {*get_args(LayerName), *get_args(MarkLayer), *get_args(SeriesLayer), *get_args(BandLayer), "now"}
 EACH: tuple[Shape, ...] = (
     Polygon(layer="timber", points=((0, 0), (10, 0), (10, 10))),
     Polyline(layer="free", points=((0, 0), (10, 10))),
@@ -52,6 +63,8 @@ def every_chart() -> dict[str, Chart]:
 
 
 class Looks(TestCase):
+    """Property."""
+
     def test_every_layer_and_part_of_a_chart_has_a_look_and_no_look_is_left_over(self) -> None:
         self.assertEqual(set(looks()), LAYERS)
         self.assertEqual(set(words()), set(get_args(WordsLayer)))
@@ -86,6 +99,8 @@ class Looks(TestCase):
 
 
 class BackEnds(TestCase):
+    """Property."""
+
     def test_an_svg_file_has_every_kind_of_shape(self) -> None:
         """Independent reader: lxml."""
         root = etree.fromstring(to_svg(drawing(*EACH)).encode())
@@ -99,7 +114,7 @@ class BackEnds(TestCase):
         """Independent reader: pypdf."""
         sheet = Sheet(opened("bowline"), "trial")
         box = ((0.0, 0.0), (5.0, 0.0), (5.0, 5.0))
-        fills = tuple(Polygon(layer=layer, points=box) for layer in get_args(Layer))
+        fills = tuple(Polygon(layer=layer, points=box) for layer in get_args(LayerName))
         sheet.pictures(200, drawing(*EACH, *fills))
         page = PdfReader(io.BytesIO(sheet.save())).pages[0]
         found = page.extract_text()
@@ -108,7 +123,7 @@ class BackEnds(TestCase):
         operators = page.get_contents()
         assert operators is not None
         strokes = len(re.findall(rb"\b[SBsb]\b", operators.get_data()))
-        self.assertGreater(strokes, len(get_args(Layer)) - 5)
+        self.assertGreater(strokes, len(get_args(LayerName)) - 5)
 
     def test_a_dimension_stands_off_and_its_slashes_are_as_long_at_any_scale(self) -> None:
         """Hand: 8 mm over the part, from 4 px off it to 7 px beyond the line; 5 px either way across the ends."""
@@ -130,6 +145,8 @@ class BackEnds(TestCase):
 
 
 class Charts(TestCase):
+    """Property."""
+
     def test_curves_lie_on_their_axes_and_have_a_value_for_each_place(self) -> None:
         for name, chart in every_chart().items():
             axes = {axis.key: axis for axis in chart.axes}

@@ -20,6 +20,8 @@ from tests.core.support import chamber, hive, items, sound
 
 
 class Cells(TestCase):
+    """Hand."""
+
     def test_a_cell_is_a_regular_hexagon(self) -> None:
         """Reference library: shapely measures a hexagon 5.4 mm across the flats."""
         r = 5.4 / 2 / cos(pi / 6)
@@ -33,6 +35,8 @@ class Cells(TestCase):
 
 
 class Honey(TestCase):
+    """Hand."""
+
     def test_a_full_deep_frame_weighs_what_keepers_say(self) -> None:
         """Trade check (no source): a deep frame of about 880 cm² a side holds 2.7 to 3.0 kg."""
         self.assertGreater(honey_kg(88_000, 35), 2.7)
@@ -47,6 +51,8 @@ class Honey(TestCase):
 
 
 class Bars(TestCase):
+    """Hand."""
+
     def test_deflection_against_integrating_the_bending_moment(self) -> None:
         """Reference library: scipy integrates M/EI twice along the bar."""
         mass, span, load, width, thick = 4.0, 440.0, 400.0, 35.0, 20.0
@@ -71,6 +77,8 @@ class Bars(TestCase):
 
 
 class Volumes(TestCase):
+    """Hand."""
+
     @given(st.floats(0, 150), st.floats(900, 1500))
     def test_the_stretches_add_up_to_the_whole(self, litter: float, length: float) -> None:
         document = sound()

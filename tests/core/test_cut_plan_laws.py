@@ -50,6 +50,8 @@ def thinned(design: Hive) -> list[str]:
 
 
 class Laws(TestCase):
+    """Property."""
+
     def test_26_one_short_wide_board_spoils_nothing(self) -> None:
         """It made “No board is long, wide and thick enough” of sides that had been glued up before."""
         before, after = planned(opened()), planned(opened(board(700.0, 400.0)))
@@ -115,6 +117,8 @@ class Laws(TestCase):
 
 
 class Strips(TestCase):
+    """Property."""
+
     WIDE = (
         BoardForSale(label="wide", length_mm=2500.0, width_mm=225.0, thickness_mm=22.0, price=30.0),
         BoardForSale(label="lath", length_mm=2500.0, width_mm=110.0, thickness_mm=22.0, price=20.0),
@@ -162,6 +166,8 @@ class Strips(TestCase):
 
 
 class Order(TestCase):
+    """Property."""
+
     def test_26_each_board_is_cut_in_the_order_that_its_offcuts_need(self) -> None:
         """Crosscut first only where every lane is cut at the same places and no strip is kept at full length."""
         seen = set()

@@ -56,6 +56,8 @@ class Schema(TestCase):
 
 
 class BadInput(TestCase):
+    """Regression."""
+
     def test_each_wrong_value_is_named_at_its_field(self) -> None:
         section = "/chambers/0/section"
         cases: list[tuple[str, list[str | int], Any, str]] = [
@@ -164,6 +166,8 @@ class BadInput(TestCase):
 
 
 class Versions(TestCase):
+    """Regression."""
+
     def test_version_1_of_every_system_still_opens(self) -> None:
         """Kept files of version 1: each comes up as the current version and can be reported on."""
         files = sorted(FORMER.glob("*.json"))

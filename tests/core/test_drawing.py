@@ -30,6 +30,8 @@ def dimensions(drawing: Drawing) -> dict[str, float]:
 
 
 class TheSection(TestCase):
+    """Property."""
+
     def test_a_side_board_is_as_thick_as_it_is(self) -> None:
         """Reference library: shapely measures the drawn board's thickness square to its face."""
         for name, thick in (("bowline", 22), ("sheepshank", 38)):
@@ -81,6 +83,8 @@ class TheSection(TestCase):
 
 
 class Lengthwise(TestCase):
+    """Property."""
+
     def test_a_follower_ends_short_of_the_floor_by_its_foot_gap(self) -> None:
         document = sound()
         follower(document, "far")["foot_gap_mm"] = 12.0

@@ -203,6 +203,8 @@ CASES: list[tuple[str, str, Break, bool]] = [
 
 
 class EveryRule(TestCase):
+    """Trade check."""
+
     def test_the_sound_designs_have_nothing_to_mend(self) -> None:
         for name in ("sloped-top-bar", "bowline", "sheepshank", "straight-top-bar"):
             with self.subTest(name):
@@ -327,6 +329,8 @@ def touches_only(finding: Finding, patch: list[dict[str, Any]]) -> bool:
 
 
 class EveryMend(TestCase):
+    """Trade check."""
+
     def test_of_every_case(self) -> None:
         for _, _, change, _ in CASES:
             document = sound()

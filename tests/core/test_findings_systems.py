@@ -163,6 +163,8 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
 
 
 class EveryRule(TestCase):
+    """Trade check."""
+
     def test_every_rule_of_the_house_has_a_case(self) -> None:
         """Those on a second colony, on parts in each other and on the steps’ studies stand in tests of their own."""
         studied = (

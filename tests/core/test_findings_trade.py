@@ -10,7 +10,7 @@ from tests.core.test_findings import Break, Document, bars, boards, check_mends,
 
 
 class FollowerFootGap(TestCase):
-    """The rule stands in data/practice.toml: 9 to 19 mm, or none."""
+    """Trade check: the rule stands in data/practice.toml: 9 to 19 mm, or none."""
 
     def test_its_ends(self) -> None:
         self.assertEqual(practice("follower_foot_gap").span, (9.0, 19.0))
@@ -52,7 +52,7 @@ class TradeLimits(TestCase):
 
 
 class UprightWalls(TestCase):
-    """The straight-side hive: the same rules, on a rectangle."""
+    """Trade check: the straight-side hive: the same rules, on a rectangle."""
 
     def broken(self, change: Break) -> Document:
         document = example("straight-top-bar")

@@ -27,7 +27,7 @@ def kinds(design: Hive) -> str:
 
 
 class FarFollower(TestCase):
-    """The plain hive: ten 35 mm brood bars, six 38 mm honey bars, follower at 578 mm."""
+    """Trade check: the plain hive: ten 35 mm brood bars, six 38 mm honey bars, follower at 578 mm."""
 
     def setUp(self) -> None:
         self.start = hive(sound())
@@ -82,7 +82,7 @@ class FarFollower(TestCase):
 
 
 class NearFollower(TestCase):
-    """Bowline: near follower's face at 90 mm."""
+    """Trade check: bowline: near follower's face at 90 mm."""
 
     def setUp(self) -> None:
         self.start = hive(example("bowline"))
@@ -108,6 +108,8 @@ class NearFollower(TestCase):
 
 
 class AnyMove(TestCase):
+    """Trade check."""
+
     @given(
         st.sampled_from(["bowline", "sheepshank", "sloped-top-bar"]),
         st.lists(st.tuples(st.sampled_from(["near", "far"]), st.floats(-50, 1300), st.booleans()), max_size=5),

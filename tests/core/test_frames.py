@@ -36,6 +36,8 @@ def frame_of(ident: str) -> Frame:
 
 
 class Standards(TestCase):
+    """Hand."""
+
     def test_the_catalogue_holds_what_the_trade_names(self) -> None:
         wanted = {
             "langstroth-deep",
@@ -131,6 +133,8 @@ def overlap(one: Solid, two: Solid) -> float:
 
 
 class Parts(TestCase):
+    """Hand."""
+
     def test_pieces_never_share_a_place(self) -> None:
         for row in FRAMES:
             assert isinstance(row.carrier, Frame)
@@ -221,6 +225,8 @@ def _inside(drawing: Drawing) -> bool:
 
 
 class Fits(TestCase):
+    """Hand."""
+
     def chamber(self, width: float, height: float, rest: Rest) -> Chamber:
         board = (Layer(material="softwood", thickness_mm=22.0),)
         walls = Walls(sides=board, ends=board, floor=board)
@@ -285,6 +291,8 @@ class Fits(TestCase):
 
 
 class OnTheBench(TestCase):
+    """Hand."""
+
     def test_a_frame_of_the_catalogue_is_hung_in_a_hive(self) -> None:
         design = apply_edit(hive(example("long-shallow")), AddFrame(standard="british-national-shallow"))
         hung = apply_edit(design, HangAll(type="british-national-shallow"))

@@ -12,6 +12,8 @@ from tests.core.support import chamber, example, hive, lines, told
 
 
 class KeptRuns(TestCase):
+    """Regression."""
+
     def with_gone(self) -> Hive:
         document = example("bowline")
         run = chamber(document)["run"]

@@ -36,6 +36,8 @@ def hole(at: float, wall: str = "left") -> dict[str, Any]:
 
 
 class Positions(TestCase):
+    """Hand."""
+
     def test_running_sums(self) -> None:
         """Hand: 60, +18 = 78, +35 = 113, +38 = 151, +18 = 169, +100 = 269."""
         a = run_of(gap(60), board("near"), BROOD, HONEY, board("far"), gap(100), length=269)
@@ -79,6 +81,8 @@ class Positions(TestCase):
 
 
 class Entrances(TestCase):
+    """Hand."""
+
     def test_which_lead_to_the_nest(self) -> None:
         """Nest from 78 to 183 mm: a 25 mm hole has to lie wholly inside."""
         a = run_of(
@@ -127,7 +131,7 @@ class Entrances(TestCase):
 
 
 class RoomForMore(TestCase):
-    """What the rod says of the gap at the end."""
+    """Hand: what the rod says of the gap at the end."""
 
     def words(self, last: dict[str, Any]) -> list[str]:
         a = run_of(BROOD, board("far"), last)

@@ -39,7 +39,7 @@ def worst_index(design: Hive) -> float:
 
 
 class Equation(TestCase):
-    """Published: Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use
+    """Published: waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory; its figures use
     rounded multipliers."""
 
     def test_the_first_worked_example(self) -> None:
@@ -107,6 +107,8 @@ class Equation(TestCase):
 
 
 class StandAndBody(TestCase):
+    """Published."""
+
     def test_proportions_follow_the_height_until_measured(self) -> None:
         self.assertAlmostEqual(body_of(Lifting(height_mm=1700)).elbow_mm, 0.63 * 1700)
         self.assertEqual(body_of(Lifting(height_mm=1700, elbow_mm=1000)).elbow_mm, 1000)
@@ -157,6 +159,8 @@ class StandAndBody(TestCase):
 
 
 class Loads(TestCase):
+    """Published."""
+
     def test_a_ten_frame_deep_box_all_told(self) -> None:
         """Trade check: 33 to 41 kg."""
         box = stack_box("langstroth-deep")
@@ -203,6 +207,8 @@ class Loads(TestCase):
 
 
 class Seasons(TestCase):
+    """Published."""
+
     def test_every_example_is_compared_with_a_stack(self) -> None:
         for path in sorted(EXAMPLES.glob("*.json")):
             with self.subTest(path.stem):
@@ -240,6 +246,8 @@ class Seasons(TestCase):
 
 
 class Changes(TestCase):
+    """Published."""
+
     def test_every_change_gives_what_it_promises(self) -> None:
         for name in ("bowline", "conversion-box", "rear-access", "tall-in-stack"):
             design = opened(name)
@@ -261,6 +269,8 @@ class Changes(TestCase):
 
 
 class CommandLine(TestCase):
+    """Published."""
+
     def test_a_keepers_height(self) -> None:
         out = io.StringIO()
         with contextlib.redirect_stdout(out):

@@ -99,6 +99,8 @@ ROWS: list[tuple[str, str, Set, float | None, float, float, float | None]] = [
 
 
 class Limits(TestCase):
+    """Trade check."""
+
     def speaks(self, code: str, put: Set, value: float) -> bool:
         document = sound()
         put(document, value)

@@ -85,6 +85,8 @@ def said(words: str | Text | Quantity, measure: Measure) -> str:
 
 
 class EveryReport(TestCase):
+    """Property."""
+
     def test_29_no_stray_unit_in_any_report_of_any_example_in_either_measure(self) -> None:
         for raw in examples():
             design = validate_hive(raw)
@@ -150,7 +152,7 @@ class EveryReport(TestCase):
 
 
 class Shared(TestCase):
-    """What the screen is held to as well (web/src/lib/format.test.ts)."""
+    """Property: what the screen is held to as well (web/src/lib/format.test.ts)."""
 
     def test_29_sentences(self) -> None:
         for row in SHARED["sentences"]:
@@ -186,6 +188,8 @@ class Shared(TestCase):
 
 
 class Typed(TestCase):
+    """Property."""
+
     def test_29_a_mass_and_a_temperature_are_read_in_the_keepers_measure(self) -> None:
         """1 lb is 0.45359237 kg by definition; 212 °F is 100 °C."""
         self.assertAlmostEqual(parse_mass("26", "in"), 26 * 0.45359237)

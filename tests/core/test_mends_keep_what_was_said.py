@@ -7,7 +7,7 @@ from unittest import TestCase
 
 from sabaka_core import Hive, apply_edit, apply_patch, load_hive
 from sabaka_core.base.quantity import plain
-from sabaka_core.edits.action import Look
+from sabaka_core.edits.action import LookAt
 from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.handles import Drop
 from sabaka_core.edits.held import outside_sizes, touches
@@ -35,6 +35,8 @@ def labels(finding: Finding) -> list[str]:
 
 
 class Held(TestCase):
+    """Trade check."""
+
     def test_8_a_box_cut_to_the_board_gives_up_room_before_combs_and_its_length_last(self) -> None:
         """Hand: 1,000 to 700 with 293 of feeder room behind 20 combs of 35: keeping 70 for the feeder 223 are free,
         so 77 are wanting and 3 combs go; without a feeder 7 are wanting, and one goes."""
@@ -76,7 +78,7 @@ class Held(TestCase):
         self.assertEqual(Drop(handle="follower-far", x_mm=1.0).said(1), ("/chambers/1/run",))
         self.assertEqual(Drop(handle="section-top", x_mm=1.0).said(0), ("/chambers/0/section",))
         self.assertEqual(SizeBox(by="litres", text="80").said(0), ("/chambers/0/section", "/chambers/0/length_mm"))
-        self.assertIsNone(Look().said(0))
+        self.assertIsNone(LookAt().said(0))
 
     def test_8_every_mend_that_holds_it_comes_before_one_that_does_not(self) -> None:
         cases: dict[str, list[tuple[str, str]]] = {
@@ -95,6 +97,8 @@ class Held(TestCase):
 
 
 class Matching(TestCase):
+    """Trade check."""
+
     def test_8_boxes_of_one_stack_change_together(self) -> None:
         after = resized(opened("stacked-long"), 1, "/chambers/1/section/width_mm", 420.0)
         plan: list[Any] = [chamber.section for chamber in after.chambers]

@@ -44,6 +44,8 @@ def mirrored(document: dict[str, Any]) -> dict[str, Any]:
 
 
 class EndForEnd(TestCase):
+    """Property."""
+
     def test_17_no_lift_changes(self) -> None:
         for name in LYING:
             with self.subTest(name):

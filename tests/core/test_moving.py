@@ -75,7 +75,7 @@ def finding(code: str, moving: Moving) -> Finding:
 
 
 class TradeChecks(TestCase):
-    """Numbers of the trade, without a source; every constant stands in data/moving.toml or the catalogue."""
+    """Published: numbers of the trade, without a source; every constant stands in data/moving.toml or the catalogue."""
 
     def test_a_wide_shallow_box_narrowed_for_narrow_deep_frames(self) -> None:
         way = way_of(narrow_deep(), "parallel-box", boxes=WIDE_SHALLOW_BOXES, spacers="full")
@@ -122,6 +122,8 @@ class TradeChecks(TestCase):
 
 
 class Losses(TestCase):
+    """Published."""
+
     def test_comb_lost_and_kept_make_up_the_whole(self) -> None:
         bees = bees_of(Moving(count=1), Choices())
         halves = dict.fromkeys(bees.slices, 100.0)
@@ -156,6 +158,8 @@ class Losses(TestCase):
 
 
 class Ranking(TestCase):
+    """Published."""
+
     def ranked(self, wish: Wish) -> list[str]:
         return [r.way.id for r in ways_for(narrow_deep(), Moving(wish=wish))[2]]
 
@@ -186,6 +190,8 @@ class Ranking(TestCase):
 
 
 class BadInput(TestCase):
+    """Published."""
+
     def test_a_tolerance_makes_a_spacer_jam_or_leak(self) -> None:
         jams = way_of(narrow_deep(), "parallel-box", box_tolerance_mm=3.0)
         play = next(g for g in jams.gaps if g.rule == "play")
@@ -246,6 +252,8 @@ class BadInput(TestCase):
 
 
 class Days(TestCase):
+    """Published."""
+
     def steps(self, way: str, **moving: Any) -> dict[str, int]:
         plan = moving_stages(narrow_deep().model_copy(update={"moving": Moving(way=way, day="2026-05-20", **moving)}))[
             1
@@ -273,6 +281,8 @@ class Days(TestCase):
 
 
 class Files(TestCase):
+    """Published."""
+
     def test_the_page_is_one_a4_page_with_parts_and_days(self) -> None:
         for way in ("on-end", "parallel-box", "cut-down"):
             design = narrow_deep().model_copy(update={"moving": Moving(way=way)})

@@ -201,6 +201,8 @@ FRAMES = {ident: row.carrier.model_dump() for ident, row in catalogue().items() 
 
 
 class EveryPair(TestCase):
+    """Reference library."""
+
     def test_verdicts_and_numbers_are_those_of_an_independent_script(self) -> None:
         """Reference library: shapely. Every catalogue frame against every example, at the worst tolerance corner."""
         chart = matrix([(name, load_hive(json.dumps(document).encode())) for name, document in HIVES.items()])

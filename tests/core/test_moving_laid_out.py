@@ -27,6 +27,8 @@ from tests.core.test_moving import narrow_deep, opened, way_of
 
 
 class Layouts(TestCase):
+    """Hand."""
+
     @settings(max_examples=40, deadline=None)
     @given(
         name=st.sampled_from(
@@ -85,6 +87,8 @@ class Layouts(TestCase):
 
 
 class Box(TestCase):
+    """Hand."""
+
     def test_the_box_as_a_design_of_its_own_is_sound(self) -> None:
         for spacers in ("half", "full"):
             box = conversion_design(opened("deep-horizontal", spacers=spacers, count=4))
@@ -124,6 +128,8 @@ class Box(TestCase):
 
 
 class MakeBuyPool(TestCase):
+    """Hand."""
+
     def test_break_even_against_counting(self) -> None:
         """Hand: a tool of 150 that saves 3 a frame has paid at 50."""
         self.assertEqual(break_even(150, 3), 50)
@@ -155,6 +161,8 @@ class MakeBuyPool(TestCase):
 
 
 class Edits(TestCase):
+    """Hand."""
+
     def test_measured_frames_and_their_tolerance(self) -> None:
         design = apply_edit(
             apply_edit(opened("deep-horizontal"), MeasureOld()), SetField(path="/moving/own/depth_mm", text="233")

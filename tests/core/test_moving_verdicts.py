@@ -8,22 +8,24 @@ from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.moving.find import WISHES, Ranked, ways_for
-from sabaka_core.moving.gaps import Gap
+from sabaka_core.moving.find import WISHES, RankedWay, ways_for
+from sabaka_core.moving.gaps import CheckedGap
 from sabaka_core.moving.move import conversion_design
 from tests.core.support import example, hive, said, table_of
 
 
-def ranked(name: str, **moving: object) -> list[Ranked]:
+def ranked(name: str, **moving: object) -> list[RankedWay]:
     return ways_for(hive(example(name)), Moving.model_validate(moving))[2]
 
 
-def spacing(ways: list[Ranked]) -> tuple[Gap, tuple[str, ...]]:
+def spacing(ways: list[RankedWay]) -> tuple[CheckedGap, tuple[str, ...]]:
     way = next(r.way for r in ways if r.way.id == "as-it-is")
     return next(gap for gap in way.gaps if gap.rule == "spacing"), way.bridged
 
 
 class Spacing(TestCase):
+    """Regression."""
+
     BARS = {"bees": "bars", "bar_long_mm": 485.0, "comb_wide_mm": 380.0, "comb_high_mm": 220.0, "count": 4}
 
     def test_7_bars_of_another_width_among_touching_bars_are_a_finding_with_its_ways_out(self) -> None:
@@ -54,6 +56,8 @@ class Spacing(TestCase):
 
 
 class Rank(TestCase):
+    """Regression."""
+
     def test_10_combs_that_go_in_as_they_are_come_first_whatever_is_wished(self) -> None:
         """0 parts and 1 day; in a conversion box this once stood below “on end, lugs off”."""
         for name, standard in (
@@ -78,7 +82,7 @@ class Rank(TestCase):
 
 
 class ConversionBoxes(TestCase):
-    """Drawing, design and parts of the conversion box say one thing, with whole-length and half-length spacers."""
+    """Regression: drawing, design and parts of the conversion box agree, with whole-length and half-length spacers."""
 
     def box(self, spacers: str) -> tuple[Hive, Moving]:
         boxes = [

@@ -13,7 +13,7 @@ EACH = 200
 
 
 class _Stretch:
-    """A stretch of the series: nothing but our own errors, sound numbers, and mends that can be clicked."""
+    """Property: A stretch of the series: nothing but our own errors, sound numbers, and mends that can be clicked."""
 
     first: int
 
@@ -42,6 +42,8 @@ class Fourth(_Stretch, TestCase):
 
 
 class TheSeries(TestCase):
+    """Property."""
+
     def test_a_document_is_known_by_its_number(self) -> None:
         self.assertEqual(mutated(1, 7, examples()), mutated(1, 7, examples()))
         self.assertNotEqual(mutated(1, 7, examples()), mutated(2, 7, examples()))

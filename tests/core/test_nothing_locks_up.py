@@ -71,7 +71,7 @@ def bowline() -> Hive:
 
 
 class SizesThatCannotBe(TestCase):
-    """Bars of 1 mm in a run of 20 m, a section of 0.01 mm, supers by the ten thousand, a bar of 0.0016 mm."""
+    """Regression: bars of 1 mm in 20 m, a section of 0.01 mm, supers by the ten thousand, a bar of 0.0016 mm."""
 
     def absurd(self) -> dict[str, Document]:
         bars = sound()
@@ -185,7 +185,7 @@ class SizesThatCannotBe(TestCase):
 
 
 class OneTypedNumber(TestCase):
-    """Server errors that one typed number or word made."""
+    """Regression: server errors that one typed number or word made."""
 
     def test_8_litter_up_to_the_bars(self) -> None:
         for name in ("sloped-top-bar", "long-shallow"):
@@ -325,6 +325,8 @@ class OneTypedNumber(TestCase):
 
 
 class NamesAndLabels(TestCase):
+    """Regression."""
+
     REFUSED = ("two\nlines", "a\rb", "a\x00b", "a\x1b[31mb", "\u202egnp", "a\u2066b", "a\u2028b", "a\x7fb")
 
     def test_9_control_characters_are_refused_in_every_name(self) -> None:
@@ -362,7 +364,7 @@ class NamesAndLabels(TestCase):
                 refuse_beyond(validate_hive(sound() | {"name": name}))
 
     def test_9_formulas_are_defused_in_csv_cells(self) -> None:
-        """Reference library: Python's csv reads the cells back; none begins as a spreadsheet's formula does."""
+        """Reference library: python's csv reads the cells back; none begins as a spreadsheet's formula does."""
         document = sound()
         document["comb_types"][0]["name"] = "=1+1"
         rows = list(csv.reader(io.StringIO(parts_csv(parts_of_hive(working_hive(document))))))

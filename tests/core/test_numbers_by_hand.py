@@ -108,7 +108,7 @@ class Bowline(TestCase):
 
 
 class DeepFrames(TestCase):
-    """Hand: Layens frames in a box 349.25 mm wide and 469.8 mm high on a stand of 350 mm, with litter of 50 mm."""
+    """Hand: layens frames in a box 349.25 mm wide and 469.8 mm high on a stand of 350 mm, with litter of 50 mm."""
 
     def test_gaps_round_a_frame_and_heights_of_the_hive(self) -> None:
         said = {key: each.value for key, each in reported(opened("deep-horizontal"), "metrics").metrics.items()}

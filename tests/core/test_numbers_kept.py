@@ -33,6 +33,8 @@ def every_number() -> dict[str, dict[str, float]]:
 
 
 class Numbers(TestCase):
+    """Regression."""
+
     def test_every_number_of_every_example_is_what_it_was(self) -> None:
         """Regression: to a millionth."""
         kept = json.loads(KEPT.read_text("utf-8"))

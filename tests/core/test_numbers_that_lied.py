@@ -30,7 +30,7 @@ from tests.core.test_findings import findings
 
 
 class InchFractions(TestCase):
-    """Limits that are inch fractions hold to the fraction."""
+    """Regression: limits that are inch fractions hold to the fraction."""
 
     def test_4_three_quarters_of_an_inch_under_a_follower_is_inside_its_limit(self) -> None:
         for foot, right in (("3/4", True), ("3/8", True), ("13/16", False), ("5/16", False)):
@@ -65,6 +65,8 @@ def chord_mm(depth: float, top: float, low: float, high: float, off: float) -> f
 
 
 class Logs(TestCase):
+    """Regression."""
+
     def test_13_combs_of_a_log_that_narrows_end_where_the_wall_meets_them(self) -> None:
         """Hand: the chord of the bore less a bee space, integrated over the taper, for every comb of three logs."""
         for top, low in ((360.0, 200.0), (300.0, 300.0), (220.0, 300.0)):
@@ -81,6 +83,8 @@ class Logs(TestCase):
 
 
 class Rooms(TestCase):
+    """Regression."""
+
     def parts(self, document: dict[str, Any]) -> tuple[float, ...]:
         metrics = reported(hive(document), "metrics").metrics
         keys = ("occupied_l", "near_gap_l", "far_gap_l", "boards_l", "litter_l")
@@ -111,6 +115,8 @@ class Rooms(TestCase):
 
 
 class Combs(TestCase):
+    """Regression."""
+
     def test_16_a_very_shallow_frame_holds_no_comb_rather_than_less_than_none(self) -> None:
         document = example("long-shallow")
         document["comb_types"][0] |= {"depth_mm": 30.0, "top_bar_thickness_mm": 19.0, "bottom_bar_thickness_mm": 19.0}
@@ -158,6 +164,8 @@ class Combs(TestCase):
 
 
 class Feeding(TestCase):
+    """Regression."""
+
     def test_18_no_plan_feeds_more_than_its_drawn_comb_holds(self) -> None:
         """Hand: on the day of feeding, what brood, pollen, nectar and honey fill is no more than what is drawn."""
         fed = refused = 0
@@ -182,6 +190,8 @@ class Feeding(TestCase):
 
 
 class Empty(TestCase):
+    """Regression."""
+
     def test_16_items_of_no_run(self) -> None:
         document = sound()
         items(document)[:] = []
@@ -189,6 +199,8 @@ class Empty(TestCase):
 
 
 class Scales(TestCase):
+    """Regression."""
+
     def test_19_every_range_has_ticks(self) -> None:
         """Property: two to seven round numbers inside any range, evenly spaced, the first at most a step from
         its foot."""
@@ -225,6 +237,8 @@ class Scales(TestCase):
 
 
 class Discs(TestCase):
+    """Regression."""
+
     def test_3_run_and_rule_judge_two_discs_alike(self) -> None:
         """Trade check: centres a diameter and 3 mm apart are right; two of 100 mm 140 apart once got a cross."""
         for apart, code, good in (
@@ -261,6 +275,8 @@ class Discs(TestCase):
 
 
 class Reasons(TestCase):
+    """Regression."""
+
     def with_room(self, litres: float, strength: str, room: str = "just-enough") -> list[Finding]:
         document = sound()
         document["colonies"][0]["strength"] = strength
@@ -293,6 +309,8 @@ class Reasons(TestCase):
 
 
 class Joints(TestCase):
+    """Regression."""
+
     def test_6_joints_are_rated_by_what_they_do(self) -> None:
         """Trade check (no source): screws, glue, pegs and hooks bend; straps, one side bar, dovetail and brace hold."""
         for joint, holds in (
@@ -321,6 +339,8 @@ class Joints(TestCase):
 
 
 class WidestPart(TestCase):
+    """Regression."""
+
     def narrow_on_rods(self, long: float) -> list[Finding]:
         document = example("rear-access")
         document["comb_types"][0] |= {"body_width_mm": 355.6, "top_bar_mm": long}

@@ -36,6 +36,8 @@ def numbers_judged(source: str) -> Iterator[str]:
 
 
 class Masses(TestCase):
+    """Regression."""
+
     def test_14_one_hive_has_one_mass_on_every_screen(self) -> None:
         """The lid was counted twice in Lift: 57.6 against 45.7 kg for one hive."""
         for path in sorted(EXAMPLES.glob("*.json")):
@@ -69,6 +71,8 @@ class Masses(TestCase):
 
 
 class Limits(TestCase):
+    """Regression."""
+
     def test_15_no_verdict_compares_with_a_number_in_the_code(self) -> None:
         found = {path.name: list(numbers_judged(path.read_text("utf-8"))) for path in sorted(CORE.rglob("*.py"))}
         self.assertEqual({name: places for name, places in found.items() if places}, {})

@@ -59,6 +59,8 @@ class CurvesAgainstScipy(TestCase):
 
 
 class ClearanceAndContact(TestCase):
+    """Reference library."""
+
     def test_a_catenary_that_starts_ten_from_a_wall_of_22_5_degrees(self) -> None:
         """Trade check (no source): Wt 440 and 22.5° lets a comb hang about 255 mm with 6 mm clear."""
 
@@ -105,6 +107,8 @@ class ClearanceAndContact(TestCase):
 
 
 class Outlines(TestCase):
+    """Reference library."""
+
     @settings(max_examples=40)
     @given(combs())
     def test_predicted_is_free_cut_by_limit(self, comb: CombOutlines) -> None:
@@ -147,6 +151,8 @@ class Outlines(TestCase):
 
 
 class SlopeOfACatenary(TestCase):
+    """Reference library."""
+
     def test_where_it_runs_parallel_to_the_wall(self) -> None:
         """Handbook: at d = h − a(1/sinθ − 1)."""
         curve = hang("catenary", 400, 285)

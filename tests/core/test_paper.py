@@ -86,6 +86,8 @@ def fonts_of(reader: PdfReader) -> Iterator[tuple[str, Any]]:
 
 
 class Letters(TestCase):
+    """Independent reader."""
+
     def test_33_every_face_is_embedded(self) -> None:
         for what, paper in PAPERS.items():
             used = set()
@@ -143,6 +145,8 @@ class Letters(TestCase):
 
 
 class Documents(TestCase):
+    """Independent reader."""
+
     def test_33_the_paper_is_the_keepers(self) -> None:
         for sheet, wide in (("a4", 595.3), ("letter", 612.0)):
             design = opened("bowline", building=Building(sheet=sheet))

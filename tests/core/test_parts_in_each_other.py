@@ -86,6 +86,8 @@ def overlaps(design: Hive, mends: bool = True) -> list[Finding]:
 
 
 class InEachOther(TestCase):
+    """Reference library."""
+
     def test_2_solids_that_overlap_are_a_finding_with_place_number_limit_and_reason(self) -> None:
         for name, change, _ in CASES:
             with self.subTest(name):
@@ -263,6 +265,8 @@ def rows_of(design: Hive, box: int) -> Iterator[tuple[str, Line, str]]:
 
 
 class Marked(TestCase):
+    """Reference library."""
+
     def check(self, design: Hive) -> int:
         """Each mark of each chamber has its finding with place and limit, and each finding of those rules its mark."""
         marks = 0
@@ -330,6 +334,8 @@ def _foot(gap: float) -> Break:
 
 
 class FootOfTheFollower(TestCase):
+    """Reference library."""
+
     def test_2_a_foot_that_damp_wood_glues_down_is_found_and_raised(self) -> None:
         """Hand: 330 less 9 of wood moves 0.25 % for 1 % of moisture, four either way: 3.2, and 9 leaves 5.8."""
         design = broken("bowline", _foot(9.0))

@@ -35,6 +35,8 @@ def parts(document: dict[str, Any]) -> dict[str, Part]:
 
 
 class Holes(TestCase):
+    """Regression."""
+
     def four_on_the_left(self) -> dict[str, Any]:
         document = sound()
         chamber(document)["entrances"] = [{**HOLE, "wall": "left", "at_mm": 100.0 * n} for n in range(1, 5)]
@@ -153,6 +155,8 @@ class Holes(TestCase):
 
 
 class Supers(TestCase):
+    """Regression."""
+
     def test_21_the_rebate_is_in_the_walls_that_carry_the_lugs_at_its_width_and_depth(self) -> None:
         """Hand: a deep frame, 482.6 over 447.7: inside 466.7, lugs 7.95 beyond it each side and 1.5 of play:
         9.5 wide."""
@@ -193,6 +197,8 @@ class Supers(TestCase):
 
 
 class EndsAndFollowers(TestCase):
+    """Regression."""
+
     def test_22_widths_height_and_both_angles_stand_in_list_booklet_dxf_and_csv(self) -> None:
         document = example("bowline")
         design = working_hive(document)
@@ -235,6 +241,8 @@ class EndsAndFollowers(TestCase):
 
 
 class Files(TestCase):
+    """Regression."""
+
     def test_23_rebates_in_dxf_lie_at_their_real_depth(self) -> None:
         """Independent reader: ezdxf; the line lies as far under the board's upper edge as the rebate is deep."""
         for name in ("deep-horizontal", "side-by-side", "two-chamber"):
@@ -258,6 +266,8 @@ class Files(TestCase):
 
 
 class Floors(TestCase):
+    """Regression."""
+
     def test_25_a_mesh_floor_is_not_a_board(self) -> None:
         """The chamber that is open to mesh once got a solid 22 mm floor over the bees."""
         design = working_hive(example("stacked-long"))
@@ -270,6 +280,8 @@ class Floors(TestCase):
 
 
 class Examples(TestCase):
+    """Regression."""
+
     def test_frames_of_supers_are_as_listed(self) -> None:
         for path in EXAMPLES.glob("*.json"):
             design = hive(json.loads(path.read_text("utf-8")))
@@ -282,6 +294,8 @@ class Examples(TestCase):
 
 
 class NotMade(TestCase):
+    """Regression."""
+
     def test_28_what_build_cannot_make_yet_it_names_on_screen_and_paper(self) -> None:
         for name, words in (
             ("rear-access", "door, rods"),

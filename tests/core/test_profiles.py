@@ -37,6 +37,8 @@ def polygons(draw: st.DrawFn) -> Facets:
 
 
 class AgainstShapely(TestCase):
+    """Reference library."""
+
     @given(polygons())
     def test_areas(self, profile: Facets) -> None:
         self.assertAlmostEqual(profile.area_mm2, shape(profile).area, places=4)
@@ -83,7 +85,7 @@ class AgainstShapely(TestCase):
 
 
 class SampledAgainstClosedForm(TestCase):
-    """The same straight wall, once in closed form and once as facets."""
+    """Reference library: the same straight wall, once in closed form and once as facets."""
 
     @given(
         st.floats(390, 480),
@@ -118,6 +120,8 @@ class SampledAgainstClosedForm(TestCase):
 
 
 class Logs(TestCase):
+    """Reference library."""
+
     @given(st.floats(100, 220), st.floats(100, 220), st.floats(400, 1200), st.floats(0, 0.6))
     def test_a_comb_is_a_chord_at_every_height(self, top: float, low: float, height: float, share: float) -> None:
         """Numerical integration of the chord of the bore less a bee space, taper included."""
@@ -187,7 +191,7 @@ class Logs(TestCase):
 
 
 class Stands(TestCase):
-    """Chambers lying and standing, combs across and along: one model."""
+    """Reference library: chambers lying and standing, combs across and along: one model."""
 
     def test_a_square_column_is_a_box_stood_on_end(self) -> None:
         document = example("straight-top-bar")
@@ -217,6 +221,8 @@ class Stands(TestCase):
 
 
 class BadSections(TestCase):
+    """Reference library."""
+
     def refused(self, section: dict[str, Any]) -> str:
         document = sound()
         chamber(document)["section"] = section

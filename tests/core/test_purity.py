@@ -12,6 +12,8 @@ from tests.core.support import ROOT
 
 
 class TheCoreStandsAlone(TestCase):
+    """House."""
+
     def test_importing_all_of_it_loads_neither_django_nor_the_server(self) -> None:
         names = [m.name for m in pkgutil.walk_packages(sabaka_core.__path__, "sabaka_core.")]
         self.assertGreater(len(names), 30)

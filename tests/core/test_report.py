@@ -71,6 +71,8 @@ def numbers(value: Any) -> Iterator[float]:
 
 
 class Metrics(TestCase):
+    """Regression."""
+
     def test_the_keys_are_there_with_working_and_source(self) -> None:
         for name, report in reports():
             with self.subTest(name):
@@ -109,6 +111,8 @@ class Metrics(TestCase):
 
 
 class Drawings(TestCase):
+    """Regression."""
+
     def test_the_comb_on_paper_has_the_area_in_the_ledger(self) -> None:
         """Reference library: shapely measures the drawn polygon."""
         for name, report in reports():
@@ -173,6 +177,8 @@ def places(drawing: Drawing) -> Iterator[tuple[float, float]]:
 
 
 class AnyDesign(TestCase):
+    """Regression."""
+
     @given(
         st.floats(300, 600),
         st.floats(180, 450),
@@ -208,6 +214,8 @@ class AnyDesign(TestCase):
 
 
 class Words(TestCase):
+    """Regression."""
+
     def test_quantities_are_written_shortly(self) -> None:
         self.assertEqual(
             [plain_quantity(mm(v)) for v in (364.0, 21.84, -0.01, 100.0)], ["364 mm", "21.8 mm", "0 mm", "100 mm"]
@@ -218,6 +226,8 @@ class Words(TestCase):
 
 
 class CommandLine(TestCase):
+    """Regression."""
+
     def run_cli(self, *arguments: str) -> tuple[int, str, str]:
         out, err = io.StringIO(), io.StringIO()
         with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):

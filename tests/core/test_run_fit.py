@@ -19,7 +19,7 @@ from sabaka_core.edits.handles import Drop
 from sabaka_core.edits.runs import FitRun, ForgetRun, SaveRun, UseRun
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.covers import slats
-from sabaka_core.run.fit import Kind, fits
+from sabaka_core.run.fit import CombWidth, fits
 from sabaka_core.show.mixes import kept_mm, solve
 from tests.core.support import EXAMPLES, lines, reported, told
 
@@ -29,6 +29,8 @@ def opened(name: str) -> Hive:
 
 
 class Solver(TestCase):
+    """Reference library."""
+
     @settings(max_examples=60)
     @given(
         st.floats(100, 420),
@@ -38,7 +40,7 @@ class Solver(TestCase):
     )
     def test_against_every_mix_there_is(self, room: float, kept: float, widths: list[float], share: float) -> None:
         """Exhaustive: every count of every kind is tried; the maximal ones are the solver's, the best is its first."""
-        kinds = [Kind(f"k{i}", w, i == 0) for i, w in enumerate(widths)]
+        kinds = [CombWidth(f"k{i}", w, i == 0) for i, w in enumerate(widths)]
         open_mm = room - kept
         most = [int(max(open_mm, 0) // w) + 1 for w in widths]
         every = set()
@@ -56,7 +58,7 @@ class Solver(TestCase):
             self.assertAlmostEqual(fit.leftover_mm + fit.one_more_mm, min(widths), places=6)
 
     def test_a_wish_for_so_many_combs(self) -> None:
-        kinds = [Kind("a", 35.0, True), Kind("b", 38.0, False)]
+        kinds = [CombWidth("a", 35.0, True), CombWidth("b", 38.0, False)]
         found = fits(1000, 50, kinds, 0.5, wish=12)
         self.assertEqual({fit.combs for fit in found}, {12})
         self.assertLess(found[0].mix_off, 0.1)
@@ -64,14 +66,14 @@ class Solver(TestCase):
 
     def test_ranked_by_mix_then_by_what_is_left(self) -> None:
         """Hand: 1004 mm, 35 and 38: 12 + 15 leave 14 and are nearest to half and half; 20 + 8 leave none."""
-        found = fits(1180, 176, [Kind("brood", 35.0, True), Kind("honey", 38.0, False)], 0.5)
+        found = fits(1180, 176, [CombWidth("brood", 35.0, True), CombWidth("honey", 38.0, False)], 0.5)
         self.assertLess(found[0].mix_off, 0.1)
         self.assertIn((20, 8), {fit.counts for fit in found})
         self.assertAlmostEqual(next(f for f in found if f.counts == (20, 8)).leftover_mm, 0.0)
 
     def test_nothing_goes_into_nothing(self) -> None:
-        self.assertEqual(fits(100, 120, [Kind("a", 35.0, True)]), [])
-        self.assertEqual(fits(100, 80, [Kind("a", 35.0, True)]), [])
+        self.assertEqual(fits(100, 120, [CombWidth("a", 35.0, True)]), [])
+        self.assertEqual(fits(100, 80, [CombWidth("a", 35.0, True)]), [])
 
     def test_boards_and_a_feeders_room_are_kept(self) -> None:
         """Hand: two boards of 18, and 70 for the feeder at each end that has one."""
@@ -89,6 +91,8 @@ class Solver(TestCase):
 
 
 class WholeRuns(TestCase):
+    """Reference library."""
+
     def test_every_offered_mix_can_be_hung_and_closes(self) -> None:
         for name in ("bowline", "sloped-top-bar", "sheepshank", "straight-top-bar", "deep-horizontal", "long-shallow"):
             design = opened(name)
@@ -134,6 +138,8 @@ class WholeRuns(TestCase):
 
 
 class Plugging(TestCase):
+    """Reference library."""
+
     def test_an_entrance_that_a_follower_passes_is_plugged(self) -> None:
         """Bowline's second hole stands at 190: the near follower goes past the first, at 130."""
         design = opened("bowline")
@@ -151,6 +157,8 @@ class Plugging(TestCase):
 
 
 class Slats(TestCase):
+    """Reference library."""
+
     @given(
         st.integers(1, 5), st.sampled_from(["bowline", "deep-horizontal", "long-shallow", "granny", "conversion-box"])
     )
@@ -176,6 +184,8 @@ class Slats(TestCase):
 
 
 class Sheets(TestCase):
+    """Reference library."""
+
     def test_of_every_example(self) -> None:
         for file in sorted(EXAMPLES.glob("*.json")):
             design = load_hive(file.read_bytes())

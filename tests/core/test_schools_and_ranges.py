@@ -41,6 +41,8 @@ def chosen(design: Hive, school: str) -> Hive:
 
 
 class Schools(TestCase):
+    """Regression."""
+
     def test_a_school_of_spacing_changes_the_brood_bars_and_leaves_the_run_closed(self) -> None:
         """“Wide bars” left the bars at 35."""
         design = hive(sound())
@@ -68,6 +70,8 @@ class Schools(TestCase):
 
 
 class Mixes(TestCase):
+    """Regression."""
+
     def test_no_list_shows_the_same_mix_twice(self) -> None:
         """Two kinds of one name and width were told as two: “3 bars and 4 bars”, “4 bars and 3 bars” …"""
         document = sound()
@@ -85,6 +89,8 @@ class Mixes(TestCase):
 
 
 class Ranges(TestCase):
+    """Regression."""
+
     def test_no_range_of_any_step_runs_backwards(self) -> None:
         """“Carrying handles with 467.7 to 462.6 clear between them”, on the examples and on sixty spoilt designs."""
         designs = [load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))]

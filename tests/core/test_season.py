@@ -39,9 +39,9 @@ def planned(name: str = "bowline", **changes: Any) -> Plan:
 def colony_of(bees: float, ways: Ways) -> Any:
     from collections import deque
 
-    from sabaka_core.season.model import Colony
+    from sabaka_core.season.model import ColonyState
 
-    return Colony(bees * 0.75, bees * 0.25, deque([0.0] * BROOD_DAYS), 0.0, deque([0.0] * 6), 0.0, 1000.0, 1000.0)
+    return ColonyState(bees * 0.75, bees * 0.25, deque([0.0] * BROOD_DAYS), 0.0, deque([0.0] * 6), 0.0, 1000.0, 1000.0)
 
 
 def pure_ways(**own: float) -> Ways:
@@ -50,7 +50,7 @@ def pure_ways(**own: float) -> Ways:
 
 
 class Published(TestCase):
-    """Published: Khoury, Myerscough and Barron 2011, PLoS ONE 6(4) e18491, quoted from memory."""
+    """Published: khoury, Myerscough and Barron 2011, PLoS ONE 6(4) e18491, quoted from memory."""
 
     def test_it_fails_above_a_forager_loss_of_0_355(self) -> None:
         self.assertAlmostEqual(failing_loss(2000, 27000, 0.25, 0.75), 0.355, places=3)
@@ -92,7 +92,7 @@ class Published(TestCase):
 
 
 class Additions(TestCase):
-    """Each addition has a switch, and a direction."""
+    """Published: each addition has a switch, and a direction."""
 
     def test_eggs_become_bees_after_21_days(self) -> None:
         """Hand: nothing emerges for 21 days from a colony without brood, then what was laid less a share."""
@@ -161,6 +161,8 @@ class Additions(TestCase):
 
 
 class Plans(TestCase):
+    """Published."""
+
     @settings(max_examples=30, suppress_health_check=[HealthCheck.too_slow], deadline=None)
     @given(
         st.sampled_from(

@@ -36,6 +36,8 @@ def fars(report: Chapter) -> list[float]:
 
 
 class Weeks(TestCase):
+    """Regression."""
+
     def test_the_report_of_every_example(self) -> None:
         for file in sorted(EXAMPLES.glob("*.json")):
             with self.subTest(file.stem):
@@ -95,6 +97,8 @@ class Weeks(TestCase):
 
 
 class Card(TestCase):
+    """Regression."""
+
     def test_an_independent_reader_finds_its_text_on_one_page(self) -> None:
         """Independent parser: pypdf."""
         for name in ("bowline", "tree-cavity"):
@@ -109,6 +113,8 @@ class Card(TestCase):
 
 
 class Settings(TestCase):
+    """Regression."""
+
     def refused(self, **changes: Any) -> str:
         with self.assertRaises(ParameterError) as caught:
             planned(**changes)

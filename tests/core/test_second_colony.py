@@ -36,6 +36,8 @@ def combs_of(design: Hive, colony: int = -1) -> list[Any]:
 
 
 class Put(TestCase):
+    """Trade check."""
+
     def test_9_the_first_colony_keeps_every_comb(self) -> None:
         """Four honey combs were taken from it."""
         before, after = opened("bowline"), split()
@@ -166,6 +168,8 @@ CODES = {code for code, *_ in CASES}
 
 
 class EachIsARule(TestCase):
+    """Trade check."""
+
     def broken(self, change: Break) -> Document:
         document = dump_hive(split())
         change(document)

@@ -25,7 +25,7 @@ from sabaka_core.combs.slope import (
     sweep,
 )
 from sabaka_core.edits.apply import apply_edit
-from sabaka_core.edits.fields import Shape
+from sabaka_core.edits.fields import ReshapeSection
 from sabaka_core.kit.tables import practice
 from tests.core.support import EXAMPLES, example, hive, reported, told
 
@@ -40,6 +40,8 @@ TOPS, HEIGHTS = st.floats(380, 520), st.floats(240, 360)
 
 
 class SteepestClear(TestCase):
+    """Reference library."""
+
     def test_the_parabola_in_closed_form(self) -> None:
         """Handbook: tanθ = (p + √(p² − w²/4)) / 2h, p = Wt/2 − bee space (level)."""
         brief = CombBrief(390, 9.5, 15, "parabola")
@@ -78,6 +80,8 @@ def sqrt_lean(p: float, w: float, h: float) -> float:
 
 
 class Sweep(TestCase):
+    """Reference library."""
+
     @settings(max_examples=30)
     @given(BRIEFS, TOPS, HEIGHTS)
     def test_steeper_walls_leave_less_unused_and_never_more_comb(
@@ -94,6 +98,8 @@ class Sweep(TestCase):
 
 
 class FromABoard(TestCase):
+    """Reference library."""
+
     @given(st.floats(380, 520), st.floats(250, 400), st.floats(12, 40), st.floats(0, 30))
     def test_the_side_comes_out_of_the_board(self, top: float, board: float, thick: float, slope: float) -> None:
         section = from_board(top, board, thick, slope)
@@ -120,6 +126,8 @@ class FromABoard(TestCase):
 
 
 class OnTheBench(TestCase):
+    """Reference library."""
+
     def test_advice_does_what_it_says(self) -> None:
         design = hive(example("bowline"))
         clear, board = reported(design, draw=("slope",)).tables["advice"].lines
@@ -130,7 +138,7 @@ class OnTheBench(TestCase):
         self.assertAlmostEqual(
             metrics["section.slope_from_vertical_deg"].value, told(clear).values["slope"].value, delta=0.01
         )
-        built = reported(apply_edit(design, Shape.model_validate(board.choose.edit)), "metrics").metrics
+        built = reported(apply_edit(design, ReshapeSection.model_validate(board.choose.edit)), "metrics").metrics
         self.assertAlmostEqual(built["section.board_width_mm"].value, 330, delta=0.01)
         self.assertGreaterEqual(built["comb.least_clearance_mm"].value, 9.5 - 0.01)
 

@@ -50,8 +50,10 @@ def workings(found: Chapter) -> list[tuple[str, float | None, Working]]:
 
 
 class Numbers(TestCase):
+    """Property."""
+
     def test_every_computed_number_is_what_its_formula_gives(self) -> None:
-        """Property: Python evaluates what is shown, from the inputs that are shown."""
+        """Property: python evaluates what is shown, from the inputs that are shown."""
         for name in NAMES:
             for study in STUDIES:
                 for key, value, working in workings(said(opened(name), study)):
@@ -81,6 +83,8 @@ class Numbers(TestCase):
 
 
 class Findings(TestCase):
+    """Property."""
+
     def test_every_rule_belongs_to_a_step(self) -> None:
         for code, rule in RULES.items():
             with self.subTest(code):
@@ -103,6 +107,8 @@ class Findings(TestCase):
 
 
 class Asking(TestCase):
+    """Property."""
+
     def test_only_what_is_asked_for_is_made(self) -> None:
         for study in STUDIES:
             context = Context(opened("bowline"))

@@ -67,6 +67,8 @@ def by_hand(rows: list[tuple[str, float, float]]) -> list[float]:
 
 
 class Weather(TestCase):
+    """Hand."""
+
     def test_30_a_real_year_is_taken(self) -> None:
         """366 lines and 8,000 characters were once refused by a limit of 4,000: the whole feature didn't work."""
         rows = a_year(date(2024, 1, 1), 366)
@@ -182,6 +184,8 @@ class Weather(TestCase):
 
 
 class Stock(TestCase):
+    """Hand."""
+
     def test_31_the_shipped_table_in_semicolons_and_decimal_commas(self) -> None:
         boards = read_stock(decoded((EXAMPLES / "stock.csv").read_bytes()))
         self.assertEqual([(b.label, b.width_mm, b.count) for b in boards][1], ("old shelf, oiled", 355.6, 2))
@@ -225,7 +229,7 @@ class Stock(TestCase):
 
 
 class Packed(TestCase):
-    """Days as a thing of their own: packed, known by their hash, carried by an archive."""
+    """Hand: days as a thing of their own: packed, known by their hash, carried by an archive."""
 
     def days(self) -> DailyWeather:
         return rounded(read_daily(table(a_year())))
@@ -274,7 +278,7 @@ class Packed(TestCase):
         self.assertEqual(by_days(forgetful, None), forgetful)
 
     def test_30_an_archive_carries_both_and_is_held_to_the_hash(self) -> None:
-        """Independent reader: Python's own zip and JSON modules."""
+        """Independent reader: python's own zip and JSON modules."""
         design = by_table(table(a_year()), "mast")
         body = archive_of(design, self.days())
         with zipfile.ZipFile(io.BytesIO(body)) as archive:

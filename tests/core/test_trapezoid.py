@@ -25,6 +25,8 @@ def polygon(s: Trapezoid) -> Polygon:
 
 
 class AnyThreeSizes(TestCase):
+    """Hand."""
+
     @given(LEANING, st.sampled_from(TRIPLES))
     def test_every_independent_triple_gives_the_same_section(self, s: Trapezoid, names: tuple[str, ...]) -> None:
         again = solve_trapezoid(hold(s, names))
@@ -113,7 +115,7 @@ class OneDegree(TestCase):
 
 
 class WhatGivesWay(TestCase):
-    """Typing a size that isn't held releases another; top and height stay longest."""
+    """Hand: typing a size that isn't held releases another; top and height stay longest."""
 
     START = TrapezoidSection(top_mm=440.0, height_mm=300.0, slope_deg=20.0)
 

@@ -37,6 +37,8 @@ class LengthsAgainstPint(TestCase):
 
 
 class WaysOfWriting(TestCase):
+    """Reference library."""
+
     def test_the_default_unit_applies_to_bare_numbers(self) -> None:
         self.assertEqual(parse_length("364"), 364.0)
         self.assertAlmostEqual(parse_length("14 5/16", "in"), 363.5375)

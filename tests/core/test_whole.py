@@ -49,6 +49,8 @@ DRAWN = ("section", "along", "plan", "above", "beside", "slope", "board", "rod")
 
 
 class EveryExample(TestCase):
+    """Hand."""
+
     def test_reports_on_every_chamber_without_a_nan(self) -> None:
         for name in NAMES:
             design = opened(name)
@@ -129,6 +131,8 @@ def _room(a: Analysis, placed: Any) -> Polygon:
 
 
 class Stacks(TestCase):
+    """Hand."""
+
     def test_a_side_by_side_hive_has_three_and_they_end_level(self) -> None:
         stacks = whole(opened("side-by-side")).stacks
         self.assertEqual(
@@ -144,7 +148,7 @@ class Stacks(TestCase):
         self.assertAlmostEqual(z, 15.875, delta=2.0)
 
     def test_tipping(self) -> None:
-        """Hand: Bowline stands on its floor, 440 − 2·300·tan 20° inside and 2·22/cos 20° of wall, and is 322 high."""
+        """Hand: bowline stands on its floor, 440 − 2·300·tan 20° inside and 2·22/cos 20° of wall, and is 322 high."""
         foot = 440 - 600 * math.tan(math.radians(20)) + 44 / math.cos(math.radians(20))
         stack = whole(opened("bowline")).stacks[0]
         self.assertAlmostEqual(stack.base_mm, foot)
@@ -160,6 +164,8 @@ class Stacks(TestCase):
 
 
 class Masses(TestCase):
+    """Hand."""
+
     def test_a_box_of_straight_boards_by_hand(self) -> None:
         """Hand: sides 2 × 1050 × 244.5 × 25, ends 2 × 466.7 × 244.5 × 25, floor 1050 × 516.7 × 22, lid 14 kg/m²."""
         design = opened("straight-top-bar")
@@ -178,6 +184,8 @@ class Masses(TestCase):
 
 
 class Sizing(TestCase):
+    """Hand."""
+
     @given(st.integers(1, 60))
     def test_by_combs_every_comb_is_there_and_the_run_closes(self, number: int) -> None:
         a = analyse(apply_edit(opened("sloped-top-bar"), SizeBox(by="combs", text=str(number))))
@@ -224,6 +232,8 @@ class Sizing(TestCase):
 
 
 class Sections(TestCase):
+    """Hand."""
+
     def test_every_kind_of_section_is_one_choice_away(self) -> None:
         kinds = (
             BarrelSection(top_mm=440.0, height_mm=300.0),
@@ -265,6 +275,8 @@ class Sections(TestCase):
 
 
 class Compare(TestCase):
+    """Hand."""
+
     def test_a_hive_beside_itself_is_the_same(self) -> None:
         design = opened("bowline")
         self.assertEqual(
@@ -288,6 +300,8 @@ class Compare(TestCase):
 
 
 class OnTheBench(TestCase):
+    """Hand."""
+
     def test_the_brood_chamber_lies_on_it_first(self) -> None:
         for name, box in (("side-by-side", 1), ("stacked-long", 1), ("two-chamber", 0), ("bowline", 0)):
             with self.subTest(name):

@@ -48,6 +48,8 @@ def winter(design: Hive) -> Winter:
 
 
 class Layers(TestCase):
+    """Hand."""
+
     def test_u_values_by_hand(self) -> None:
         """Published: ISO 6946 (surface resistances from memory). Hand: 22 mm at 0.13 is 0.1692; with 0.13 and
         0.04, U = 2.948."""
@@ -94,6 +96,8 @@ class Layers(TestCase):
 
 
 class Water(TestCase):
+    """Hand."""
+
     def test_dew_points_against_a_psychrometrics_library(self) -> None:
         """Reference library: psychrolib, SI units."""
         psychrolib.SetUnitSystem(psychrolib.SI)
@@ -117,6 +121,8 @@ class Water(TestCase):
 
 
 class Spheroids(TestCase):
+    """Hand."""
+
     def test_against_numerical_integration_and_a_mesh(self) -> None:
         """Reference libraries: scipy integrates the surface of revolution; trimesh measures a fine mesh."""
         for across, upright in ((0.1, 0.15), (0.1, 0.2), (0.15, 0.1), (0.2, 0.1), (0.12, 0.12)):
@@ -148,6 +154,8 @@ class Spheroids(TestCase):
 
 class Winters(TestCase):
     # Named pairs of hive and climate, and the honey a keeper would expect to be burnt [kg]: common practice.
+    """Hand."""
+
     PAIRS = (
         ("deep-horizontal", "cool-temperate", 4.0, 9.0),
         ("tall-in-stack", "cold-continental", 7.0, 18.0),
@@ -218,6 +226,8 @@ class Winters(TestCase):
 
 
 class Savings(TestCase):
+    """Hand."""
+
     def test_every_saving_is_what_a_click_gives(self) -> None:
         for name in ("bowline", "long-shallow", "deep-horizontal", "two-chamber"):
             design = opened(name)
@@ -246,6 +256,8 @@ class Savings(TestCase):
 
 
 class BadInput(TestCase):
+    """Hand."""
+
     def test_constants_out_of_range_and_combs_that_arent_there(self) -> None:
         with self.assertRaises(ParameterError) as caught:
             constants({"rse": 9.0}, "winter")
@@ -263,6 +275,8 @@ class BadInput(TestCase):
 
 
 class Files(TestCase):
+    """Hand."""
+
     def test_the_card_by_an_independent_reader(self) -> None:
         pages = PdfReader(io.BytesIO(winter_card(opened("bowline")))).pages
         self.assertEqual(len(pages), 1)

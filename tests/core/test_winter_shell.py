@@ -67,6 +67,8 @@ def outline(document: dict[str, Any]) -> Polygon:
 
 
 class Faces(TestCase):
+    """Reference library."""
+
     def test_12_their_areas_are_the_surface_of_the_solid(self) -> None:
         """Reference library: trimesh's convex hull of the section drawn out along the run; all of these are convex."""
         for name, section in SECTIONS.items():
@@ -89,6 +91,8 @@ class Faces(TestCase):
 
 
 class Round(TestCase):
+    """Reference library."""
+
     def film(self, r: float, out: float) -> float:
         """Radial formula by hand [W/mK]: ``2π/(Rsi/r + ln(R/r)/k + Rse/R)`` a metre of pipe."""
         return 2 * pi / (0.13 / r + log(out / r) / K + 0.04 / out)
@@ -138,7 +142,7 @@ class Round(TestCase):
 
 
 class HeatEquation(TestCase):
-    """Reference: the steady heat equation in the section, by finite differences (scipy's sparse solver)."""
+    """Reference library: the steady heat equation in the section, by finite differences (scipy's sparse solver)."""
 
     STEP_MM = 2.0
 
@@ -191,6 +195,8 @@ class HeatEquation(TestCase):
 
 
 class Written(TestCase):
+    """Reference library."""
+
     def test_12_a_trapezoid_written_as_a_polygon_loses_the_same_heat(self) -> None:
         leaning = SECTIONS["trapezoid"]
         middle = {"half_width_mm": 170.0, "depth_mm": 150.0}

@@ -37,6 +37,8 @@ BY_HAND: dict[str, dict[str, Callable[[Inputs], float]]] = {
 
 
 class Workings(TestCase):
+    """Hand."""
+
     def test_slope_board_volume_and_comb_area_come_out_of_what_is_shown(self) -> None:
         for name in ("bowline", "granny", "sheepshank", "sloped-top-bar"):
             metrics = build_report(load_hive((EXAMPLES / f"{name}.json").read_bytes())).metrics

@@ -8,17 +8,18 @@ from __future__ import annotations
 
 import ast
 import re
-import subprocess
 import sys
+from collections import Counter
 from collections.abc import Callable, Iterator
 from functools import cache
 from pathlib import Path
 from typing import get_args
 
-ROOT = Path(__file__).resolve().parents[2]
-CORE = "sabaka_core"
+from tests.house.code import CORE, ROOT, code, files, is_test, lines, modules, name_of, tree
+from tests.house.docstrings import undescribed
+from tests.published.marks import classes
+
 LONGEST_FILE, LONGEST_LINE, LONGEST_FUNCTION = 400, 120, 60
-GENERATED = re.compile(r"/migrations/|generated\.d\.ts$|generated\.css$|\.lock$|package-lock\.json$")
 
 # Floors of the core's packages and of its modules that stand alone, from the ground up: imports go down only.
 FLOORS: tuple[tuple[str, ...], ...] = (
@@ -46,49 +47,7 @@ FLOORS: tuple[tuple[str, ...], ...] = (
 )
 
 
-@cache
-def files(*endings: str) -> tuple[Path, ...]:
-    """Files of the repository with one of these endings, generated ones left out."""
-    command = ["git", "ls-files", "--cached", "--others", "--exclude-standard"]
-    names = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=True).stdout
-    return tuple(
-        ROOT / name
-        for name in names.splitlines()
-        if name.endswith(endings) and not GENERATED.search(name) and (ROOT / name).exists()
-    )
-
-
-def code() -> tuple[Path, ...]:
-    """Every file of code that somebody writes."""
-    return files(".py", ".ts", ".tsx", ".js", ".css")
-
-
-def lines(file: Path) -> list[str]:
-    return file.read_text("utf-8").splitlines()
-
-
-def name_of(file: Path) -> str:
-    return file.relative_to(ROOT).as_posix()
-
-
-@cache
-def tree(file: Path) -> ast.Module:
-    return ast.parse(file.read_text("utf-8"))
-
-
 # Structure of the core
-
-
-@cache
-def modules() -> dict[str, Path]:
-    """Modules of the core by their dotted name."""
-    found = {}
-    for file in files(".py"):
-        name = name_of(file)
-        if name.startswith(f"{CORE}/"):
-            dotted = name.removesuffix(".py").replace("/", ".").removesuffix(".__init__")
-            found[dotted] = file
-    return found
 
 
 def package_of(module: str) -> str:
@@ -240,10 +199,10 @@ def layers_without_look() -> list[str]:
     """Layers, words and parts of charts that the table of looks doesn’t know."""
     from sabaka_core.kit.chart import BandLayer, SeriesLayer
     from sabaka_core.kit.dimension import MarkLayer
-    from sabaka_core.kit.drawing import Layer, WordsLayer
+    from sabaka_core.kit.drawing import LayerName, WordsLayer
     from sabaka_core.kit.looks import looks, words
 
-    layers = {layer for of in (Layer, MarkLayer, SeriesLayer, BandLayer) for layer in get_args(of)}
+    layers = {layer for of in (LayerName, MarkLayer, SeriesLayer, BandLayer) for layer in get_args(of)}
     return sorted((layers - looks().keys()) | (set(get_args(WordsLayer)) - words().keys()))
 
 
@@ -267,14 +226,26 @@ def numbers_without_test() -> list[str]:
     return sorted(key for key in numbers() if key not in words)
 
 
+def tests_unstated() -> list[str]:
+    """Classes of tests that don't say what kind they are."""
+    return [name for name, kind in classes() if not kind]
+
+
+def twice_named() -> list[str]:
+    """Names that two classes of core, server or command line have; those that Django asks for left out."""
+    found: dict[str, list[str]] = {}
+    for file in files(".py"):
+        name = name_of(file)
+        if name.startswith((f"{CORE}/", "server/", "sabaka_cli/")) and not is_test(name):
+            for node in tree(file).body:
+                if isinstance(node, ast.ClassDef) and node.name != "Command":
+                    found.setdefault(node.name, []).append(name)
+    return [f"{name}: {', '.join(where)}" for name, where in sorted(found.items()) if len(where) > 1]
+
+
 def pictures() -> list[str]:
     """Pictures in the documents."""
     return [name_of(file) for file in files(".png", ".jpg", ".svg") if name_of(file).startswith("docs/")]
-
-
-def is_test(name: str) -> bool:
-    """Whether a file is of the tests: beside what it tests, or apart."""
-    return name.startswith("tests/") or "/tests/" in name or ".test." in name
 
 
 def test_share() -> float:
@@ -305,6 +276,9 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
     "layers without look": layers_without_look,
     "numbers unmarked": unmarked_numbers,
     "numbers without test": numbers_without_test,
+    "tests of unstated kind": tests_unstated,
+    "names of two classes": twice_named,
+    "undescribed or unnamed": undescribed,
     "pictures in documents": pictures,
 }
 KINDS = ("computed", "simulated", "read off")
@@ -328,6 +302,8 @@ def main() -> int:
             print(*(f"    {each}" for each in found), sep="\n")
     for kind in KINDS:
         print(f"{f'numbers {kind}':<28}{sum(how == kind for how in numbers().values()):>6}")
+    for kind, number in sorted(Counter(kind for _, kind in classes()).items()):
+        print(f"{f'test classes, {kind}':<28}{number:>6}")
     print(f"{'tests, of all lines':<28}{test_share():>6.1f} %")
     print(f"{'core, server, command line':<28}{lines_of('sabaka_core/', 'server/', 'sabaka_cli/'):>6} lines")
     print(f"{'front end':<28}{lines_of('web/'):>6} lines")

@@ -21,7 +21,7 @@ def run(*command: str, **env: str) -> subprocess.CompletedProcess[str]:
 
 
 class ToolsAtHand(TestCase):
-    """``scripts/check_tools.sh`` with a PATH that holds only what a test puts there."""
+    """House: ``scripts/check_tools.sh`` with a PATH that holds only what a test puts there."""
 
     def setUp(self) -> None:
         folder = tempfile.TemporaryDirectory()
@@ -66,6 +66,8 @@ class ToolsAtHand(TestCase):
 
 
 class Serving(TestCase):
+    """House."""
+
     def test_a_port_in_use_is_said_with_the_way_out(self) -> None:
         with socket.socket() as taken:
             taken.bind(("127.0.0.1", 0))
@@ -85,6 +87,8 @@ class Serving(TestCase):
 
 
 class Browser(TestCase):
+    """House."""
+
     def test_a_missing_browser_is_installed_or_asked_for(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             done = run("/bin/sh", "scripts/browser.sh", PATH=folder, SABAKA_CHROMIUM=f"{folder}/none")

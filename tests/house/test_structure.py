@@ -29,7 +29,7 @@ def imports(file: Path) -> Iterator[str]:
 
 
 class OneWay(TestCase):
-    """web → HTTP → server → sabaka_core; nothing the other way."""
+    """House: web → HTTP → server → sabaka_core; nothing the other way."""
 
     def test_the_core_imports_only_itself_and_libraries(self) -> None:
         for file in (ROOT / "sabaka_core").rglob("*.py"):
@@ -65,7 +65,7 @@ class OneWay(TestCase):
 
 
 class Tables(TestCase):
-    """data/practice.toml: every value with unit, reason and source, and every one in use."""
+    """House: data/practice.toml: every value with unit, reason and source, and every one in use."""
 
     def test_each_row_is_whole(self) -> None:
         for key, row in table("practice").items():
@@ -92,6 +92,8 @@ class Tables(TestCase):
 
 
 class Documents(TestCase):
+    """House."""
+
     def test_the_readme_shows_every_screenshot_and_only_those(self) -> None:
         shots = {f"docs/screenshots/{file.name}" for file in (ROOT / "docs" / "screenshots").glob("*.png")}
         named = set(re.findall(r"docs/screenshots/[\w-]+\.png", (ROOT / "README.md").read_text("utf-8")))
@@ -128,6 +130,8 @@ class Documents(TestCase):
 
 
 class FormsAndRules(TestCase):
+    """House."""
+
     def test_every_finding_points_at_a_field_that_can_be_set_or_an_item(self) -> None:
         """A keeper who reads a finding's field finds it in the ledger."""
         from sabaka_core.findings import find
@@ -142,6 +146,8 @@ class FormsAndRules(TestCase):
 
 
 class BeforeTheBuild(SimpleTestCase):
+    """House."""
+
     def test_a_front_end_that_was_not_built_is_said_plainly(self) -> None:
         with override_settings(DIST=Path("/nowhere")):
             answer = self.client.get("/")

@@ -7,7 +7,8 @@ tries, and begins with one of these, so that it can be counted.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+import re
+from collections.abc import Iterator, Mapping
 from pathlib import Path
 
 TESTS = Path(__file__).resolve().parents[1]
@@ -20,7 +21,18 @@ MARKS: dict[str, str] = {
     "Independent validator": "library",
     "Published": "memory",
     "Trade check": "trade",
+    "Trade checks": "trade",
     "Hand": "geometry",
+    "Hand checks": "geometry",
+}
+# What a class of tests may also say that it is: what must hold for any hive, what went wrong once, a door that is
+# walked through as a keeper does (browser, HTTP), or a promise of the house.
+OWN: dict[str, str] = {
+    "Property": "property",
+    "Regression": "regression",
+    "Regression tests": "regression",
+    "Door": "door",
+    "House": "house",
 }
 # Libraries that tests ask for an answer of their own, or have read what we write.
 OUTSIDE = frozenset(
@@ -41,30 +53,37 @@ OUTSIDE = frozenset(
 )
 
 
+def kind_of(said: str, marks: Mapping[str, str]) -> str:
+    """The kind that the first words stand for; empty when they stand for none."""
+    return next((kind for mark, kind in marks.items() if re.match(rf"{mark}[:,. ]", said)), "")
+
+
 def marked() -> Iterator[tuple[str, str, str]]:
-    """Every marked test or class of tests: its file, its name, its kind."""
+    """Every test or class of tests that is held against something outside: its file, its name, its kind."""
     for file, tree in modules():
         for node in ast.walk(tree):
-            if isinstance(node, ast.FunctionDef | ast.ClassDef) and (
-                node.name.startswith("test") or isinstance(node, ast.ClassDef)
-            ):
-                said = ast.get_docstring(node) or ""
-                kind = next(
-                    (
-                        kind
-                        for mark, kind in MARKS.items()
-                        if said.startswith((f"{mark}:", f"{mark},", f"{mark} ", f"{mark}."))
-                    ),
-                    None,
-                )
-                if kind:
+            tests = isinstance(node, ast.FunctionDef) and node.name.startswith("test")
+            if tests or isinstance(node, ast.ClassDef):
+                assert isinstance(node, ast.FunctionDef | ast.ClassDef)
+                if kind := kind_of(ast.get_docstring(node) or "", MARKS):
                     yield file, node.name, kind
+
+
+def classes() -> Iterator[tuple[str, str]]:
+    """Every class that holds tests, and its kind; empty where it states none."""
+    for file, tree in modules():
+        for node in ast.walk(tree):
+            if isinstance(node, ast.ClassDef) and any(
+                isinstance(each, ast.FunctionDef) and each.name.startswith("test") for each in node.body
+            ):
+                yield f"{file}: {node.name}", kind_of(ast.get_docstring(node) or "", {**MARKS, **OWN})
 
 
 def modules() -> Iterator[tuple[str, ast.Module]]:
     """Every file of tests, as a tree."""
-    for file in sorted(TESTS.rglob("test_*.py")):
-        yield str(file.relative_to(TESTS)), ast.parse(file.read_text("utf-8"))
+    for top in (TESTS, TESTS.parent / "server"):
+        for file in sorted(top.rglob("test_*.py")):
+            yield str(file.relative_to(top)), ast.parse(file.read_text("utf-8"))
 
 
 def asked(tree: ast.Module) -> set[str]:

@@ -171,6 +171,8 @@ LIBRARIES: dict[str, Callable[[], float]] = {
 
 
 class OutsideNumbers(TestCase):
+    """Published."""
+
     def test_every_number_of_the_table(self) -> None:
         self.assertEqual(set(TABLE), set(ANSWERS))
         for key, row in TABLE.items():

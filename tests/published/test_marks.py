@@ -9,6 +9,8 @@ from tests.published.marks import asked, marked, modules
 
 
 class Marked(TestCase):
+    """House."""
+
     def test_so_many_of_each_kind(self) -> None:
         """Counted on each run; fewer than this means that some were lost."""
         counts = Counter(kind for _, _, kind in marked())

@@ -9,6 +9,7 @@ from sabaka_core.kit.forms import Action, ChoiceField, Option, SizeField
 
 
 def size(path: str, label: str, value: float, gloss: str = "", held: bool = True) -> SizeField:
+    """A number that is typed."""
     unit = "deg" if path.endswith("_deg") else "kg" if path.endswith("_kg") else "mm"
     return SizeField(
         path=path, label=label, gloss=gloss, held=held, quantity=Quantity.model_validate({"value": value, "unit": unit})
@@ -16,6 +17,7 @@ def size(path: str, label: str, value: float, gloss: str = "", held: bool = True
 
 
 def choice(path: str, label: str, value: str, *options: tuple[str, str, str]) -> ChoiceField:
+    """One of several."""
     return ChoiceField(
         path=path,
         label=label,
@@ -25,4 +27,5 @@ def choice(path: str, label: str, value: str, *options: tuple[str, str, str]) ->
 
 
 def action(label: str, **edit: Any) -> Action:
+    """A button."""
     return Action(label=label, edit=edit)

@@ -10,7 +10,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.volumes import trough_area_mm2
-from sabaka_core.show.numbers.maker import Words, known, read, worked
+from sabaka_core.show.numbers.maker import MetricWords, known, read, worked
 
 # Square centimetres times millimetres are 10 000 to the litre.
 
@@ -45,7 +45,7 @@ def cavity_numbers(a: Analysis) -> Iterator[Metric]:
 def _whole(a: Analysis) -> Metric:
     area = known("A", "section", a.section.area_mm2 / 100, "cm2")
     length = known("L", "inside length", a.run_mm, "mm")
-    words: Words = {
+    words: MetricWords = {
         "headline": True,
         "gloss": "Everything between the end walls under the bars; litter, followers and gaps included.",
     }
@@ -105,5 +105,5 @@ def _trough(a: Analysis) -> Metric:
     length = known("L", "inside length", a.run_mm, "mm")
     if trough_area_mm2(a.chamber) == 0.0:
         return read("cavity.trough_l", label, litres(0.0), "there is none", length)
-    words: Words = {"gloss": "Half an ellipse below the floor; not part of the cavity."}
+    words: MetricWords = {"gloss": "Half an ellipse below the floor; not part of the cavity."}
     return worked("cavity.trough_l", label, "L", "π/4·w·d·L / 1000000", wide, deep, length, **words)

@@ -12,7 +12,7 @@ from sabaka_core.hive.analysis import Analysis, BarOutlines
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.numbers.contents import cells_in, density_of_cells, honey_in, sag
-from sabaka_core.show.numbers.maker import HANGING, Words, known, read, worked
+from sabaka_core.show.numbers.maker import HANGING, MetricWords, known, read, worked
 
 
 def comb_numbers(a: Analysis) -> Iterator[Metric]:
@@ -90,7 +90,7 @@ def _free(a: Analysis, comb: BarOutlines) -> Metric:
     """The comb as its curve has it; where walls bend and a comb is fixed there is none, and it fills what it may."""
     key, label = "comb.free_area_cm2", f"Free comb ({a.hive.choices.comb_curve}), one side"
     width, depth = known("w", "width at the bar", comb.width_mm, "mm"), known("h", "comb depth", comb.depth_mm, "mm")
-    words: Words = {"source": HANGING, "gloss": "The comb as it would hang with no walls near."}
+    words: MetricWords = {"source": HANGING, "gloss": "The comb as it would hang with no walls near."}
     match comb.free:
         case None:
             area = Quantity(value=comb.free_area_mm2 / 100, unit="cm2")

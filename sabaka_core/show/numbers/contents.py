@@ -11,7 +11,7 @@ from sabaka_core.document.combs import FixedComb, Frame, TopBar
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.metrics import Input, Metric
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.numbers.maker import Words, known, worked
+from sabaka_core.show.numbers.maker import MetricWords, known, worked
 
 
 def density_of_cells(a: Analysis) -> Metric:
@@ -20,7 +20,7 @@ def density_of_cells(a: Analysis) -> Metric:
     return worked("comb.cells_per_cm2", "Cells on one side", "per cm2", "n = 2·100 / (√(3)·c²)", cell)
 
 
-def cells_in(a: Analysis, label: str, area: Input, **words: Unpack[Words]) -> Metric:
+def cells_in(a: Analysis, label: str, area: Input, **words: Unpack[MetricWords]) -> Metric:
     """Cells on both sides of a comb whose one side is ``area`` (A)."""
     cells = known("n", "cells", cells_per_cm2(a.hive.choices.cell_mm), "per cm2")
     return worked("comb.cells_both_sides", label, "count", "2·A·n", area, cells, **words)

@@ -14,7 +14,7 @@ _GROUPS = {"section": "Section", "cavity": "Cavity", "comb": "Comb", "frame": "F
 HANGING = Source(mark="common practice", note="that combs hang in this curve; the area is geometry")
 
 
-class Words(TypedDict, total=False):
+class MetricWords(TypedDict, total=False):
     """What a number may be told with; without a source it is geometry."""
 
     source: Source
@@ -28,18 +28,18 @@ def known(symbol: str, name: str, value: float, unit: Unit, source: Source | Non
     return given(symbol, name, amount(value, unit), source)
 
 
-def worked(key: str, label: str, unit: Unit, formula: str, *inputs: Input, **words: Unpack[Words]) -> Metric:
+def worked(key: str, label: str, unit: Unit, formula: str, *inputs: Input, **words: Unpack[MetricWords]) -> Metric:
     """A number that its formula gives."""
     value, working = computed(formula, *inputs)
     return _metric(key, label, amount(value, unit), working, words)
 
 
-def read(key: str, label: str, quantity: Quantity, off: str, *inputs: Input, **words: Unpack[Words]) -> Metric:
+def read(key: str, label: str, quantity: Quantity, off: str, *inputs: Input, **words: Unpack[MetricWords]) -> Metric:
     """A number that is read off the hive, or that was searched for on it: ``off`` says how."""
     return _metric(key, label, quantity, read_off(off, *inputs), words)
 
 
-def _metric(key: str, label: str, quantity: Quantity, working: Working, words: Words) -> Metric:
+def _metric(key: str, label: str, quantity: Quantity, working: Working, words: MetricWords) -> Metric:
     return Metric(
         key=key,
         value=quantity.value,

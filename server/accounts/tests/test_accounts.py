@@ -10,6 +10,8 @@ from django.test import Client, TestCase, override_settings
 
 
 class Accounts(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.page = Client(enforce_csrf_checks=True)
         self.page.get("/")

@@ -14,6 +14,8 @@ from tests.core.support import example
 
 
 class Bench(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.client.force_login(User.objects.create_user("wren-test"))
 

@@ -16,6 +16,8 @@ from tests.core.support import example
 
 
 class Building(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.keeper = User.objects.create_user("wren-test")
         self.client.force_login(self.keeper)

@@ -15,6 +15,8 @@ from tests.core.support import example, said
 
 
 class Moving(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.keeper = User.objects.create_user("wren-test")
         self.client.force_login(self.keeper)

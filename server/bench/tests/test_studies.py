@@ -14,6 +14,8 @@ from tests.core.support import example, said
 
 
 class Studies(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.keeper = User.objects.create_user("wren-test")
         self.client.force_login(self.keeper)

@@ -17,6 +17,8 @@ from tests.core.support import EXAMPLES
 
 
 class AtOnce(TransactionTestCase):
+    """Regression."""
+
     def test_of_many_saves_from_one_revision_one_counts_and_the_rest_are_kept_aside(self) -> None:
         keeper = User.objects.create_user("wren-test")
         design = create_design(keeper, load_hive((EXAMPLES / "bowline.json").read_bytes()))

@@ -35,6 +35,8 @@ class Keeper:
 
 
 class Saving(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.wren = Keeper("wren-test")
         self.design = self.wren.begin()
@@ -80,6 +82,8 @@ class Saving(TestCase):
 
 
 class Shelf(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.wren = Keeper("wren-test")
 
@@ -124,6 +128,8 @@ class Shelf(TestCase):
 
 
 class Files(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.wren = Keeper("wren-test")
 
@@ -162,6 +168,8 @@ class Files(TestCase):
 
 
 class WhoseDesigns(TestCase):
+    """Door."""
+
     def test_another_keepers_design_does_not_exist(self) -> None:
         ident = Keeper("wren-test").begin()["id"]
         other = Keeper("tern")
@@ -196,6 +204,8 @@ class WhoseDesigns(TestCase):
 
 
 class Demo(TransactionTestCase):
+    """Door."""
+
     def test_loading_twice_keeps_what_was_saved(self) -> None:
         self.assertEqual(load_demo(), 3)
         keeper = User.objects.get(username=DEMO_KEEPER)

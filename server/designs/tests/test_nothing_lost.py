@@ -14,6 +14,8 @@ from tests.core.support import example, sound
 
 
 class Saves(TestCase):
+    """Regression."""
+
     def setUp(self) -> None:
         self.wren = Keeper("wren-test")
         self.design = self.wren.begin()
@@ -127,6 +129,8 @@ class Saves(TestCase):
 
 
 class Preset(TestCase):
+    """Regression."""
+
     def test_7_every_example_can_be_imported(self) -> None:
         wren = Keeper("wren-test")
         for name in ("side-by-side", "tree-cavity", "granny"):
@@ -135,7 +139,7 @@ class Preset(TestCase):
 
 
 class Calendars(TestCase):
-    """Line 32: events keep their UID through every save, and a copy has its own."""
+    """Regression: line 32: events keep their UID through every save, and a copy has its own."""
 
     def events(self, keeper: Keeper, ident: str) -> dict[str, Any]:
         file = keeper.call("GET", f"/{ident}/moving-calendar").content.decode()

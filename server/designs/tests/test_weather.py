@@ -23,6 +23,8 @@ def table(shift: float = 0.0) -> str:
 
 
 class Weather(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.keeper = User.objects.create_user("Wren")
         self.client.force_login(self.keeper)

@@ -33,6 +33,8 @@ def over(pool: Pool, job: Job, seconds: float = 60.0) -> Job:
 
 
 class Pools(PlainCase):
+    """Door."""
+
     def test_an_answer_comes_from_a_process_of_its_own(self) -> None:
         pool = Pool()
         job = over(pool, pool.begin(1, asked("sloped-top-bar")))
@@ -84,6 +86,8 @@ class Pools(PlainCase):
 
 
 class OverHttp(TestCase):
+    """Door."""
+
     def setUp(self) -> None:
         self.client.force_login(User.objects.create_user("wren-test"))
 

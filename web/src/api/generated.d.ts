@@ -3452,7 +3452,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["Look"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["Shape"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -3580,10 +3580,10 @@ export interface components {
             stage: number;
         };
         /**
-         * Look
+         * LookAt
          * @description Change nothing; ask for the report.
          */
-        Look: {
+        LookAt: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3858,6 +3858,23 @@ export interface components {
             at: number;
         };
         /**
+         * ReshapeSection
+         * @description Give the section three sizes at once.
+         */
+        ReshapeSection: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "shape";
+            /** Top Mm */
+            top_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Slope Deg */
+            slope_deg: number;
+        };
+        /**
          * RetypeComb
          * @description Change a bar's kind, purpose or contents.
          */
@@ -3954,23 +3971,6 @@ export interface components {
             do: "set-stock";
             /** Table */
             table: string;
-        };
-        /**
-         * Shape
-         * @description Give the section three sizes at once.
-         */
-        Shape: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "shape";
-            /** Top Mm */
-            top_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Slope Deg */
-            slope_deg: number;
         };
         /**
          * SizeBox
@@ -4341,10 +4341,10 @@ export interface components {
             options: components["schemas"]["OptionOut"][];
         };
         /**
-         * Ranked
+         * RankedSystem
          * @description One system in its place.
          */
-        Ranked: {
+        RankedSystem: {
             /**
              * System
              * @enum {string}
@@ -4365,7 +4365,7 @@ export interface components {
          */
         Ranking: {
             /** Systems */
-            systems: components["schemas"]["Ranked"][];
+            systems: components["schemas"]["RankedSystem"][];
             /** Turns */
             turns: components["schemas"]["Turn"][];
         };
