@@ -13,6 +13,13 @@ from sabaka_core.base.errors import ParameterError
 
 System = Literal["mm", "in"]
 
+# Less than a rule shows or a saw keeps [mm]: sizes this near are the same.
+UNSEEN_MM = 0.05
+# An angle that no bevel gauge shows [degrees].
+UNSEEN_DEG = 0.05
+# Standard gravity [m/s²].
+GRAVITY = 9.80665
+
 MM_PER: dict[str, Fraction] = {
     "mm": Fraction(1),
     "cm": Fraction(10),

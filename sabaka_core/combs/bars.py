@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from math import ceil
 
+from sabaka_core.base.units import GRAVITY
 from sabaka_core.kit.tables import practice
-
-GRAVITY = 9.80665
 
 
 def deflection_mm(mass_kg: float, span_mm: float, loaded_mm: float, width_mm: float, thickness_mm: float) -> float:

@@ -10,6 +10,7 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.drawing.section import litter_drawn, walls_drawn
 from sabaka_core.kit.dimension import Dimension, Point
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.box import ConversionBox, hole_places_mm
 from sabaka_core.moving.hang import free_comb, upright
@@ -188,7 +189,11 @@ def box_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
 
 def _rest_mm(box: ConversionBox) -> tuple[float, float]:
     """Depth and width of the rest in the topmost box [mm]."""
-    return (box.boxes[-1].rest_depth_mm, box.boxes[-1].rest_width_mm) if box.boxes else (19.05, 9.525)
+    return (
+        (box.boxes[-1].rest_depth_mm, box.boxes[-1].rest_width_mm)
+        if box.boxes
+        else (practice("rest_depth").number, practice("rest_width").number)
+    )
 
 
 def _box_walls(box: ConversionBox) -> Iterator[Shape]:

@@ -7,6 +7,7 @@ from functools import partial
 from math import ceil, floor
 
 from sabaka_core.base.quantity import mm, text
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb
@@ -72,7 +73,7 @@ def bar_too_short(a: Analysis) -> Iterator[Draft]:
     row = practice("bar_bearing")
     least = a.section.top_mm + 2 * row.number
     for bars in alike(a, length_mm):
-        if not at_least(length_mm(bars[0]), least - 0.05):
+        if not at_least(length_mm(bars[0]), least - UNSEEN_MM):
             yield Draft(
                 code="bar-too-short",
                 subject=subject(bars),
@@ -100,7 +101,7 @@ def bar_too_long(a: Analysis) -> Iterator[Draft]:
     say = "than the rebates allow." if rebated else "than the box is wide, and stands out under the lid."
     lid = "A lid that meets the bars' ends doesn't close, and rain runs in along them."
     for bars in alike(a, length_mm):
-        if not at_most(length_mm(bars[0]), most + 0.05):
+        if not at_most(length_mm(bars[0]), most + UNSEEN_MM):
             yield Draft(
                 code="bar-too-long",
                 subject=subject(bars),

@@ -8,6 +8,7 @@ from math import floor
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.base.sources import GEOMETRY
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.combs.outlines import widest_clear_guide_mm
 from sabaka_core.combs.schools import SCHOOLS
 from sabaka_core.document.combs import Frame, TopBar
@@ -69,7 +70,7 @@ def guide_too_long(a: Analysis) -> Iterator[Draft]:
         bar = bars[0]
         outlines = a.outlines[bar.id]
         room = 2 * outlines.limit_half_width_mm(0.0)
-        if bar.guide.length_mm <= room + 0.05:
+        if bar.guide.length_mm <= room + UNSEEN_MM:
             continue
         yield Draft(
             code="guide-too-long",

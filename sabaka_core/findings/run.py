@@ -8,6 +8,7 @@ from functools import partial
 from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.base.quantity import count, mm, text
 from sabaka_core.base.sources import GEOMETRY
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
@@ -71,7 +72,7 @@ def _feeders_stay(a: Analysis, closed: Hive) -> bool:
     """Whether every feeder still has its room once the run is closed, or had none before."""
     pairs = zip(items_of(a.hive, a.box), items_of(closed, a.box), strict=True)
     return all(
-        at_least(after.length_mm, min(least_gap_mm(after), before.length_mm) - 0.05)
+        at_least(after.length_mm, min(least_gap_mm(after), before.length_mm) - UNSEEN_MM)
         for before, after in pairs
         if isinstance(before, Gap) and isinstance(after, Gap)
     )
@@ -137,7 +138,7 @@ def gap_bridged(a: Analysis) -> Iterator[Draft]:
     gaps = [] if a.cavity.varies else [placed for placed in a.layout.nest if is_gap(placed.item)]
     for order, placed in enumerate(gaps, start=1):
         length = placed.length_mm
-        if length < 0.05 or row.holds(length):
+        if length < UNSEEN_MM or row.holds(length):
             continue
         tight = length < low
         yield Draft(
@@ -239,7 +240,11 @@ def feeder_gap_small(a: Analysis) -> Iterator[Draft]:
     for side in ("near", "far"):
         for placed in a.layout.behind(side):
             item = placed.item
-            if not isinstance(item, Gap) or item.purpose != "feeder" or at_least(item.length_mm, row.number - 0.05):
+            if (
+                not isinstance(item, Gap)
+                or item.purpose != "feeder"
+                or at_least(item.length_mm, row.number - UNSEEN_MM)
+            ):
                 continue
             yield Draft(
                 code="feeder-gap-small",

@@ -8,6 +8,7 @@ from math import ceil, cos, floor, tan
 
 from sabaka_core.base.quantity import deg, mm, text
 from sabaka_core.base.sources import GEOMETRY
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive
@@ -95,7 +96,7 @@ def rebate_too_wide(a: Analysis) -> Iterator[Draft]:
     level = a.side_mm / (cos(a.trapezoid.slope_rad) if a.trapezoid else 1.0)
     most = level - row.number
     width = a.chamber.rest.width_mm
-    if width <= most + 0.05:
+    if width <= most + UNSEEN_MM:
         return
     path = f"{a.path}/rest/width_mm"
     yield Draft(
@@ -138,7 +139,7 @@ def boards_too_narrow(a: Analysis) -> Iterator[Draft]:
     if a.trapezoid is None or board is None or a.chamber.axis == "standing" or a.chamber.boxes_mm:
         return
     need = a.trapezoid.board_width_mm(a.side_mm)
-    if board >= need - 0.05:
+    if board >= need - UNSEEN_MM:
         return
     yield Draft(
         code="boards-too-narrow",

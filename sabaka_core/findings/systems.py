@@ -7,6 +7,7 @@ from functools import partial
 
 from sabaka_core.base.quantity import Quantity, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.combs import FixedComb, Guide, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
@@ -183,7 +184,7 @@ def _rehung(a: Analysis, bar: TopBar) -> Hive:
 def log_wall_thin(a: Analysis) -> Iterator[Draft]:
     """A tree-cavity hive's wall is thinner than such hives are built for."""
     row = practice("log_wall")
-    if a.hive.system != "tree-cavity" or a.side_mm >= row.number - 0.05:
+    if a.hive.system != "tree-cavity" or a.side_mm >= row.number - UNSEEN_MM:
         return
     path = f"{a.path}/walls/sides/0/thickness_mm"
     yield Draft(

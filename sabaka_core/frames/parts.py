@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.derived import CHEEK_MM
 from sabaka_core.frames.joints import joints
+from sabaka_core.kit.tables import practice
 
 PLY_MM = 6.0
 BOARD_MM = 18.0
@@ -176,7 +177,7 @@ def _cross(frame: Frame, top: float, thick: float, wide: float) -> SolidPiece:
 
 
 def _bottom_width(frame: Frame) -> float:
-    return min(19.0, frame.side_bar_width_mm)
+    return min(practice("bottom_bar_width").number, frame.side_bar_width_mm)
 
 
 def _plain(frame: Frame) -> Iterator[FramePart]:
@@ -249,7 +250,10 @@ def _joined(frame: Frame) -> Iterator[FramePart]:
     )
     yield FramePart("Rail (old side bar)", rails, "the old bottom bars cut out between them")
     gaps = openings_of(frame)
-    braces = tuple(_cross(frame, upper.bottom_mm, frame.shelf_thickness_mm, 19.0) for upper in gaps[:-1])
+    braces = tuple(
+        _cross(frame, upper.bottom_mm, frame.shelf_thickness_mm, practice("bottom_bar_width").number)
+        for upper in gaps[:-1]
+    )
     yield FramePart("Brace (old bottom bar)", braces, "cut to fit between the posts")
 
 

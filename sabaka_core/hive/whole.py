@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 from dataclasses import dataclass
 from functools import cached_property
-from math import atan, degrees, hypot
+from math import atan, degrees, hypot, pi
 
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.chambers import Layer, total_thickness_mm
@@ -287,7 +287,7 @@ def _wall_length(a: Analysis) -> float:
 
 def _ring_mm2(a: Analysis) -> float:
     radius = a.run_mm / 2
-    return 3.141592653589793 * ((radius + a.side_mm) ** 2 - radius**2)
+    return pi * ((radius + a.side_mm) ** 2 - radius**2)
 
 
 def _block(a: Analysis) -> BoxPlace:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.tables import practice
-from sabaka_core.lifting.body import body_of
+from sabaka_core.lifting.body import body_of, value
 from sabaka_core.lifting.loads import Lid, chosen_stack, lid_of, stack_box
 from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
 from sabaka_core.lifting.stand import standing_of
@@ -78,6 +78,6 @@ def super_in(context: Context) -> FullSuper | None:
     kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * practice("super_frame").number
     stand_mm = context.hive.stand.height_mm if context.hive.stand else 0.0
     hold = stand_mm + block.z[1] - _HOLD_BELOW_MM
-    at = LiftAt(work.place(work.a.run_mm / 2)[0], max(hold, 0.0), 300.0, 45.0)
-    allowed = multipliers(at, work.lifting.grip, 0.2, 1).recommended_kg
+    at = LiftAt(work.place(work.a.run_mm / 2)[0], max(hold, 0.0), value("box_set_out"), value("turned_aside"))
+    allowed = multipliers(at, work.lifting.grip, value("boxes_a_minute"), 1).recommended_kg
     return FullSuper(kg, hold, finite(lifting_index(kg, allowed)))

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import ceil, cos, radians
 
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import GRAVITY
 from sabaka_core.combs.contents import honey_kg
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.lifting import Lifting
@@ -15,10 +16,10 @@ from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import density
 from sabaka_core.hive.whole import Whole, carrier_kg
+from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import value
 from sabaka_core.season.nest import DEEP_MM2
 
-GRAVITY = 9.80665
 # How full of honey a comb is by what it is marked as.
 _HONEY: dict[Contents, float] = {"empty": 0.0, "brood": 0.1, "pollen": 0.15, "nectar": 0.5, "honey": 1.0}
 
@@ -87,11 +88,11 @@ def stack_box(ident: str) -> StackBox | None:
     row = catalogue().get(ident)
     if row is None or row.box is None or not isinstance(row.carrier, Frame) or comb_area_mm2(row.carrier) <= 0:
         return None
-    box, thick = row.box, 19.0
+    box, thick = row.box, practice("stack_board").number
     around = 2 * (box.across_mm + box.along_mm + 2 * thick)
     shell = around * box.height_mm * thick * density("softwood") / 1e9
     # A box that is as long as a horizontal hive is no box of a stack: ten frames' worth of it is.
-    long = min(box.along_mm, 450.0)
+    long = min(box.along_mm, value("longest_box"))
     return StackBox(row.name, box, row.carrier, int(long // row.carrier.spacing_mm), shell)
 
 

@@ -115,8 +115,8 @@ class Work:
         """A comb drawn out until it is clear of the bars; ``at`` is how far out, and how far turned."""
         out, turn = at
         low, high = self.standing.bars_mm, self.standing.drawn_mm
-        start = LiftAt(max(out, 250.0), low, high - low, turn)
-        end = LiftAt(max(min(out, 350.0), 250.0), high, high - low, turn)
+        start = LiftAt(max(out, value("least_out")), low, high - low, turn)
+        end = LiftAt(max(min(out, value("held_out")), value("least_out")), high, high - low, turn)
         return Lift(name, load_kg, start, end, count, a_minute, hours, self.lifting.grip, self.lifting.limit_kg)
 
     def task(self, name: str, combs: Iterable[tuple[str, float, float]], minutes_more: float = 0.0) -> Task:
@@ -287,7 +287,7 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
         needed = max(ceil(deep_combs * DEEP_MM2 / box.area_mm2 - 0.25), 1)
         height, hold = box.box.height_mm, value("box_hold")
         foot = work.lifting.stack_stand_mm
-        out = value("toes") + box.box.along_mm / 2 + 19.0
+        out = value("toes") + box.box.along_mm / 2 + practice("stack_board").number
         minutes = (needed - 1) * 2 * value("minutes_a_box") + deep_combs * value("minutes_a_comb") + 3.0
         hours = hours_of(minutes)
         lifts: list[Lift] = []
@@ -299,8 +299,8 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
             kg = box.empty_kg + held + box.frames * filled_kg(box.area_mm2 / box.frames, box.frame.spacing_mm, "empty")
             low = foot + number * height + height - hold
             aside = value("set_aside") + height - hold
-            start = LiftAt(max(out, 250.0), low, abs(low - aside))
-            end = LiftAt(max(out, 250.0), aside, abs(low - aside), 45.0)
+            start = LiftAt(max(out, value("least_out")), low, abs(low - aside))
+            end = LiftAt(max(out, value("least_out")), aside, abs(low - aside), value("turned_aside"))
             lifts.append(
                 Lift(
                     f"box {number + 1} off and on",
@@ -317,8 +317,8 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
         top = foot + height
         deep = box.frame.depth_mm + value("drawn_clear")
         brood = filled_kg(box.area_mm2 / box.frames, box.frame.spacing_mm, "brood") + 0.3
-        at = LiftAt(max(out, 250.0), top, deep, value("turned"))
-        up = LiftAt(350.0, top + deep, deep, value("turned"))
+        at = LiftAt(max(out, value("least_out")), top, deep, value("turned"))
+        up = LiftAt(value("held_out"), top + deep, deep, value("turned"))
         lifts.append(
             Lift("frame out and back", brood, at, up, comb_lifts, rate, hours, work.lifting.grip, work.lifting.limit_kg)
         )

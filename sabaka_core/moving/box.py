@@ -274,7 +274,7 @@ def _spacers(box: ConversionBox, stretches: int) -> Iterator[NewPart]:
     if box.spacer_mm < 0.5:
         return
     long = round(box.spacer_long_mm, 1)
-    rest = box.boxes[-1].rest_width_mm if box.boxes else 9.525
+    rest = box.boxes[-1].rest_width_mm if box.boxes else practice("rest_width").number
     yield NewPart(
         "Spacer box",
         2 * stretches,
@@ -310,7 +310,11 @@ def _under(box: ConversionBox) -> Iterator[NewPart]:
 
 def _out_of_boards(box: ConversionBox) -> Iterator[NewPart]:
     board = value("board")
-    wide, long, high = box.wide_mm, round(box.along_mm + 2 * board, 1), round(box.drop_mm + 19.05, 1)
+    wide, long, high = (
+        box.wide_mm,
+        round(box.along_mm + 2 * board, 1),
+        round(box.drop_mm + practice("rest_depth").number, 1),
+    )
     yield NewPart("Box, side", 2, (long, high, board))
     yield NewPart("Box, end", 2, (round(wide, 1), high, board), "rebated for the lugs")
     yield NewPart("Box, floor", 1, (long, round(wide + 2 * board, 1), board))

@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import openings_of
+from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import CheckedGap, bearing_gap, length_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.hang import SMOKE, free_comb, places_gap, square_mm, symmetric, upright, wall_gap_mm
@@ -72,7 +73,7 @@ def _to_frame(bees: Bees, room: Room, own: Frame) -> Way:
         NewPart(
             "Bottom bar, set anew",
             bees.count,
-            (round(wide - 2 * frame.side_bar_thickness_mm, 1), 19.0, frame.bottom_bar_thickness_mm),
+            (round(2 * inside, 1), practice("bottom_bar_width").number, frame.bottom_bar_thickness_mm),
             "shortened",
         ),
     )

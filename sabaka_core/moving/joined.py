@@ -5,6 +5,7 @@ from __future__ import annotations
 from sabaka_core.document.combs import Frame
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.derived import derive
+from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.gaps import CheckedGap, bearing_gap, length_gap, room_gap, side_gap, under_gap
 from sabaka_core.moving.hang import SMOKE, filler, filler_mm, filler_slabs, places_gap, turned, upright, wall_gap_mm
@@ -100,12 +101,20 @@ def _hybrid_parts(own: Frame, bees: Bees, deep_mm: float, new: int, spacing_mm: 
         NewPart(
             "Hybrid frame, bottom bar",
             new,
-            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.bottom_bar_thickness_mm),
+            (
+                round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1),
+                practice("bottom_bar_width").number,
+                own.bottom_bar_thickness_mm,
+            ),
         ),
         NewPart(
             "Hybrid frame, cross shelf",
             2 * new,
-            (round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1), 19.0, own.shelf_thickness_mm),
+            (
+                round(own.body_width_mm - 2 * own.side_bar_thickness_mm, 1),
+                practice("bottom_bar_width").number,
+                own.shelf_thickness_mm,
+            ),
             "two, evenly spaced",
         ),
         NewPart("Adapter bar", bees.count, (own.top_bar_mm, round(spacing_mm, 1), value("adapter"))),
@@ -189,7 +198,11 @@ def from_parts(bees: Bees, room: Room) -> Way | None:
             (own.depth_mm, old.side_bar_width_mm, old.side_bar_thickness_mm),
             "longer than the old ones: made new" if new_sides else "cut to length",
         ),
-        NewPart("Bottom bar, cut", bees.count, (round(inside_new, 1), 19.0, old.bottom_bar_thickness_mm)),
+        NewPart(
+            "Bottom bar, cut",
+            bees.count,
+            (round(inside_new, 1), practice("bottom_bar_width").number, old.bottom_bar_thickness_mm),
+        ),
     ]
     return Way(
         "from-parts",

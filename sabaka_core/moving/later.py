@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import floor
 from typing import Literal
 
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.chambers import Chamber, Disc, Layer, Lining, Rest, Walls
 from sabaka_core.document.hive import Colony, Cover, Hive, Roof
 from sabaka_core.document.moving import Moving
@@ -76,12 +77,19 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
     old = old.model_copy(update={"id": "old", "name": bees.name[:80]})
     new = own.model_copy(update={"id": "new"})
     along, half = box.whole_mm, round(box.whole_mm / 2, 3)
-    rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else 19.05
-    rest_width = box.boxes[-1].rest_width_mm if box.boxes else 9.525
+    rest_depth = box.boxes[-1].rest_depth_mm if box.boxes else practice("rest_depth").number
+    rest_width = box.boxes[-1].rest_width_mm if box.boxes else practice("rest_width").number
     near, far = _linings(box, half)
     wall = (Layer(material="softwood", thickness_mm=value("board")),)
     discs = tuple(
-        Disc(wall="left", at_mm=at, height_mm=40.0, disc_mm=value("disc"), opening_mm=38.0, setting=setting)
+        Disc(
+            wall="left",
+            at_mm=at,
+            height_mm=value("hole_height"),
+            disc_mm=value("disc"),
+            opening_mm=value("hole_mm"),
+            setting=setting,
+        )
         for at, setting in zip(hole_places_mm(box), ("plugged", "open"), strict=True)
     )
     chamber = Chamber.model_validate(
@@ -106,7 +114,7 @@ def conversion_hive(bees: Bees, room: Room, moving: Moving) -> Hive:
         comb_types=(new, old),
         chambers=(chamber,),
         covers=(Cover(kind="boards", thickness_mm=value("ply")),),
-        roof=Roof(kind="flat", clearance_mm=15.0),
+        roof=Roof(kind="flat", clearance_mm=value("box_clearance")),
         colonies=(Colony(id="first", name="first", chamber="box", stretch="between-followers", strength="nucleus"),),
     )
 
@@ -138,7 +146,7 @@ def _run(box: ConversionBox, bees: Bees, spacing_mm: float) -> list[RunItem]:
 
 def _behind(side: Literal["near", "far"], open_mm: float) -> list[RunItem]:
     """What closes a half at its end wall: a board with the rest open behind it, or a gap too small for one."""
-    if open_mm < 0.05:
+    if open_mm < UNSEEN_MM:
         return []
     if open_mm <= value("follower_board") + 1.0:
         return [Gap(length_mm=round(open_mm, 6))]

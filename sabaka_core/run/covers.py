@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.run.layout import RunLayout
 
 
@@ -53,7 +54,7 @@ def slats(layout: RunLayout, most_open: int, feeder: bool = True) -> tuple[Slat,
             close()
         group.append((placed.start_mm, placed.end_mm, placed.number))
     close()
-    if bounds and layout.leftover_mm > 0.05:
+    if bounds and layout.leftover_mm > UNSEEN_MM:
         bounds.append((layout.total_mm, layout.length_mm, None, None))
     merged = _merged(bounds)
     over = [i for i, b in enumerate(merged) if b[2] is not None]

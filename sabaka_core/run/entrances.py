@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
-from math import hypot
+from math import hypot, pi
 from typing import Literal
 
 from sabaka_core.document.base import Wall
@@ -106,4 +106,4 @@ def _closing_walls(chamber: Chamber) -> tuple[Wall, Wall]:
 def opening_area_mm2(entrance: Entrance) -> float:
     """Area of an opening [mm²]: a circle for holes and discs, a rectangle for slots."""
     width, height = entrance.size_mm
-    return width * height if entrance.kind == "slot" else 3.141592653589793 / 4 * width**2
+    return width * height if entrance.kind == "slot" else pi / 4 * width**2

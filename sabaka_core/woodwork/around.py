@@ -19,7 +19,6 @@ from sabaka_core.woodwork.solids import Prism, brick
 
 _ROOF_MM, _PLAY_MM = 18.0, 6.0
 _LEG_MM = (70.0, 35.0)
-_SUPER_MM = 19.0
 # Wood left outside a super's rebate, and over a lug whose box isn't in the catalogue.
 _RAIL_MM, _OVER_LUG_MM = 6.0, 6.0
 _INSULATION = ("wood fibre", "eps", "xps", "cork", "sheep wool", "straw")
@@ -177,7 +176,7 @@ def super_inside_mm(kind: CombType, chamber: Analysis) -> float:
 def _super_walls(number: int, high: float, kind: CombType, blocks: list[BoxPlace], chamber: Analysis) -> Iterator[Part]:
     """Sides and ends of one kind of super; the rebate stands on the two walls that carry the lugs."""
     along = chamber.chamber.axis == "lying" and chamber.chamber.combs == "along"
-    inside, t = super_inside_mm(kind, chamber), _SUPER_MM
+    inside, t = super_inside_mm(kind, chamber), practice("stack_board").number
     rest = super_rest(kind, inside)
     if rest is not None:
         rest = replace(rest, wide_mm=min(rest.wide_mm, t - _RAIL_MM))

@@ -13,6 +13,7 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
 from sabaka_core.woodwork.parts import BoredHole, Part, Rebate
 from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
@@ -244,7 +245,7 @@ def _ends(
         material=layer.material,
         joint=joint,
         rebate=rebate,
-        note="glued up of boards where none is as wide" if wall.high_mm > 250 else "",
+        note="glued up of boards where none is as wide" if wall.high_mm > practice("panel_of_one").number else "",
         profile=outline,
         places=tuple(copies),
     )
@@ -284,7 +285,7 @@ def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
             thick_mm=layer.thickness_mm,
             material=layer.material,
             joint="screwed from below",
-            note="of several boards, edge to edge" if half > 120 else "",
+            note="of several boards, edge to edge" if 2 * half > practice("panel_of_one").number else "",
             places=((brick(x, (-half, half), (low, at)),),),
         )
         at = low
@@ -296,7 +297,7 @@ def _log(a: Analysis) -> list[Part]:
     assert isinstance(bore, CircleSection)
     wall = a.side_mm
     across = bore.diameter_mm + 2 * wall
-    floor = a.floor_board_mm or 22.0
+    floor = a.floor_board_mm or practice("floor_board").number
     return [
         Part(
             f"{a.chamber.id}-log",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.woodwork.parts import Part
@@ -42,7 +43,7 @@ def part_minutes(part: Part, panels: dict[str, int]) -> dict[str, float]:
     return {
         "crosscut": n * value("crosscut"),
         "rip": n * part.long_mm / 1000 * value("rip"),
-        "bevel": n * 2 * value("bevel") if part.bevel_deg > 0.05 else 0.0,
+        "bevel": n * 2 * value("bevel") if part.bevel_deg > UNSEEN_DEG else 0.0,
         "rebate": n * value("rebate") if part.rebate else 0.0,
         "hole": len(part.holes) * value("hole"),
         "glue up": panels.get(part.id, 0) * value("glue_up"),

@@ -7,11 +7,9 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from math import atan2, degrees
 
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.hive.materials import density
 from sabaka_core.woodwork.solids import Prism
-
-# What is thinner is nothing: sizes are cut to tenths of a millimetre.
-LEAST_MM = 0.05
 
 
 @dataclass(frozen=True)
@@ -41,7 +39,7 @@ class BoredHole:
     @property
     def leans(self) -> bool:
         """Whether it is marked at another height on either face."""
-        return abs(self.up_inside_mm - self.up_outside_mm) > 0.05
+        return abs(self.up_inside_mm - self.up_outside_mm) > UNSEEN_MM
 
 
 @dataclass(frozen=True)
@@ -100,7 +98,7 @@ class Part:
     @property
     def has_size(self) -> bool:
         """Whether there is anything of it between each two of its faces."""
-        return min(self.long_mm, self.wide_mm, self.thick_mm) >= LEAST_MM
+        return min(self.long_mm, self.wide_mm, self.thick_mm) >= UNSEEN_MM
 
     @property
     def shape(self) -> CrossSection | None:
@@ -110,7 +108,7 @@ class Part:
         low, high = min(z for _, z in self.profile), max(z for _, z in self.profile)
         floor = [y for y, z in self.profile if abs(z - low) < 1e-6]
         top = [y for y, z in self.profile if abs(z - high) < 1e-6]
-        if len(floor) != 2 or len(top) != 2 or high - low < LEAST_MM:
+        if len(floor) != 2 or len(top) != 2 or high - low < UNSEEN_MM:
             return None
         top_mm, floor_mm = max(top) - min(top), max(floor) - min(floor)
         lean = degrees(atan2((top_mm - floor_mm) / 2, high - low))

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel, ConfigDict
 
+from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.kit.tables import records
 from sabaka_core.woodwork.parts import Part
 
 _SAW = "Guard and riving knife on, push stick, stop block clear of the blade; eyes and ears covered, no gloves."
 # Bevels of less are square to any saw [deg].
-_SQUARE_DEG = 0.05
 
 
 class StepRow(BaseModel):
@@ -53,7 +53,7 @@ def work_steps(parts: tuple[Part, ...]) -> tuple[WorkStep, ...]:
 def _done_to(of: str, parts: tuple[Part, ...]) -> tuple[str, ...]:
     """The parts of a group, or those that have what is done."""
     having = {
-        "bevel": [part for part in parts if part.bevel_deg > _SQUARE_DEG],
+        "bevel": [part for part in parts if part.bevel_deg > UNSEEN_DEG],
         "rebate": [part for part in parts if part.rebate],
         "holes": [part for part in parts if part.holes],
     }

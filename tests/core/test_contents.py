@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from scipy.integrate import cumulative_trapezoid
 from shapely.geometry import Polygon
 
-from sabaka_core.combs.bars import GRAVITY, deflection_mm, least_thickness_mm
+from sabaka_core.base.units import GRAVITY
+from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice

@@ -17,6 +17,7 @@ from typing import get_args
 
 from tests.house.code import CORE, ROOT, code, files, is_test, lines, modules, name_of, tree
 from tests.house.docstrings import undescribed
+from tests.house.literals import literals
 from tests.published.marks import classes
 
 LONGEST_FILE, LONGEST_LINE, LONGEST_FUNCTION = 400, 120, 60
@@ -279,6 +280,7 @@ COUNTS: dict[str, Callable[[], list[str]]] = {
     "tests of unstated kind": tests_unstated,
     "names of two classes": twice_named,
     "undescribed or unnamed": undescribed,
+    "numbers in code": literals,
     "pictures in documents": pictures,
 }
 KINDS = ("computed", "simulated", "read off")

@@ -1,9 +1,9 @@
 """The pattern of docstrings in the core, and what breaks it.
 
 Every module, public class, public function and public method says in its first line what it is. Left out are a
-method that a base class already speaks for, and one whose body is a single return: it says so itself. A public function that
-itself raises one of the core's errors names it under ``Raises``. Units stand in names; a docstring gives them, in brackets, where a name can't. Sources stand beside the
-check that uses them and in the tables.
+method that a base class already speaks for, and one whose body is a single return: it says so itself. A public
+function that itself raises one of the core's errors names it under ``Raises``. Units stand in names; a docstring gives
+them, in brackets, where a name can't. Sources stand beside the check that uses them and in the tables.
 """
 
 from __future__ import annotations

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Unpack
 
 from sabaka_core.base.sources import KEEPER
-from sabaka_core.combs.bars import GRAVITY
+from sabaka_core.base.units import GRAVITY
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.document.combs import FixedComb, Frame, TopBar
 from sabaka_core.hive.analysis import Analysis

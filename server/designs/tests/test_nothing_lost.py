@@ -139,7 +139,7 @@ class Preset(TestCase):
 
 
 class Calendars(TestCase):
-    """Regression: line 32: events keep their UID through every save, and a copy has its own."""
+    """Independent reader (vobject): events keep their UID through every save, and a copy has its own."""
 
     def events(self, keeper: Keeper, ident: str) -> dict[str, Any]:
         file = keeper.call("GET", f"/{ident}/moving-calendar").content.decode()
