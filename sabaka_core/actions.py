@@ -11,14 +11,8 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 from pydantic import Field
 
-from sabaka_core.edits import fields, follower, handles, items, nucleus, openings, patches, runs, sizing, stock
-from sabaka_core.edits.action import EDITS, Edit
-from sabaka_core.moving import edits as moving_edits
-from sabaka_core.season import edits as season_edits
-from sabaka_core.winter import edits as winter_edits
-from sabaka_core.woodwork import edits as building_edits
-
-MODULES: tuple[Any, ...] = (
+from sabaka_core.edits import (
+    boxes,
     fields,
     follower,
     handles,
@@ -27,6 +21,27 @@ MODULES: tuple[Any, ...] = (
     openings,
     patches,
     runs,
+    shell,
+    sizing,
+    stock,
+)
+from sabaka_core.edits.action import EDITS, Edit
+from sabaka_core.moving import edits as moving_edits
+from sabaka_core.season import edits as season_edits
+from sabaka_core.winter import edits as winter_edits
+from sabaka_core.woodwork import edits as building_edits
+
+MODULES: tuple[Any, ...] = (
+    boxes,
+    fields,
+    follower,
+    handles,
+    items,
+    nucleus,
+    openings,
+    patches,
+    runs,
+    shell,
     sizing,
     stock,
     season_edits,

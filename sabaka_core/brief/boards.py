@@ -8,8 +8,9 @@ from sabaka_core.base.errors import SabakaError
 from sabaka_core.combs.slope import best_from_board
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.sections import TrapezoidSection
-from sabaka_core.edits.fields import replace_value, set_section
+from sabaka_core.edits.fields import set_section
 from sabaka_core.edits.sizing import by_board, by_combs
+from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import parts_of_hive

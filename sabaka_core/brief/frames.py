@@ -7,8 +7,8 @@ from sabaka_core.document.combs import CombType, Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
 from sabaka_core.document.sections import RectangleSection
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.sizing import by_combs
+from sabaka_core.edits.values import replace_value
 from sabaka_core.frames.catalogue import box_of
 from sabaka_core.frames.derived import derive
 from sabaka_core.hive.chambers import analyse

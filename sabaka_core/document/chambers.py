@@ -46,11 +46,17 @@ def total_thickness_mm(layers: tuple[Layer, ...]) -> float:
 
 
 class Walls(DocumentPart):
-    """Build-up of sides, ends and floor, inside layer first."""
+    """Build-up of sides, ends and floor, inside layer first.
+
+    ``outside_held`` says that outside sizes stay when layers change, and the inside gives way; ``loose_lining`` that
+    the innermost of several layers of sides and ends is screwed, to be replaced.
+    """
 
     sides: Layers
     ends: Layers
     floor: Layers
+    outside_held: bool = False
+    loose_lining: bool = False
 
 
 class Rest(DocumentPart):

@@ -1,4 +1,4 @@
-"""The design document, version 2: one hive as its keeper owns, saves and exports it.
+"""The design document, version 3: one hive as its keeper owns, saves and exports it.
 
 Every system of the trade is chambers with sections, walls and runs, joined by passages;
 a system adds a preset and rules of its own, not a shape of document.
@@ -22,9 +22,11 @@ from sabaka_core.document.base import (
     DocumentPart,
     FrameCount,
     Ident,
+    Material,
     Measured,
     Name,
     Note,
+    Offset,
     RoofSize,
     SlotWidth,
     StandHeight,
@@ -39,7 +41,7 @@ from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 
 FORMAT = "sabaka-hive"
-VERSION = 2
+VERSION = 3
 
 HiveSystem = Literal[
     "sloped-top-bar",
@@ -104,19 +106,26 @@ class Passage(DocumentPart):
 
 
 class Cover(DocumentPart):
-    """What lies over the bars or frames."""
+    """What lies over the bars or frames, lowest first; ``feeder_hole`` for a jar that stands on it."""
 
     kind: Literal["bars", "slats", "boards", "cloth", "screen"] = "bars"
+    material: Material = "softwood"
     thickness_mm: RoofSize = 0.0
     count: CoverCount = 1
+    feeder_hole: bool = False
 
 
 class Roof(DocumentPart):
-    """The lid: its inside clearance above the bars, how it opens, its build-up from the inside out."""
+    """The lid: its shape, its inside clearance above the bars, how it opens, its build-up from the inside out.
 
-    kind: Literal["flat", "gabled", "hinged"] = "flat"
-    clearance_mm: RoofSize = 0.0
-    overlap_mm: RoofSize = 12.0
+    ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end.
+    """
+
+    kind: Literal["flat", "pent", "gabled"] = "flat"
+    opens: Literal["lifts-off", "hinged-side", "hinged-end", "slides"] = "lifts-off"
+    pitch_deg: Annotated[float, Field(ge=0, le=60, strict=True)] = 0.0
+    clearance_mm: RoofSize = 40.0
+    overlap_mm: RoofSize = 25.0
     layers: Annotated[tuple[Layer, ...], Field(max_length=8)] = ()
 
 
@@ -128,20 +137,22 @@ class Stand(DocumentPart):
 
 
 class Super(DocumentPart):
-    """Boxes set on a chamber."""
+    """Boxes set on a chamber, ``at_mm`` from its near end; ``turned`` when their frames run crosswise to its own."""
 
     chamber: Ident
     comb_type: Ident
     height_mm: BoxHeight
     frames: FrameCount
     boxes: BoxCount = 1
+    at_mm: Offset = 0.0
+    turned: bool = False
 
 
 class Hive(DocumentPart):
     """One hive design."""
 
     format: Literal["sabaka-hive"] = "sabaka-hive"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     name: Name
     notes: Note = ""
     system: HiveSystem

@@ -26,5 +26,4 @@ class Lifting(DocumentPart):
     leg_inset_mm: StandHeight = 60.0
     stack_box: Ident = "langstroth-deep"
     stack_stand_mm: Annotated[StandHeight, Field(le=1_000)] = 150.0
-    lid_hinge: Literal["long-side", "end", "lift-off"] | None = None
     lid_kg: Annotated[float, Field(gt=0, le=80, strict=True)] | None = None

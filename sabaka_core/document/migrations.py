@@ -16,6 +16,13 @@ _FRAME_OF_ONE = {
     "bottom_bar_thickness_mm": 9.5,
     "shelves": 0,
 }
+# What a roof of version 2 was taken to be.
+_ROOF_OF_TWO: dict[str, Raw] = {
+    "hinged": {"kind": "flat", "opens": "hinged-side"},
+    "gabled": {"kind": "gabled", "pitch_deg": 20.0},
+}
+_AS_IT_IS: Raw = {}
+_OPENS_OF_TWO = {"long-side": "hinged-side", "end": "hinged-end", "lift-off": "lifts-off"}
 
 
 def one_to_two(raw: Raw) -> Raw:
@@ -24,6 +31,27 @@ def one_to_two(raw: Raw) -> Raw:
     if not isinstance(types, list):
         return {**raw, "version": 2}
     return {**raw, "version": 2, "comb_types": [_frame(kind) for kind in types]}
+
+
+def two_to_three(raw: Raw) -> Raw:
+    """Version 3 tells a roof's shape from how it opens, which was said twice; it adds what covers are of, and where
+    supers stand."""
+    new, lifting, roof = {**raw, "version": 3}, raw.get("lifting"), raw.get("roof")
+    hinge = None
+    if isinstance(lifting, dict):
+        hinge = lifting.get("lid_hinge")
+        new["lifting"] = {key: value for key, value in lifting.items() if key != "lid_hinge"}
+    if isinstance(roof, dict):
+        new["roof"] = {
+            "clearance_mm": 0.0,
+            "overlap_mm": 12.0,
+            **roof,
+            **_ROOF_OF_TWO.get(str(roof.get("kind")), _AS_IT_IS),
+        }
+    if hinge in _OPENS_OF_TWO:
+        old: Raw = new["roof"] if isinstance(roof, dict) else {}
+        new["roof"] = {**old, "opens": _OPENS_OF_TWO[str(hinge)]}
+    return new
 
 
 def _frame(kind: Any) -> Any:

@@ -21,7 +21,7 @@ def above_drawing(hive: Whole) -> Drawing:
         if not block.is_super and not _covered(block, hive):
             shapes += _box_from_above(hive, block)
     shapes += [s for passage in hive.hive.passages for s in _passage_from_above(hive, passage)]
-    left, right, near, far = _plan_extent(hive)
+    left, right, near, far = plan_extent(hive)
     shapes += [
         Dimension(
             name="Outside length", start=(left, far), end=(right, far), offset=(0, 60), quantity=mm(right - left)
@@ -98,21 +98,19 @@ def _passage_from_above(hive: Whole, passage: Passage) -> list[Shape]:
 
 def beside_drawing(hive: Whole) -> Drawing:
     """The hive from its side: boxes, supers, roof and stand, with the height of every stack."""
-    # Stacks one behind the other would hide each other: a hive wider than long is seen from its end.
-    left, right, near, far = _plan_extent(hive)
-    ends = {round(s.boxes[0].x[0]) for s in hive.stacks}
-    by_y = len(hive.stacks) > 1 and len(ends) == 1
+    left, right, near, far = plan_extent(hive)
+    by_y = seen_from_end(hive)
     low, high = (near, far) if by_y else (left, right)
     top = max(block.z[1] for block in hive.boxes)
     stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
-    shapes = [*_boxes_beside(hive, by_y), *_stacks_beside(hive, by_y)]
+    shapes = [*_boxes_beside(hive, by_y), *stacks_beside(hive, by_y)]
     if hive.hive.roof is not None:
         shapes.append(rectangle("follower", low - 20, -top - ROOF_MM - 6, high + 20, -top - 6))
     if stand:
-        shapes += _stand_beside(stand, low, high)
+        shapes += stand_beside(stand, low, high)
     shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
     for a in hive.chambers:
-        shapes += _entrances_beside(hive, a, by_y)
+        shapes += entrances_beside(hive, a, by_y)
     return Drawing(
         name="beside",
         title="The whole hive from the end" if by_y else "The whole hive from the side",
@@ -121,19 +119,25 @@ def beside_drawing(hive: Whole) -> Drawing:
     )
 
 
+def seen_from_end(hive: Whole) -> bool:
+    """Whether the hive is seen from its end: stacks one behind the other would hide each other from the side."""
+    ends = {round(s.boxes[0].x[0]) for s in hive.stacks}
+    return len(hive.stacks) > 1 and len(ends) == 1
+
+
 def _boxes_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
     for block in hive.boxes:
         p, q = block.y if by_y else block.x
         a = hive.chambers[block.chamber]
         yield rectangle("bar" if block.is_super else "timber", p, -block.z[1], q, -block.z[0])
         if not block.is_super:
-            yield from _combs_beside(hive, block, by_y)
+            yield from combs_beside(hive, block, by_y)
         words = f"{block.name}" if block.is_super or a.title else ""
         if words:
             yield Label(layer="note", text=text(words), x_mm=(p + q) / 2, y_mm=-(block.z[0] + block.z[1]) / 2)
 
 
-def _stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
+def stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
     """What stands under a stack, and its height: dimensions at the outer ones, words over those between."""
     ground = min(block.z[0] for block in hive.boxes)
     for order, stack in enumerate(hive.stacks):
@@ -156,7 +160,7 @@ def _stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
         )
 
 
-def _stand_beside(high_mm: float, low: float, high: float) -> Iterator[Shape]:
+def stand_beside(high_mm: float, low: float, high: float) -> Iterator[Shape]:
     """Legs from the hive's underside to the ground."""
     for x in (low + 40, high - 40):
         yield rectangle("timber", x - 22, 0, x + 22, high_mm)
@@ -165,7 +169,8 @@ def _stand_beside(high_mm: float, low: float, high: float) -> Iterator[Shape]:
     )
 
 
-def _entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
+def entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
+    """Entrances of a chamber, through the walls that are cut or seen on the face."""
     block = next(b for b in hive.boxes if b.chamber == a.box and not b.is_super)
     p, q = block.y if by_y else block.x
     for state in a.entrances:
@@ -182,8 +187,8 @@ def _entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
         yield rectangle(layer, at - width / 2, base - tall, at + width / 2, base)
 
 
-def _combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:
-    """Combs seen edge on, where the run lies along the view."""
+def combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:
+    """Combs of a chamber seen edge on, where the run lies along the view."""
     a = hive.chambers[block.chamber]
     across = a.chamber.combs == "across"
     if across == by_y:
@@ -205,7 +210,8 @@ def _combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:
     return shapes
 
 
-def _plan_extent(hive: Whole) -> tuple[float, float, float, float]:
+def plan_extent(hive: Whole) -> tuple[float, float, float, float]:
+    """What the hive takes up from above: left, right, near, far [mm]."""
     return (
         min(b.x[0] for b in hive.boxes),
         max(b.x[1] for b in hive.boxes),

@@ -15,7 +15,12 @@ _STEP = 2
 def combs_chart(plan: Plan, other: int | None = None) -> Chart:
     """Combs the colony needs and covers, against those given and those that go in."""
     rows = plan.days[::_STEP]
-    holds = [(plan.nest.capacity, "the run holds {n}"), *([] if other is None else [(other, "that length holds {n}")])]
+    nest = plan.nest
+    holds = [
+        (nest.capacity, "the run holds {n}"),
+        *([(nest.room, "all of it {n}")] if nest.further else []),
+        *([] if other is None else [(other, "that length holds {n}")]),
+    ]
     top = scale("combs", "combs", "number", (plan.peak_combs, *(n for n, _ in holds)))
     return _chart(
         "season-combs",

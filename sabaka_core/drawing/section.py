@@ -8,6 +8,7 @@ from typing import Literal
 from sabaka_core.base.quantity import Quantity, deg, mm, text
 from sabaka_core.combs.hung import Stretch
 from sabaka_core.document.combs import Frame
+from sabaka_core.drawing.built import layer_look
 from sabaka_core.drawing.frames import frame_front
 from sabaka_core.edits.fields import ALL_BARS_LENGTH
 from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
@@ -80,41 +81,48 @@ def _carrier_mm(a: Analysis) -> float:
     return a.main_frame.top_bar_mm if a.main_frame is not None else 0.0
 
 
-def _outer(a: Analysis) -> list[Point]:
-    """The right-hand wall's outside, top down."""
+def _outer(a: Analysis, out_mm: float) -> list[Point]:
+    """The right-hand wall so far outward from its inside, top down."""
     if isinstance(a.section, Trapezoid):
-        level = a.side_mm / cos(a.section.slope_rad)
+        level = out_mm / cos(a.section.slope_rad)
         return [(x + level, d) for x, d in a.section.wall]
     if isinstance(a.section, Chord):
-        return [(x + a.side_mm, d) for x, d in a.section.wall]
+        return [(x + out_mm, d) for x, d in a.section.wall]
     wall = a.section.wall
     outer: list[Point] = []
     for index, (x, d) in enumerate(wall):
         (x1, d1), (x2, d2) = wall[max(index - 1, 0)], wall[min(index + 1, len(wall) - 1)]
         length = hypot(x2 - x1, d2 - d1) or 1.0
         # Outward is to the right of the way down.
-        outer.append((x + a.side_mm * (d2 - d1) / length, d - a.side_mm * (x2 - x1) / length))
+        outer.append((x + out_mm * (d2 - d1) / length, d - out_mm * (x2 - x1) / length))
     return outer
 
 
 def walls_drawn(a: Analysis) -> list[Shape]:
     """Cavity, walls, rests, floor, linings."""
-    wall, outer = a.section.wall, _outer(a)
+    wall, outer = a.section.wall, _outer(a, a.side_mm)
     rim, down = rim_mm(a), _rest_down_mm(a)
     ledge = min(a.chamber.rest.width_mm, a.side_mm)
     cavity = [*((-x, d) for x, d in wall), *((x, d) for x, d in reversed(wall))]
     shapes: list[Shape] = [Polygon(layer="cavity", points=tuple(cavity))]
-    for way in (-1, 1):
-        top = wall[0][0]
-        upper: list[Point] = [(top, down)]
-        if rim or down:
-            upper += [(top + ledge, down), (top + ledge, -rim)]
-        outline = [*upper, (outer[0][0], -rim), *outer[1:], *reversed(wall[1:])]
-        shapes.append(Polygon(layer="timber", points=tuple((way * x, d) for x, d in outline)))
+    layers, out = a.side_layers, 0.0
+    for layer in layers:
+        inner, outside = _outer(a, out), _outer(a, out + layer.thickness_mm)
+        top = inner[0][0]
+        upper: list[Point] = [(top, down if out == 0 else -rim)]
+        if out == 0 and (rim or down):
+            upper += [(top + min(ledge, layer.thickness_mm), down), (top + min(ledge, layer.thickness_mm), -rim)]
+        outline = [*upper, (outside[0][0], -rim), *outside[1:], *reversed(inner[1:])]
+        look = layer_look(layer.material)
+        shapes += [Polygon(layer=look, points=tuple((way * x, d) for x, d in outline)) for way in (-1, 1)]
+        out += layer.thickness_mm
     height = a.section.height_mm
     if a.floor_board_mm and (a.section.floor_mm > 0 or isinstance(a.section, Trapezoid)):
-        out = outer[-1][0]
-        shapes.append(rectangle("timber", -out, height, out, height + a.floor_board_mm))
+        out, down = outer[-1][0], height
+        for layer in a.chamber.walls.floor:
+            look = layer_look(layer.material)
+            shapes.append(rectangle(look, -out, down, out, down + layer.thickness_mm))
+            down += layer.thickness_mm
     if a.chamber.rest.kind == "rods":
         at = height - a.chamber.rest.depth_mm
         radius = a.chamber.rest.width_mm / 2

@@ -12,12 +12,13 @@ from sabaka_core.base.units import System
 from sabaka_core.document.base import Across, Angle, Height
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.load import dump_hive, revalidate
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
 from sabaka_core.edits.action import Bench, Edit, Held, Pointer, SizeName, Typed
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
+from sabaka_core.edits.outside import outside_kept
 from sabaka_core.edits.typed import read_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.edits.wishes import checked, wish_of, with_wish
 from sabaka_core.geometry.cavity import cavity_of, depth_path, run_path, width_path
 from sabaka_core.geometry.trapezoid import hold, solve_trapezoid, with_size
@@ -98,6 +99,8 @@ def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> 
         return set_section_size(hive, box, name, value)
     was_closed = is_closed(hive, box)
     changed = replace_value(hive, path, value)
+    if field.startswith("walls/"):
+        changed = outside_kept(hive, changed, box)
     wall = _ENTRANCE_WALL.fullmatch(field)
     if wall:
         return _moved_entrance(hive, changed, box, int(wall[1]))
@@ -107,27 +110,6 @@ def _set_in_chamber(hive: Hive, box: int, field: str, path: str, value: Any) -> 
     if was_closed and (gap or field in (run_path(chamber), "combs") or field.endswith("/thickness_mm")):
         return close_run(changed, box, keep=int(gap[1]) if gap else None)
     return changed
-
-
-def replace_value(hive: Hive, path: str, value: Any) -> Hive:
-    """The hive with the value at a JSON pointer replaced, and validated anew.
-
-    Raises:
-        ParameterError: there is no such field, or the value doesn't go there.
-    """
-    raw = dump_hive(hive)
-    here: Any = raw
-    steps = path.strip("/").split("/")
-    for step in steps[:-1]:
-        here = _child(here, step, path)
-    last = steps[-1]
-    if isinstance(here, list):
-        here[_position(here, last, path)] = value
-    elif isinstance(here, dict):
-        here[last] = value
-    else:
-        raise _no_field(path)
-    return revalidate(raw)
 
 
 def set_section_size(hive: Hive, box: int, name: str, value: float) -> Hive:
@@ -221,25 +203,6 @@ def _check_size(path: str, value: float) -> None:
             raise ParameterError(path, value, "A wall can lean at most 60° from the vertical.", "out-of-range")
     elif not 0 < value <= 20_000:
         raise ParameterError(path, value, "This has to be more than 0 and at most 20 000 mm.", "out-of-range")
-
-
-def _child(here: Any, step: str, path: str) -> Any:
-    if isinstance(here, list):
-        return here[_position(here, step, path)]
-    if isinstance(here, dict) and step in here:
-        return here[step]
-    raise _no_field(path)
-
-
-def _position(here: list[Any], step: str, path: str) -> int:
-    # Other digits than these, such as ², are no index.
-    if not (step.isascii() and step.isdigit()) or len(step) > 6 or int(step) >= len(here):
-        raise _no_field(path)
-    return int(step)
-
-
-def _no_field(path: str) -> ParameterError:
-    return ParameterError(path, "", "There is no such field in this design.", "no-such-field")
 
 
 class SetField(Edit):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.geometry.cavity import depth_path, run_path, width_path
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.whole import RIM_MM, BoxPlace, Whole, whole

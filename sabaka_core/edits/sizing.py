@@ -17,7 +17,8 @@ from sabaka_core.document.run import Comb
 from sabaka_core.document.sections import CircleSection, PolygonSection, TrapezoidSection
 from sabaka_core.edits.action import Bench, Edit, Typed
 from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
-from sabaka_core.edits.fields import chamber_path, hold_sizes, replace_value, set_section, set_section_size
+from sabaka_core.edits.fields import chamber_path, hold_sizes, set_section, set_section_size
+from sabaka_core.edits.values import replace_value
 from sabaka_core.geometry.cavity import depth_path, run_path
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse

@@ -1,12 +1,12 @@
 """Parts of a design that it needn't have until something in them is set: season, moving in, lifting, winter,
-building."""
+building, stand, roof."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
 from sabaka_core.document.building import Building
-from sabaka_core.document.hive import Hive, Stand
+from sabaka_core.document.hive import Hive, Roof, Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.season import Season
@@ -19,6 +19,7 @@ _WISHES = {
     "wintering": Wintering,
     "building": Building,
     "stand": Stand,
+    "roof": Roof,
 }
 # What a part is held to besides its own bounds, by the beginning of the fields that this is asked of.
 _CHECKS: dict[str, Callable[[Hive], object]] = {}

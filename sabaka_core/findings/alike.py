@@ -7,7 +7,7 @@ from collections.abc import Callable
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import CombType, TopBar
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Proposal
 from sabaka_core.hive.analysis import Analysis
 

@@ -11,8 +11,8 @@ from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.alike import alike, bar_path, be, carrier_path, length_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis

@@ -12,9 +12,9 @@ from sabaka_core.document.chambers import Hole
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Divider, Follower, Gap, RunItem
 from sabaka_core.edits.closing import items_of, with_items
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.nucleus import hole_in
 from sabaka_core.edits.openings import add_entrance, remove_entrance
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.openings import own_entrances, stretch_of
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path

@@ -13,7 +13,7 @@ from sabaka_core.combs.outlines import widest_clear_guide_mm
 from sabaka_core.combs.schools import SCHOOLS
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.run import Comb
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.alike import alike, bar_path, guide_mm, named, set_bars, subject
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis

@@ -9,8 +9,8 @@ from math import ceil
 from sabaka_core.base.quantity import litres, mm, text
 from sabaka_core.document.base import Side
 from sabaka_core.document.run import Follower
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import move_follower, track
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.run import item_path
 from sabaka_core.findings.strength import STRENGTHS

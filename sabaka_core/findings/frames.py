@@ -9,9 +9,9 @@ from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.matching import resized
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.frames.fit import across_mm

@@ -9,7 +9,7 @@ from sabaka_core.base.quantity import mm, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.frames import said_here
 from sabaka_core.findings.registry import Draft, Proposal, on, rule

@@ -293,7 +293,7 @@ def lid_heavy(context: Context) -> Iterator[Draft]:
             number=found,
             limit=text("{most} at most", most=Quantity(value=row.number, unit=found.unit)),
             source=row.source,
-            path="/lifting/lid_hinge",
+            path="/roof/opens",
         )
 
 

@@ -9,8 +9,8 @@ from math import ceil, pi, sqrt
 from sabaka_core.base.quantity import Quantity, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.hive import Colony, Hive
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.strength import STRENGTHS
 from sabaka_core.hive.analysis import Analysis

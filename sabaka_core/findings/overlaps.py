@@ -16,10 +16,10 @@ from sabaka_core.base.quantity import count, mm, text
 from sabaka_core.base.sources import GEOMETRY
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.matching import resized
 from sabaka_core.edits.patches import PatchOps, apply_patch
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.alike import carrier_path
 from sabaka_core.findings.registry import Draft, Proposal, no_proposals, on, quick_drafts, study_rule
 from sabaka_core.hive.analysis import Analysis

@@ -10,7 +10,7 @@ from sabaka_core.base.quantity import Quantity, Text, count, mm, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import BEYOND, Draft, Proposal, hive_rule, on
 from sabaka_core.hive.reach import Beyond, size_rows, within_reach
 from sabaka_core.hive.whole import Whole

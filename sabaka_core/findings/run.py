@@ -13,9 +13,9 @@ from sabaka_core.document.base import Side
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem, Spacer
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, least_gap_mm, with_items
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.follower import add_follower
 from sabaka_core.edits.matching import resized
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM

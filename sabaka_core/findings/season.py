@@ -108,7 +108,7 @@ _LEAST_WISH = 100.0
 @study_rule("run-full", "season")
 def run_full(context: Context) -> Iterator[Draft]:
     """Every comb that goes in is in, and the colony needs more."""
-    capacity = context.once(year_in).nest.capacity
+    capacity = context.once(year_in).nest.room
     yield from _over(
         context,
         "run-full",

@@ -14,7 +14,8 @@ from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.sections import TrapezoidSection
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.edits.fields import hold_sizes, replace_value, set_section_size
+from sabaka_core.edits.fields import hold_sizes, set_section_size
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice

@@ -12,8 +12,8 @@ from sabaka_core.document.combs import FixedComb, Guide, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
 from sabaka_core.edits.closing import items_of, with_items
-from sabaka_core.edits.fields import replace_value
 from sabaka_core.edits.matching import resized
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM

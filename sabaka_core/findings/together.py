@@ -8,13 +8,13 @@ from functools import partial
 from sabaka_core.base.quantity import Quantity, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.combs import Frame
-from sabaka_core.document.hive import Hive, Passage
-from sabaka_core.edits.fields import replace_value
+from sabaka_core.document.hive import Cover, Hive, Passage
 from sabaka_core.edits.matching import moved_on, resized
 from sabaka_core.edits.openings import add_entrance, nest_hole
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import Stack, Whole
+from sabaka_core.hive.whole import Stack, Whole, turned_super_mm
 from sabaka_core.kit.tables import at_least, at_most, practice
 from sabaka_core.run.passages import way_out
 
@@ -54,7 +54,11 @@ def _ways(hive: Whole, a: Analysis) -> Iterator[Proposal]:
 
 def _new_passage(hive: Hive, a: Analysis, other: Analysis) -> Hive:
     passage = Passage(
-        from_chamber=other.chamber.id, to_chamber=a.chamber.id, kind="slot", width_mm=200.0, height_mm=20.0
+        from_chamber=other.chamber.id,
+        to_chamber=a.chamber.id,
+        kind="slot",
+        width_mm=practice("passage_wide").number,
+        height_mm=practice("passage_high").number,
     )
     return hive.model_copy(update={"passages": (*hive.passages, passage)})
 
@@ -224,7 +228,7 @@ def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
     low, high = row.span
     for index, each in enumerate(hive.hive.supers):
         kind = hive.hive.comb_type(each.comb_type)
-        if not isinstance(kind, Frame):
+        if not isinstance(kind, Frame) or each.turned:
             continue
         a = next(a for a in hive.chambers if a.chamber.id == each.chamber)
         gap = (a.section.top_mm - kind.body_width_mm) / 2
@@ -245,6 +249,46 @@ def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
             path=a.width_path,
             proposals=partial(_as_wide, hive, a, index, wished),
         )
+
+
+@hive_rule("super-leaves-open", "run")
+def super_leaves_open(hive: Whole) -> Iterator[Draft]:
+    """A super that stands crosswise covers less than its chamber, and no cover board lies over the rest."""
+    row = practice("bee_space")
+    covered = any(cover.kind == "boards" for cover in hive.hive.covers)
+    for index, each in enumerate(hive.hive.supers):
+        kind = hive.hive.comb_type(each.comb_type)
+        if not each.turned or not isinstance(kind, Frame) or covered:
+            continue
+        a = next(a for a in hive.chambers if a.chamber.id == each.chamber)
+        gap = a.section.top_mm - turned_super_mm(kind, each.frames)[1]
+        if at_most(gap, row.span[0]):
+            continue
+        yield Draft(
+            code="super-leaves-open",
+            subject=str(index),
+            box=a.box,
+            severity="warning",
+            text=text(
+                "Beside super {number} a strip of {gap} by {long} is open: a cover board, or the super lengthwise.",
+                number=count(index + 1),
+                gap=mm(gap),
+                long=mm(a.section.top_mm),
+            ),
+            why="Rain, robbers and warmth go in and out where neither super nor cover lies. " + row.why,
+            place=on("whole", 0.0, 0.0),
+            number=mm(gap),
+            limit=text("{most} at most", most=mm(row.span[0])),
+            source=row.source,
+            path=f"/supers/{index}/turned",
+            proposals=partial(_over_the_rest, hive.hive, index),
+        )
+
+
+def _over_the_rest(hive: Hive, index: int) -> Iterator[Proposal]:
+    board = Cover(kind="boards", material="plywood", thickness_mm=practice("cover_board").number)
+    yield Proposal(text("Put a cover board over it"), lambda: hive.model_copy(update={"covers": (*hive.covers, board)}))
+    yield Proposal(text("Set the super lengthwise"), partial(replace_value, hive, f"/supers/{index}/turned", False))
 
 
 def _as_wide(hive: Whole, a: Analysis, index: int, wished_mm: float) -> Iterator[Proposal]:

@@ -11,7 +11,7 @@ from sabaka_core.combs.hung import FramedComb, Hung
 from sabaka_core.combs.outlines import CombOutlines, outlines_of
 from sabaka_core.combs.sampled import SampledOutlines, sampled_outlines
 from sabaka_core.combs.slope import CombBrief
-from sabaka_core.document.chambers import Chamber, Lining, total_thickness_mm
+from sabaka_core.document.chambers import Chamber, Layer, Lining, total_thickness_mm
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.load import dump_hive
@@ -276,9 +276,14 @@ class Analysis:
     @cached_property
     def side_mm(self) -> float:
         """Thickness of the wall at the combs' edges [mm]: a side, or an end when combs run along."""
+        return total_thickness_mm(self.side_layers)
+
+    @property
+    def side_layers(self) -> tuple[Layer, ...]:
+        """The walls at the combs' edges, inside first: sides, or ends when combs run along."""
         walls = self.chamber.walls
         along = self.chamber.axis == "lying" and self.chamber.combs == "along"
-        return total_thickness_mm(walls.ends if along else walls.sides)
+        return walls.ends if along else walls.sides
 
     @cached_property
     def end_mm(self) -> float:

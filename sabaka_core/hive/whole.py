@@ -12,6 +12,7 @@ from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.combs import FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Hive, Super
 from sabaka_core.document.run import Comb
+from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.geometry.profile import Facets, outside_top_mm
 from sabaka_core.geometry.trapezoid import Trapezoid
@@ -101,25 +102,40 @@ class Whole:
 
     def _supers(self, each: Super, so_far: list[BoxPlace]) -> list[BoxPlace]:
         box = next(i for i, chamber in enumerate(self.hive.chambers) if chamber.id == each.chamber)
-        on = max((b for b in so_far if b.chamber == box), key=lambda b: b.z[1])
-        a = self.chambers[box]
-        length = min(
-            each.frames * self.hive.comb_type(each.comb_type).spacing_mm + 24.0 + 2 * a.end_mm, on.x[1] - on.x[0]
-        )
-        whole = a.chamber.combs == "along" or len(self.hive.chambers) > 1
-        x = on.x if whole else (on.x[0], on.x[0] + length)
-        foot = on.z[1]
+        a, on = self.chambers[box], next(b for b in so_far if b.chamber == box)
+        x, y = self._super_plan(each, a, on)
+        # Supers abreast stand on the chamber, each on what is under it.
+        foot = max(b.z[1] for b in so_far if b.chamber == box and min(b.x[1], x[1]) - max(b.x[0], x[0]) > 1.0)
         return [
             BoxPlace(
                 f"{a.title or 'super'}, super {i + 1}" if a.title else f"super {i + 1}",
                 x,
-                on.y,
+                y,
                 (foot + i * each.height_mm, foot + (i + 1) * each.height_mm),
                 box,
                 True,
             )
             for i in range(each.boxes)
         ]
+
+    def super_of(self, block: BoxPlace) -> int:
+        """Which of the document's supers a block belongs to."""
+        mine = [b for b in self.boxes if b.is_super]
+        counts = [i for i, each in enumerate(self.hive.supers) for _ in range(each.boxes)]
+        return counts[mine.index(block)]
+
+    def _super_plan(self, each: Super, a: Analysis, on: BoxPlace) -> tuple[tuple[float, float], tuple[float, float]]:
+        """Where a super stands, along the hive and across it: over all of its chamber, or as its frames ask."""
+        kind = self.hive.comb_type(each.comb_type)
+        start, along = on.x[0] + each.at_mm, a.chamber.combs == "along"
+        if each.turned and isinstance(kind, Frame):
+            wide, long = turned_super_mm(kind, each.frames)
+            x, y = (long, wide) if along else (wide, long)
+            return (start, start + x), (on.y[0], on.y[0] + y)
+        if each.at_mm == 0 and (along or len(self.hive.chambers) > 1):
+            return on.x, on.y
+        long = each.frames * kind.spacing_mm + practice("super_play").number + 2 * a.end_mm
+        return (start, start + min(long, on.x[1] - on.x[0])), on.y
 
     @cached_property
     def stacks(self) -> tuple[Stack, ...]:
@@ -157,9 +173,10 @@ class Whole:
     def comb_area_mm2(self) -> float:
         """One side of every comb in the hive [mm²]."""
         own = sum(a.hung(p).predicted_area_mm2 for a in self.chambers for p in a.layout.combs)
-        return own + sum(s.frames * s.boxes * self._super_area(s) for s in self.hive.supers)
+        return own + sum(s.frames * s.boxes * self.super_area_mm2(s) for s in self.hive.supers)
 
-    def _super_area(self, each: Super) -> float:
+    def super_area_mm2(self, each: Super) -> float:
+        """One side of one comb of a super."""
         kind = self.hive.comb_type(each.comb_type)
         if isinstance(kind, Frame):
             return comb_area_mm2(kind)
@@ -175,14 +192,29 @@ class Whole:
         """Honey when every comb is full of it [kg]."""
         own = sum(a.full_honey_kg for a in self.chambers)
         return own + sum(
-            s.frames * s.boxes * honey_kg(self._super_area(s), self.hive.comb_type(s.comb_type).spacing_mm)
+            s.frames * s.boxes * honey_kg(self.super_area_mm2(s), self.hive.comb_type(s.comb_type).spacing_mm)
             for s in self.hive.supers
         )
 
     @cached_property
     def empty_kg(self) -> float:
         """Boxes, lid, bars and frames without comb [kg]."""
-        return sum(self._shell_kg(a) for a in self.chambers) + self._carriers_kg + self._supers_kg + self.lid_kg
+        return (
+            sum(self._shell_kg(a) for a in self.chambers)
+            + self._carriers_kg
+            + self._supers_kg
+            + self.covers_kg
+            + self.lid_kg
+        )
+
+    @cached_property
+    def covers_kg(self) -> float:
+        """Whatever lies over the combs under the lid [kg]."""
+        long, wide = self.foot_mm
+        layers = (
+            Layer(material=c.material, thickness_mm=c.thickness_mm) for c in self.hive.covers if c.thickness_mm > 0
+        )
+        return _kg_per_mm2(tuple(layers)) * long * wide
 
     @property
     def full_kg(self) -> float:
@@ -194,7 +226,7 @@ class Whole:
         # Sides run past the ends, which stand between them; the floor lies under both.
         long = a.run_mm + 2 * a.end_mm
         face = a.trapezoid.face_mm if a.trapezoid else _wall_length(a)
-        sides = 2 * face * long * _kg_per_mm2(_edge_walls(a))
+        sides = 2 * face * long * _kg_per_mm2(a.side_layers)
         if a.chamber.axis == "standing" and a.cavity.chord is not None:
             return a.section.height_mm * _ring_mm2(a) * density(a.chamber.walls.sides[0].material) / 1e9
         ends = 2 * section.area_mm2 * _kg_per_mm2(_run_walls(a))
@@ -213,9 +245,7 @@ class Whole:
         total = 0.0
         for block in self.boxes:
             if block.is_super:
-                a = self.chambers[block.chamber]
-                round_about = 2 * (block.x[1] - block.x[0] + block.y[1] - block.y[0])
-                total += round_about * block.height_mm * _kg_per_mm2(a.chamber.walls.sides)
+                total += super_shell_kg(block)
         return total
 
     @property
@@ -243,6 +273,12 @@ class Whole:
         return practice("lid_mass").number * long * wide / 1e6
 
 
+def super_shell_kg(block: BoxPlace) -> float:
+    """The four walls of a super [kg], of the boards that boxes of a stack are of."""
+    round_about = 2 * (block.x[1] - block.x[0] + block.y[1] - block.y[0])
+    return round_about * block.height_mm * practice("stack_board").number * density("softwood") / 1e9
+
+
 def carrier_kg(hive: Hive, type_id: str) -> float:
     """Wood of one bar or frame [kg]."""
     kind = hive.comb_type(type_id)
@@ -251,6 +287,16 @@ def carrier_kg(hive: Hive, type_id: str) -> float:
     if isinstance(kind, FixedComb):
         return 0.0
     return kind.length_mm * kind.width_mm * kind.thickness_mm * density("softwood") / 1e9
+
+
+def turned_super_mm(kind: Frame, frames: int) -> tuple[float, float]:
+    """A super's outside as its frames and usual box have it: along its frames, and across them [mm]."""
+    row, boards = catalogue().get(kind.standard), 2 * practice("stack_board").number
+    room = frames * kind.spacing_mm + practice("super_play").number
+    wide = kind.body_width_mm + 2 * practice("frame_side").number
+    if row is not None and row.box is not None and row.box.along_mm < room + kind.spacing_mm:
+        room = row.box.along_mm
+    return wide + boards, room + boards
 
 
 def whole(hive: Hive) -> Whole:
@@ -266,12 +312,6 @@ def whole(hive: Hive) -> Whole:
 
 def _kg_per_mm2(layers: tuple[Layer, ...]) -> float:
     return sum(layer.thickness_mm * density(layer.material) for layer in layers) / 1e9
-
-
-def _edge_walls(a: Analysis) -> tuple[Layer, ...]:
-    """The walls at the combs' edges: sides, or ends where combs run along."""
-    along = a.chamber.axis == "lying" and a.chamber.combs == "along"
-    return a.chamber.walls.ends if along else a.chamber.walls.sides
 
 
 def _run_walls(a: Analysis) -> tuple[Layer, ...]:
@@ -293,7 +333,7 @@ def _ring_mm2(a: Analysis) -> float:
 def _block(a: Analysis) -> BoxPlace:
     """A chamber's outside as a block, its floor included."""
     place = a.chamber.place
-    across, along = _plan_mm(a)
+    across, along = outside_plan_mm(a)
     # Bars lie in a rebate, whose wall stands above them; frames are measured from the rim itself.
     rebated = a.chamber.rest.kind == "rebate" and a.main_frame is None
     floor = a.floor_board_mm + (a.chamber.rest.depth_mm if rebated else 0.0)
@@ -308,7 +348,7 @@ def _lean_mm(a: Analysis) -> tuple[float, float]:
     return (lean, 0.0) if a.chamber.axis == "lying" and a.chamber.combs == "along" else (0.0, lean)
 
 
-def _plan_mm(a: Analysis) -> tuple[float, float]:
+def outside_plan_mm(a: Analysis) -> tuple[float, float]:
     """Outside sizes in plan: across the hive, and along it [mm]."""
     walls = a.chamber.walls
     sides, ends = total_thickness_mm(walls.sides), total_thickness_mm(walls.ends)

@@ -40,6 +40,9 @@ LayerName = Literal[
     "reach",
     "new-part",
     "lost",
+    "insulation",
+    "sheet",
+    "air",
     "heat-1",
     "heat-2",
     "heat-3",
@@ -50,7 +53,7 @@ LayerName = Literal[
 WordsLayer = Literal["note", "value", "minor", "rule-mm", "rule-in", "bar-number"]
 # Height of the rod's strip in its drawing: only the length is to scale.
 STRIP_MM = 100.0
-DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "rod"]
+DrawingName = Literal["section", "along", "plan", "slope", "board", "above", "beside", "whole", "rod"]
 
 
 class Polygon(Value):
@@ -145,6 +148,18 @@ class Box(Value):
     bottom_mm: float
 
 
+class ThingMark(Value):
+    """Where a thing that can be taken hold of lies on a drawing [mm]: which one, what it is called, its chamber."""
+
+    id: str
+    title: str
+    box: int | None
+    left_mm: float
+    top_mm: float
+    right_mm: float
+    bottom_mm: float
+
+
 class Drawing(Value):
     """One drawing. Shapes are listed from the back to the front; no two drawings of a hive have one name."""
 
@@ -153,6 +168,7 @@ class Drawing(Value):
     extent: Box
     shapes: tuple[Shape, ...]
     handles: tuple[Handle, ...] = ()
+    things: tuple[ThingMark, ...] = ()
 
 
 def to_the_micron(points: Iterable[Point]) -> tuple[Point, ...]:

@@ -51,9 +51,6 @@ class TextField(Value):
     long: bool = False
 
 
-FormField = Annotated[SizeField | ChoiceField | TextField, Field(discriminator="kind")]
-
-
 class Action(Value):
     """An edit on a button."""
 
@@ -61,10 +58,28 @@ class Action(Value):
     edit: dict[str, Any]
 
 
+class RowField(Value):
+    """One of several things in a row: what can be set of it, and buttons that move it or take it out.
+
+    ``look`` is the layer of drawings it is drawn on.
+    """
+
+    kind: Literal["row"] = "row"
+    path: str
+    label: str
+    look: str = ""
+    fields: tuple[Annotated[SizeField | ChoiceField, Field(discriminator="kind")], ...]
+    actions: tuple[Action, ...] = ()
+
+
+FormField = Annotated[SizeField | ChoiceField | TextField | RowField, Field(discriminator="kind")]
+
+
 class FieldGroup(Value):
-    """Fields that belong together."""
+    """Fields that belong together. ``moves`` is the edit that puts the row ``at`` to another place ``to``."""
 
     id: str
     title: str
     fields: tuple[FormField, ...]
     actions: tuple[Action, ...] = ()
+    moves: dict[str, Any] | None = None

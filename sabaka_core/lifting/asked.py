@@ -6,16 +6,13 @@ from dataclasses import dataclass
 
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import body_of, value
-from sabaka_core.lifting.loads import Lid, chosen_stack, lid_of, stack_box
+from sabaka_core.lifting.loads import Lid, chosen_stack, lid_of
 from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
 from sabaka_core.lifting.stand import standing_of
+from sabaka_core.lifting.supers import StandingSuper, standing_supers
 from sabaka_core.lifting.tasks import SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
 from sabaka_core.season.plan import year_in
-
-# The holds of a super lie so far below its top [mm].
-_HOLD_BELOW_MM = 60.0
 
 
 def work_in(context: Context) -> Work:
@@ -31,7 +28,7 @@ def work_in(context: Context) -> Work:
 
 def here_in(context: Context) -> SeasonOfLifts:
     """A season of lifts at it."""
-    return season_here(context.once(work_in), context.once(year_in))
+    return season_here(context.once(work_in), context.once(year_in), context.once(supers_in))
 
 
 def there_in(context: Context) -> SeasonOfLifts:
@@ -42,7 +39,13 @@ def there_in(context: Context) -> SeasonOfLifts:
 
 def tasks_in(context: Context) -> tuple[Task, ...]:
     """What is done on one visit, as its run stands."""
-    return tasks_now(context.once(work_in))
+    over = [(each, 1.0) for each in context.once(supers_in) if each.chamber == context.main.box]
+    return tasks_now(context.once(work_in), over)
+
+
+def supers_in(context: Context) -> tuple[StandingSuper, ...]:
+    """Every super, lowest first."""
+    return standing_supers(context.whole)
 
 
 def lid_in(context: Context) -> Lid:
@@ -69,15 +72,10 @@ class FullSuper:
 
 def super_in(context: Context) -> FullSuper | None:
     """The lowest of its supers, full; None where it has none."""
-    block = next((each for each in context.whole.boxes if each.is_super), None)
-    if block is None:
+    box = next(iter(context.once(supers_in)), None)
+    if box is None:
         return None
-    work, each = context.once(work_in), context.hive.supers[0]
-    kind = context.hive.comb_type(each.comb_type)
-    box = stack_box(getattr(kind, "standard", ""))
-    kg = box.full_kg * each.frames / max(box.frames, 1) if box else each.frames * practice("super_frame").number
-    stand_mm = context.hive.stand.height_mm if context.hive.stand else 0.0
-    hold = stand_mm + block.z[1] - _HOLD_BELOW_MM
+    work, kg, hold = context.once(work_in), box.full_kg, box.hold_mm
     at = LiftAt(work.place(work.a.run_mm / 2)[0], max(hold, 0.0), value("box_set_out"), value("turned_aside"))
     allowed = multipliers(at, work.lifting.grip, value("boxes_a_minute"), 1).recommended_kg
     return FullSuper(kg, hold, finite(lifting_index(kg, allowed)))

@@ -131,11 +131,15 @@ class Lid:
         return self.force_n(open_deg) / at_share
 
 
+# What is lifted of a lid by how it opens; one that slides is lifted off where it has to come away.
+_HINGES = {"lifts-off": "lift-off", "slides": "lift-off", "hinged-side": "long-side", "hinged-end": "end"}
+
+
 def lid_of(whole: Whole, lifting: Lifting) -> Lid:
     """The hive's lid: weighed, by its layers, or as one of boards and sheet metal."""
     long, wide = whole.foot_mm
     roof = whole.hive.roof
-    hinge = lifting.lid_hinge or ("long-side" if roof is not None and roof.kind == "hinged" else "lift-off")
+    hinge = _HINGES[roof.opens] if roof is not None else "lift-off"
     return Lid(whole.lid_kg, hinge, long if hinge == "end" else wide)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import ceil, isinf
@@ -16,6 +16,7 @@ from sabaka_core.lifting.body import Body, value
 from sabaka_core.lifting.loads import StackBox, comb_kg, filled_kg
 from sabaka_core.lifting.niosh import Grip, Hours, LiftAt, Multipliers, lifting_index, multipliers
 from sabaka_core.lifting.stand import Footing
+from sabaka_core.lifting.supers import StandingSuper
 from sabaka_core.run.layout import Placed
 from sabaka_core.season.nest import DEEP_MM2
 from sabaka_core.season.planned import DayRow, Plan
@@ -119,16 +120,32 @@ class Work:
         end = LiftAt(max(min(out, value("held_out")), value("least_out")), high, high - low, turn)
         return Lift(name, load_kg, start, end, count, a_minute, hours, self.lifting.grip, self.lifting.limit_kg)
 
-    def task(self, name: str, combs: Iterable[tuple[str, float, float]], minutes_more: float = 0.0) -> Task:
-        """A task of comb lifts, each comb out and back: (name, load, place)."""
+    def box_lift(self, box: StandingSuper, share: float, a_minute: float, hours: Hours) -> Lift:
+        """A super off and on again, set on the stool beside the hive; so much of its comb is full."""
+        out = max(self.place(self.a.run_mm / 2)[0], value("least_out"))
+        low, aside = max(box.hold_mm, 0.0), value("set_aside") + box.high_mm - value("box_hold")
+        start, end = LiftAt(out, low, abs(low - aside)), LiftAt(out, aside, abs(low - aside), value("turned_aside"))
+        name = f"{box.name} off and on{', full' if share >= 1 else ''}"
+        return Lift(name, box.kg(share), start, end, 2, a_minute, hours, self.lifting.grip, self.lifting.limit_kg)
+
+    def task(
+        self,
+        name: str,
+        combs: Iterable[tuple[str, float, float]],
+        minutes_more: float = 0.0,
+        over: Sequence[tuple[StandingSuper, float]] = (),
+    ) -> Task:
+        """A task of comb lifts, each comb out and back: (name, load, place); first the supers over them, each with the
+        share of it that is full."""
         found = list(combs)
-        minutes = len(found) * value("minutes_a_comb") + minutes_more
-        rate = 2 * len(found) / max(minutes, 1.0)
+        minutes = len(found) * value("minutes_a_comb") + 2 * len(over) * value("minutes_a_box") + minutes_more
+        rate = 2 * (len(found) + len(over)) / max(minutes, 1.0)
         alike: dict[tuple[str, float, tuple[float, float]], int] = {}
         for each, kg, place in found:
             key = (each, kg, self.place(place))
             alike[key] = alike.get(key, 0) + 2
-        lifts = [self.comb_lift(n, kg, at, number, rate, hours_of(minutes)) for (n, kg, at), number in alike.items()]
+        lifts = [self.box_lift(box, share, rate, hours_of(minutes)) for box, share in reversed(over)]
+        lifts += [self.comb_lift(n, kg, at, number, rate, hours_of(minutes)) for (n, kg, at), number in alike.items()]
         return Task(name, tuple(lifts), minutes, min(self.a.hive.choices.open_combs, max(len(found), 1)))
 
 
@@ -152,8 +169,8 @@ def _held(placed: Placed) -> tuple[str, str]:
     return placed.item.type, placed.item.contents
 
 
-def tasks_now(work: Work) -> tuple[Task, ...]:
-    """What is done on one visit, with the run as it stands in the design."""
+def tasks_now(work: Work, over: Sequence[tuple[StandingSuper, float]] = ()) -> tuple[Task, ...]:
+    """What is done on one visit, with the run as it stands in the design, under these supers."""
     a = work.a
     if isinstance(a.main, FixedComb):
         return ()
@@ -178,11 +195,11 @@ def tasks_now(work: Work) -> tuple[Task, ...]:
         if isinstance(p.item, Comb) and p.item.role == "honey"
     ] or load("honey")
     return (
-        work.task("Find the queen", brood),
-        work.task("Check the brood", brood[: max(ceil(len(brood) / 2), 1)]),
-        work.task("Give room", nest[-2:]),
-        work.task("Take all honey", honey),
-        work.task("Whole inspection", nest, 3.0),
+        work.task("Find the queen", brood, over=over),
+        work.task("Check the brood", brood[: max(ceil(len(brood) / 2), 1)], over=over),
+        work.task("Give room", nest[-2:], over=over),
+        work.task("Take all honey", honey, over=over),
+        work.task("Whole inspection", nest, 3.0, over),
     )
 
 
@@ -236,25 +253,45 @@ def visit_rows(plan: Plan) -> list[DayRow]:
     ]
 
 
-def season_here(work: Work, plan: Plan) -> SeasonOfLifts:
-    """Every inspection of the season in this hive: combs as full as the plan has them."""
+def season_here(work: Work, plan: Plan, supers: Sequence[StandingSuper] = ()) -> SeasonOfLifts:
+    """Every inspection of the season in this hive: combs as full as the plan has them, supers that are on lifted off.
+
+    Stores that the run has no room for lie in the further rooms, in the order in which bees take them.
+    """
     a, main = work.a, work.a.main
     if main is None or isinstance(main, FixedComb):
         return SeasonOfLifts("This hive", ())
     full, empty, brood_kg = (comb_kg(a, main.id, contents) for contents in ("honey", "empty", "brood"))
     tasks = []
     for row in visit_rows(plan):
-        combs = max(round(row.given), 1)
+        combs = max(min(round(row.given), plan.nest.capacity), 1)
         brood = min(round(row.need.brood + row.need.pollen), combs)
-        stores = [c for c in _shares(row.need.honey + row.need.nectar) if c > 0.02][: max(combs - brood, 0)]
+        stored = row.need.honey + row.need.nectar
+        stores = [c for c in _shares(stored) if c > 0.02][: max(combs - brood, 0)]
+        over = _over(plan, row.given, max(stored - (combs - brood), 0.0), supers)
         spread = _places(work, combs)
         loads: list[tuple[str, float, float]] = [("brood comb", brood_kg, spread[i]) for i in range(brood)]
         for i, share in enumerate(stores):
             loads.append(("honey comb", empty + (full - empty) * share, spread[min(brood + i, combs - 1)]))
         rest = combs - brood - len(stores)
         loads += [("comb being built", empty, spread[-1]) for _ in range(rest)]
-        tasks.append(work.task("inspection", loads, 3.0))
+        tasks.append(work.task("inspection", loads, 3.0, over))
     return SeasonOfLifts("This hive", tuple(tasks))
+
+
+def _over(
+    plan: Plan, given: float, stored: float, supers: Sequence[StandingSuper]
+) -> list[tuple[StandingSuper, float]]:
+    """The supers over the run that are on, lowest first, each with the share of it that stores fill."""
+    waiting, found = list(supers), []
+    for room in plan.nest.opened(given):
+        share = min(stored / room.worth, 1.0)
+        stored = max(stored - room.worth, 0.0)
+        if room.over:
+            box = next(each for each in waiting if each.number == room.number)
+            waiting.remove(box)
+            found.append((box, share))
+    return found
 
 
 def _places(work: Work, combs: int) -> list[float]:

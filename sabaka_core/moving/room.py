@@ -105,7 +105,7 @@ class Room:
     def roof_mm(self) -> float | None:
         """How high a riser may stand over the rim [mm]; None where the roof simply goes on top of it."""
         roof = self.a.hive.roof
-        return roof.clearance_mm if roof is not None and roof.kind == "hinged" else None
+        return roof.clearance_mm if roof is not None and roof.opens.startswith("hinged") else None
 
     @cached_property
     def bar_mm(self) -> float:

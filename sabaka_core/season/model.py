@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections import deque
 from dataclasses import dataclass, field
 from itertools import islice
-from math import sqrt
+from math import inf, sqrt
 
 from sabaka_core.season.weather import YEAR, Weather
 
@@ -31,13 +31,17 @@ class CombSizes:
 
 @dataclass(frozen=True)
 class Ways:
-    """What a colony lives by: constants, weather, its combs, the model's switches and the peak of laying."""
+    """What a colony lives by: constants, weather, its combs, the model's switches and the peak of laying.
+
+    ``brood_cells`` is the most brood that there is room for where the queen lays: in her run, not in what lies beyond.
+    """
 
     c: dict[str, float]
     weather: Weather
     comb: CombSizes
     without: frozenset[str]
     peak_laying: float
+    brood_cells: float = inf
 
 
 @dataclass
@@ -177,7 +181,7 @@ def _eggs(colony: ColonyState, ways: Ways, bees: float, open_: float, flow: floa
         eggs = min(reached, ways.peak_laying) * open_ * mood
     colony.wished_eggs = eggs
     if "free-cells" not in off:
-        eggs = min(eggs, max(free_cells(colony, ways), 0.0))
+        eggs = min(eggs, max(free_cells(colony, ways), 0.0), max(ways.brood_cells - colony.brood_cells, 0.0))
     return eggs
 
 

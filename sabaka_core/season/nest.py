@@ -13,6 +13,7 @@ from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.model import CombSizes
+from sabaka_core.season.rooms import FurtherRoom, further_rooms
 
 DEEP_MM2 = practice("deep_comb").number * 100
 LEAST_COMBS = 3
@@ -120,6 +121,26 @@ class Nest:
             kg = sum(honey[comb.type] for comb in combs) / len(combs)
         cells = 2 * area / 100 * cells_per_cm2(a.hive.choices.cell_mm)
         return CombSizes(cells=max(cells, 1.0), honey_kg=max(kg, 1e-3), deep_share=max(area / DEEP_MM2, 1e-3))
+
+    @cached_property
+    def further(self) -> tuple[FurtherRoom, ...]:
+        """Supers and chambers that the colony goes on into when its run is full, in that order."""
+        return further_rooms(self.a, self.sizes.deep_share * DEEP_MM2) if self.moves else ()
+
+    @cached_property
+    def room(self) -> int:
+        """All combs the colony can have, in mean combs of its run."""
+        return self.capacity + sum(each.worth for each in self.further)
+
+    def opened(self, given: float) -> tuple[FurtherRoom, ...]:
+        """Further rooms that are open when so many combs are given."""
+        room, found = float(self.capacity), []
+        for each in self.further:
+            if given < room + each.worth - 0.5:
+                break
+            room += each.worth
+            found.append(each)
+        return tuple(found)
 
     def standing(self, number: int, filled: dict[str, int] | None = None) -> NestExtent:
         """The run with a nest of so many combs, closed to the last tenth of a millimetre.

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections import deque
 from dataclasses import dataclass, field
 from functools import lru_cache
-from math import floor
+from math import floor, inf
 
 from sabaka_core.base.dates import day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
@@ -22,6 +22,7 @@ from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, Visit
+from sabaka_core.season.rooms import FurtherRoom
 from sabaka_core.season.weather import YEAR, weather_of
 
 DAYS, WEEK = 365, 7
@@ -37,6 +38,7 @@ _NO_ROOM = (
     "Syrup wants drawn comb, and so late bees build none: give drawn combs, unite with a colony that has some, or "
     "feed weeks earlier, while they still build. Watch the stores: this colony may starve before spring."
 )
+_SHUT = "Bees draw down to their run: an empty box over or beside them is cold, and wax moth and mice find it first."
 # Bees that the stores between flows are reckoned for.
 WINTER_BEES = 14_000.0
 _START: dict[str, tuple[float, float, float, float]] = {
@@ -110,7 +112,9 @@ class _Planner:
         self.c = constants(dict(season.constants))
         self.weather = weather_of(season)
         self.first = ordinal(season.start_day, "/season/start_day")
-        self.ways = Ways(self.c, self.weather, self.nest.sizes, frozenset(season.without), season.peak_laying)
+        sizes = self.nest.sizes
+        brood = self.nest.capacity * sizes.cells * self.c["brood_share"] if self.nest.further else inf
+        self.ways = Ways(self.c, self.weather, sizes, frozenset(season.without), season.peak_laying, brood)
         self.last_flow = self.weather.last_flow_day()
         self.spare = 1 if season.room == "just-enough" else 2
         self._check_start()
@@ -121,6 +125,7 @@ class _Planner:
         self.seen = {ordinal(s.day, f"/season/seen/{i}/day"): s for i, s in enumerate(season.seen)}
         self.contraction: int | None = None
         self.winter_combs: int | None = None
+        self.stays: tuple[FurtherRoom, ...] = ()
 
     def _check_start(self) -> None:
         open_ = activity(self.weather.weekly_c[day_of_year(self.first)], self.c)
@@ -138,7 +143,7 @@ class _Planner:
         comb = self.nest.sizes
         # Start states are told in deep combs; a smaller comb takes more of them.
         eggs = brood_combs * comb.cells / comb.deep_share * self.c["brood_share"] / BROOD_DAYS
-        capacity = float(self.nest.capacity)
+        capacity = float(self.nest.room)
         drawn = min(drawn / comb.deep_share, capacity)
         wanted = max(drawn, bees / (self.c["bees_a_deep_comb"] * comb.deep_share) + self.spare, LEAST_COMBS)
         given = min(float(whole_combs(wanted)), capacity) if self.nest.moves else capacity
@@ -204,6 +209,7 @@ class _Planner:
             visits=tuple(visits),
             contraction_day=self.contraction,
             winter_combs=self.winter_combs,
+            stays=self.stays,
             reserve_kg=self.reserve_kg,
         )
 
@@ -241,7 +247,7 @@ class _Planner:
         s.brood = deque(b * cells / now for b in s.brood) if now > 0 else deque([cells / BROOD_DAYS] * BROOD_DAYS)
         s.honey_kg = seen.combs_honey * comb.honey_kg
         held = whole_combs(seen.combs_brood + seen.combs_honey)
-        s.drawn = min(max(s.drawn, float(held)), float(self.nest.capacity))
+        s.drawn = min(max(s.drawn, float(held)), float(self.nest.room))
         s.given = max(s.given, s.drawn)
 
     def _visit(self, day: int) -> list[Step] | None:
@@ -291,7 +297,7 @@ class _Planner:
         """Take capped honey: what is over the winter's need once flows are over, or what leaves no room before."""
         s, comb = self.colony, self.nest.sizes
         keep = self._reserve_on(day) if late else max(self.reserve_kg * 0.5, 5.0)
-        full = s.given >= self.nest.capacity - 0.5
+        full = s.given >= self.nest.room - 0.5
         over = floor((s.honey_kg - keep) / comb.honey_kg + 1e-6)
         if over < 1 or not (late or full) or "stores" in self.ways.without:
             return
@@ -312,7 +318,7 @@ class _Planner:
         )
 
     def _make_room(self, steps: list[Step], day: int) -> None:
-        s, capacity = self.colony, self.nest.capacity
+        s, nest = self.colony, self.nest
         ahead = s.copy()
         ahead.given = ENDLESS
         ahead.drawn = max(ahead.drawn, s.given)
@@ -320,17 +326,28 @@ class _Planner:
         for future in range(day, day + self.season.visit_days):
             step(ahead, day_of_year(future), self.ways, self._late(future))
             need = max(need, need_of(ahead, self.ways).combs)
-        target = min(max(whole_combs(need) + self.spare, LEAST_COMBS), capacity)
-        added = min(target - round(s.given), MOST_ADDED)
-        if added <= 0:
-            return
-        s.given += added
-        where = "between brood and honey" if need_of(s, self.ways).brood > 1 else "next to the last comb"
+        target = min(max(whole_combs(need) + self.spare, LEAST_COMBS), nest.room)
+        added = min(min(target, nest.capacity) - round(s.given), MOST_ADDED)
         why = (
             f"By the next visit, {short(day + self.season.visit_days)}, the colony needs {need:.1f} "
             f"combs; {self.spare} to spare."
         )
-        steps.append(Step("add", f"Add {added} {_combs(added)} {where}.", why, float(added)))
+        if added > 0:
+            s.given += added
+            where = "between brood and honey" if need_of(s, self.ways).brood > 1 else "next to the last comb"
+            steps.append(Step("add", f"Add {added} {_combs(added)} {where}.", why, float(added)))
+        elif target > s.given:
+            self._open(steps, target, why)
+
+    def _open(self, steps: list[Step], target: int, why: str) -> None:
+        """Put supers on and open ways, each as a whole, till there is room."""
+        s, nest = self.colony, self.nest
+        for room in nest.further[len(nest.opened(s.given)) :]:
+            if s.given >= target:
+                return
+            s.given += room.worth
+            words = f"Put {room.title} on" if room.number is not None else f"Open the way to {room.title}"
+            steps.append(Step("open", f"{words}: {room.combs} {_combs(room.combs)}.", why, float(room.worth)))
 
     def _covered_in_the_cold(self, day: int) -> float:
         """Combs that the bees will cover when it is cold, or two months on where it never is."""
@@ -346,7 +363,8 @@ class _Planner:
         s, comb = self.colony, self.nest.sizes
         self.contraction = day
         if self.season.winter == "leave":
-            self.winter_combs = round(s.given)
+            self.winter_combs = min(round(s.given), self.nest.capacity)
+            self.stays = self.nest.opened(s.given)
             steps.append(
                 Step(
                     "leave",
@@ -358,10 +376,12 @@ class _Planner:
         brood, covered = need_of(s, self.ways).brood, self._covered_in_the_cold(day)
         stores = max(s.honey_kg, self._reserve_on(day)) / comb.honey_kg
         wanted = whole_combs(max(stores + max(brood, 1.0), covered))
-        number = min(max(wanted, LEAST_COMBS), round(s.given))
-        off = round(s.given) - number
-        self.winter_combs = number
-        s.given = float(number)
+        opened = self.nest.opened(s.given)
+        number, were = min(max(wanted, LEAST_COMBS), round(s.given)), round(s.given)
+        within = self._shut(steps, opened, wanted) if opened else number
+        off = (were if not opened else self.nest.capacity) - within
+        number = self.winter_combs = within
+        s.given = float(number + sum(room.worth for room in self.stays))
         s.drawn = min(s.drawn, s.given)
         why = (
             "The bees draw together; room they don’t cover is cold and damp. Stores and the last brood "
@@ -378,6 +398,23 @@ class _Planner:
             )
         else:
             steps.append(Step("contract", f"Leave {number} combs for the winter.", why))
+
+    def _shut(self, steps: list[Step], opened: tuple[FurtherRoom, ...], wanted: int) -> int:
+        """Take off and shut what the winter has no need of, the last first; how many combs of the run stay."""
+        left, stays = wanted - self.nest.capacity, []
+        for room in opened:
+            if left <= 0:
+                break
+            stays.append(room)
+            left -= room.worth
+        self.stays = tuple(stays)
+        for room in reversed(opened[len(stays) :]):
+            words = f"Take {room.title} off" if room.number is not None else f"Shut the way to {room.title}"
+            steps.append(Step("shut", f"{words}, once its honey is taken or carried over.", _SHUT, float(room.worth)))
+        for room in stays:
+            words = f"Leave {room.title} {'on' if room.number is not None else 'open'}, with its honey."
+            steps.append(Step("stays", words, "The winter asks for more stores than the run holds.", float(room.worth)))
+        return self.nest.capacity if stays else min(max(wanted, LEAST_COMBS), self.nest.capacity)
 
 
 def _combs(number: int) -> str:

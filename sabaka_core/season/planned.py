@@ -9,6 +9,7 @@ from math import floor
 from sabaka_core.document.season import Season
 from sabaka_core.season.model import Need
 from sabaka_core.season.nest import Nest, NestExtent, whole_combs
+from sabaka_core.season.rooms import FurtherRoom
 
 
 @dataclass(frozen=True)
@@ -65,6 +66,8 @@ class Plan:
     contraction_day: int | None
     winter_combs: int | None
     reserve_kg: float
+    # Further rooms that stay for the winter.
+    stays: tuple[FurtherRoom, ...] = ()
 
     @cached_property
     def peak_combs(self) -> float:

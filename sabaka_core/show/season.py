@@ -81,6 +81,15 @@ class SeasonStudy(Study):
         yield combs_chart(plan, _other(plan, context.main, asked))
         yield bees_chart(plan)
 
+    def notes(self, context: Context) -> Iterable[str]:
+        """What is taken for given where the hive has more than its run."""
+        further = context.once(year_in).nest.further
+        if further:
+            yield (
+                f"When the run is full, bees go on into {', then '.join(each.title for each in further)}. The queen is "
+                "taken to stay in the run: brood goes no farther, stores do."
+            )
+
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         return season_forms(context.main)
 
@@ -116,9 +125,22 @@ def _year_metrics(plan: Plan) -> Iterator[Metric]:
     yield _metric(
         "capacity", "Combs that go in", _YEAR, "count", (float(plan.nest.capacity), _capacity(plan)), GEOMETRY
     )
+    if plan.nest.further:
+        yield _metric("room", "With supers and further chambers", _YEAR, "count", _room(plan), GEOMETRY)
     yield _metric("taken_kg", "Honey to take", _YEAR, "kg", (last.taken_kg, model))
     yield _metric("fed_kg", "To feed", _YEAR, "kg", (last.fed_kg, model))
     yield _metric("reserve_kg", "To leave for the winter", _YEAR, "kg", (plan.reserve_kg, reserve), COMMON)
+
+
+def _room(plan: Plan) -> tuple[float, Working]:
+    """All combs that the colony can reach, in mean combs of its run."""
+    nest = plan.nest
+    beyond = sum(each.worth for each in nest.further)
+    return computed(
+        "n = r + b",
+        given("r", "combs of the run", count(nest.capacity)),
+        given("b", f"what {', '.join(each.title for each in nest.further)} come to in such combs", count(beyond)),
+    )
 
 
 def _capacity(plan: Plan) -> Working:

@@ -11,9 +11,11 @@ from sabaka_core.drawing.layout import above_drawing, beside_drawing
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.section import section_drawing, upright
 from sabaka_core.drawing.slope import slope_chart, slope_study
+from sabaka_core.drawing.whole import whole_drawing
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.systems import SYSTEMS
+from sabaka_core.hive.things import thing_of
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.chart import Chart
@@ -21,6 +23,7 @@ from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.show.forms.hive import hive_forms
+from sabaka_core.show.forms.things import thing_forms
 from sabaka_core.show.numbers import metrics
 from sabaka_core.show.study import Study
 
@@ -62,11 +65,19 @@ class ShapeStudy(Study):
             lines = (*_steepest(a), *_from_board(a))
             yield Table(key="advice", title="Slopes worth trying", columns=("Slope",), lines=lines)
 
+    def shown(self, context: Context, asked: Asked) -> str:
+        """The thing that was taken hold of; none when the hive no longer has it."""
+        return asked.of if thing_of(context.whole, asked.of) else ""
+
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
+        """What can be set of the whole hive, or of one thing while the whole is looked at."""
+        if asked.wants("whole") and asked.wanted is not None:
+            return thing_forms(context.whole, asked.of)
         return hive_forms(context.bench)
 
 
 DRAWINGS: dict[str, Callable[[Context], Drawing]] = {
+    "whole": lambda context: whole_drawing(context.whole),
     "section": lambda context: section_drawing(context.bench),
     "along": lambda context: along_drawing(context.bench),
     "plan": lambda context: plan_drawing(context.bench),

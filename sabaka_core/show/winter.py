@@ -21,6 +21,7 @@ from sabaka_core.kit.findings import Mend
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Input, Metric
 from sabaka_core.kit.working import computed, given, read_off, simulated
+from sabaka_core.season.plan import year_in
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
 from sabaka_core.show.study import Numbers, Study
@@ -101,7 +102,19 @@ class WinterStudy(Study):
         return winter_forms(context.main)
 
     def notes(self, context: Context) -> Iterable[str]:
-        return _assumptions(context.once(winter_in))
+        return (*_staying(context), *_assumptions(context.once(winter_in)))
+
+
+def _staying(context: Context) -> Iterator[str]:
+    """Which supers and chambers stay, where the hive has any; they are not in the heat that is reckoned."""
+    plan = context.once(year_in)
+    if plan.nest.further:
+        stay = [each.title for each in plan.stays]
+        off = [each.title for each in plan.nest.further if each not in plan.stays]
+        if stay:
+            yield f"For the winter {', '.join(stay)} stay: the run doesn’t hold the stores. Their heat isn’t reckoned."
+        if off:
+            yield f"For the winter come off or are shut: {', '.join(off)}."
 
 
 _metric = Numbers("winter", _MEMORY)

@@ -8,10 +8,8 @@ from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive, Roof
 from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import with_chamber
-from sabaka_core.hive.materials import conductivity
+from sabaka_core.hive.materials import insulates
 
-# A layer that conducts less than so much insulates [W/mK]: wood lies above, all that is sold for it below.
-_INSULATES = 0.1
 _BOARD = Layer(material="softwood", thickness_mm=20.0)
 _WOOL = Layer(material="wood fibre", thickness_mm=40.0)
 _CORK = Layer(material="cork", thickness_mm=20.0)
@@ -20,17 +18,17 @@ _CORK = Layer(material="cork", thickness_mm=20.0)
 def insulating_mm(hive: Hive) -> float:
     """Thickness of what insulates the top [mm]."""
     layers = hive.roof.layers if hive.roof else ()
-    return sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < _INSULATES)
+    return sum(layer.thickness_mm for layer in layers if insulates(layer.material))
 
 
 def doubled_top(hive: Hive) -> tuple[Layer, ...]:
     """The roof's layers with its insulation doubled, or 40 mm of wood fibre where it has none."""
     layers = hive.roof.layers if hive.roof is not None and hive.roof.layers else (_BOARD,)
-    if all(conductivity(layer.material) >= _INSULATES for layer in layers):
+    if not any(insulates(layer.material) for layer in layers):
         return (_WOOL, *layers)
     return tuple(
         layer.model_copy(update={"thickness_mm": min(layer.thickness_mm * 2, 500.0)})
-        if conductivity(layer.material) < _INSULATES
+        if insulates(layer.material)
         else layer
         for layer in layers
     )

@@ -7,15 +7,15 @@ from dataclasses import dataclass
 from math import exp, log
 
 from sabaka_core.document.chambers import Layer
-from sabaka_core.hive.materials import conductivity
+from sabaka_core.hive.materials import layer_resistance, sheltering
 
 
 def resistance(layers: Sequence[Layer]) -> float:
-    """Resistance of layers one after the other, without their surfaces: ``Σ t/k`` [m²K/W].
+    """Resistance of layers one after the other, without their surfaces: ``Σ t/k`` [m²K/W], as far as none is vented.
 
     Source: ISO 6946, from memory.
     """
-    return sum(layer.thickness_mm / 1000 / conductivity(layer.material) for layer in layers)
+    return sum(layer_resistance(layer) for layer in sheltering(layers))
 
 
 def transmittance(resistance_m2kw: float, rsi: float, rse: float) -> float:

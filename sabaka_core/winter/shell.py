@@ -14,14 +14,13 @@ from sabaka_core.document.run import Follower, Gap, Run
 from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
 from sabaka_core.geometry.profile import Chord
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.materials import conductivity
+from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, sheltering
+from sabaka_core.hive.roof import roof_layers
 from sabaka_core.season.nest import Nest
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
 
 # A follower that is insulated carries this much cork, common practice.
 _FOLLOWER_CORK = Layer(material="cork", thickness_mm=20.0)
-# A roof told by no layers, common practice: boards under sheet metal.
-_ROOF = (Layer(material="softwood", thickness_mm=20.0),)
 _CLOTH = 0.02
 
 
@@ -210,9 +209,10 @@ def _round_u(radius: float, layers: Sequence[Layer], c: dict[str, float], rsi: f
     Source: radial conduction through a cylinder, from memory.
     """
     total, here = c["rsi_side"] if rsi is None else rsi, radius
-    for layer in layers:
+    for layer in sheltering(layers):
         there = here + layer.thickness_mm / 1000
-        total += radius * log(there / here) / conductivity(layer.material)
+        # A layer of air resists as if it conducted so much.
+        total += radius * log(there / here) * layer_resistance(layer) * 1000 / layer.thickness_mm
         here = there
     return 1 / (total + c["rse"] * radius / here)
 
@@ -239,14 +239,15 @@ def _top(a: Analysis, c: dict[str, float], vented: bool) -> tuple[float, float]:
     bar = main.thickness_mm if isinstance(main, TopBar) else main.lug_thickness_mm if isinstance(main, Frame) else 0.0
     r, t = bar / 1000 / conductivity("softwood"), bar / 1000
     for cover in a.hive.covers:
-        if cover.kind in ("boards", "slats"):
-            r, t = r + cover.thickness_mm / 1000 / conductivity("softwood"), t + cover.thickness_mm / 1000
+        if cover.kind in ("boards", "slats") and cover.thickness_mm > 0:
+            board = Layer(material=cover.material, thickness_mm=cover.thickness_mm)
+            r, t = r + layer_resistance(board), t + cover.thickness_mm / 1000
         elif cover.kind in ("cloth", "screen"):
             r += _CLOTH if cover.kind == "cloth" else 0.0
     roof = a.hive.roof
-    layers = roof.layers if roof is not None and roof.layers else _ROOF
+    layers = roof_layers(roof)
     # Insulation told with the roof lies on the covers; what is vented away is the roof space over it.
-    insulating = tuple(layer for layer in layers if conductivity(layer.material) < 0.1)
+    insulating = tuple(layer for layer in layers if insulates(layer.material))
     other = tuple(layer for layer in layers if layer not in insulating)
     r, t = r + resistance(insulating), t + _thick(insulating)
     if not vented:

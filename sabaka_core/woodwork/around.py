@@ -7,21 +7,22 @@ from dataclasses import replace
 from math import cos, radians, tan
 
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
+from sabaka_core.document.hive import Roof
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.materials import insulates
 from sabaka_core.hive.whole import BoxPlace, Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.stand import Leg, standing_of
 from sabaka_core.woodwork.parts import Part, Rebate
 from sabaka_core.woodwork.solids import Prism, brick
 
-_ROOF_MM, _PLAY_MM = 18.0, 6.0
+_PLAY_MM = 6.0
 _LEG_MM = (70.0, 35.0)
 # Wood left outside a super's rebate, and over a lug whose box isn't in the catalogue.
 _RAIL_MM, _OVER_LUG_MM = 6.0, 6.0
-_INSULATION = ("wood fibre", "eps", "xps", "cork", "sheep wool", "straw")
 
 
 def roof_parts(whole: Whole, under: Iterable[Part]) -> Iterator[Part]:
@@ -33,24 +34,23 @@ def roof_parts(whole: Whole, under: Iterable[Part]) -> Iterator[Part]:
     ys = [y for b in whole.boxes for y in b.y] + [y for _, across, _ in placed for y in across]
     xs = [x for b in whole.boxes for x in b.x] + [x for along, _, _ in placed for x in along]
     x0, x1, y0, y1 = min(xs) - _PLAY_MM, max(xs) + _PLAY_MM, min(ys) - _PLAY_MM, max(ys) + _PLAY_MM
-    roof = whole.hive.roof
-    overlap = roof.overlap_mm if roof else 25.0
-    clear = roof.clearance_mm if roof else 40.0
-    layers = roof.layers if roof and roof.layers else ()
-    inside = [layer for layer in layers if layer.material in _INSULATION]
+    roof = whole.hive.roof or Roof()
+    overlap, clear, layers = roof.overlap_mm, roof.clearance_mm, roof.layers
+    inside = [layer for layer in layers if insulates(layer.material)]
     high = overlap + clear + 30.0 + sum(layer.thickness_mm for layer in inside)
     low = max(b.z[1] for b in whole.boxes) - overlap
     top = low + high
-    t = _ROOF_MM
+    t = practice("lid_rim").number
     long, wide = x1 - x0 + 2 * t, y1 - y0
     side = tuple((brick((x0 - t, x1 + t), y, (low, top)),) for y in ((y0 - t, y0), (y1, y1 + t)))
     end = tuple((brick(x, (y0, y1), (low, top)),) for x in ((x0 - t, x0), (x1, x1 + t)))
     yield Part("roof-side", "Roof, long side", "Roof", 2, long, high, t, "softwood", joint="butt, screwed", places=side)
     yield Part("roof-end", "Roof, end", "Roof", 2, wide, high, t, "softwood", joint="butt, screwed", places=end)
     if not layers:
-        lid = ((brick((x0 - t, x1 + t), (y0 - t, y1 + t), (top, top + 20.0)),),)
+        board = practice("roof_board").number
+        lid = ((brick((x0 - t, x1 + t), (y0 - t, y1 + t), (top, top + board)),),)
         note = "of boards edge to edge, under sheet metal or felt"
-        yield Part("roof-top", "Roof, top", "Roof", 1, long, wide + 2 * t, 20.0, "softwood", note=note, places=lid)
+        yield Part("roof-top", "Roof, top", "Roof", 1, long, wide + 2 * t, board, "softwood", note=note, places=lid)
     lower, upper = top, top
     for number, layer in enumerate(layers, 1):
         thick = layer.thickness_mm

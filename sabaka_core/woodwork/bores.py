@@ -9,11 +9,9 @@ from math import atan2, cos, tan
 from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Entrance
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.materials import conductivity
+from sabaka_core.hive.materials import insulates
 from sabaka_core.woodwork.parts import BoredHole, Part
 
-# Layers under this conductivity are chewed, or shed, where a hole bares them [W/mK].
-_INSULATES_BELOW = 0.1
 # Wood left round a hole in the block that lines it.
 _ROUND_MM = 20.0
 Points = tuple[tuple[float, float], ...]
@@ -109,7 +107,7 @@ def blocks(a: Analysis) -> Iterator[Part]:
     """A block of wood in the insulation round each entrance, so that none is bared to the bees."""
     for number, entrance in enumerate(a.chamber.entrances, 1):
         layers = a.chamber.walls.sides if entrance.wall in ("left", "right") else a.chamber.walls.ends
-        thick = sum(layer.thickness_mm for layer in layers if conductivity(layer.material) < _INSULATES_BELOW)
+        thick = sum(layer.thickness_mm for layer in layers if insulates(layer.material))
         if thick <= 0:
             continue
         wide, high = entrance.size_mm

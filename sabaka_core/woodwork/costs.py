@@ -64,7 +64,7 @@ def bill_of(parts: tuple[Part, ...], plan: CutPlan, hive: Hive) -> Bill:
         if metres:
             minutes[work] = metres * value(work)
     fixed = sum(part.count for part in parts if part.group in ("Box", "Roof", "Stand", "Supers"))
-    hinges = 2 if hive.roof is not None and hive.roof.kind == "hinged" else 0
+    hinges = 2 if hive.roof is not None and hive.roof.opens.startswith("hinged") else 0
     hardware = fixed * value("screws_a_part") * value("screws") + hinges * value("hinge")
     sheets = plan.sheet_cost
     return Bill(plan.cost - sheets, sheets, hardware, minutes, building.hour_price)

@@ -14,8 +14,8 @@ _HIVE: tuple[tuple[str, Callable[[Hive], bool]], ...] = (
     ("excluder of a passage", lambda h: any(p.excluder for p in h.passages)),
     ("cloth or screen over the combs", lambda h: any(c.kind in ("cloth", "screen") for c in h.covers)),
     ("boards over the combs", lambda h: any(c.kind == "boards" for c in h.covers)),
-    ("the roof’s gable: it is listed flat", lambda h: h.roof is not None and h.roof.kind == "gabled"),
-    ("hinges and stay of the lid", lambda h: h.roof is not None and h.roof.kind == "hinged"),
+    ("the roof’s pitch: it is listed flat", lambda h: h.roof is not None and h.roof.kind != "flat"),
+    ("hinges and stay of the lid", lambda h: h.roof is not None and h.roof.opens.startswith("hinged")),
 )
 _CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
     ("door, rods, and the spacers on door and front", lambda c: c.rest.kind == "rods"),

@@ -25,13 +25,15 @@ router = Router(auth=keeper_only)
 class StudiesIn(Schema):
     """A design, and what is asked of which study, and which chamber is on the bench.
 
-    ``held`` is what the keeper said last: mends leave it alone where they can.
+    ``held`` is what the keeper said last: mends leave it alone where they can. ``before`` is the design that it is
+    compared with.
     """
 
     document: dict[str, Any]
     asked: Annotated[dict[str, Asked], Field(max_length=16)]
     held: Annotated[list[Pointer], Field(max_length=8)] | None = None
     box: Annotated[int, Field(ge=0, le=24)] | None = None
+    before: dict[str, Any] | None = None
 
 
 class StudiesOut(Schema):
@@ -45,7 +47,10 @@ def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     """What the studies that are asked say of a design."""
     hive = weathered(keeper_of(request), validate_hive(payload.document))
     held = outside_sizes(hive) if payload.held is None else tuple(payload.held)
-    said = chapters(contexts.of(hive).on(payload.box), payload.asked, held)
+    context = contexts.of(hive).on(payload.box)
+    if payload.before is not None:
+        context = context.beside(contexts.of(weathered(keeper_of(request), validate_hive(payload.before))))
+    said = chapters(context, payload.asked, held)
     # Written straight from the models: their values were validated when they were made.
     body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
     return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")

@@ -10,7 +10,23 @@ from sabaka_core import ParameterError, load_hive
 from server.designs.services import create_design
 
 DEMO_KEEPER = "wren"
-DEMO_HIVES = ("granny", "sheepshank", "bowline")
+# A hive of each system, by its file and what it is called; sheepshank and granny are two turns of the sloped one.
+# Lowest on the shelf first.
+DEMO_HIVES = {
+    "tall-in-stack": "Marlinspike",
+    "conversion-box": "Splice",
+    "tree-cavity": "Monkey’s Fist",
+    "stacked-long": "Round Turn",
+    "rear-access": "Cleat",
+    "side-by-side": "Carrick",
+    "two-chamber": "Fisherman",
+    "deep-horizontal": "Anchor",
+    "long-shallow": "Figure of Eight",
+    "straight-top-bar": "Reef",
+    "granny": "Granny",
+    "sheepshank": "Sheepshank",
+    "bowline": "Bowline",
+}
 
 
 def load_demo() -> int:
@@ -40,6 +56,7 @@ def demo_keeper() -> tuple[User, int]:
 
 def _made(username: str) -> tuple[User, int]:
     user = User.objects.create_user(username, first_name="Wren, Saltmarsh Row")
-    for name in DEMO_HIVES:
-        create_design(user, load_hive((settings.EXAMPLES / f"{name}.json").read_bytes()), "Demo hive")
+    for example, name in DEMO_HIVES.items():
+        hive = load_hive((settings.EXAMPLES / f"{example}.json").read_bytes())
+        create_design(user, hive.model_copy(update={"name": name}), "Demo hive")
     return user, len(DEMO_HIVES)

@@ -59,7 +59,7 @@ class Lifts(TestCase):
 
     def test_a_hinged_lid_is_judged_by_its_far_edge(self) -> None:
         """Hand: 25 kg hinged take 25 × 9.80665 / 2 = 122.6 N at the far edge, over 100."""
-        heavy = opened("bowline", lifting=Lifting(lid_kg=25.0, lid_hinge="long-side"), roof=Roof(kind="hinged"))
+        heavy = opened("bowline", lifting=Lifting(lid_kg=25.0), roof=Roof(opens="hinged-side"))
         found = next(f for f in said(heavy, "lifting").findings if f.code == "lid-heavy")
         self.assertEqual(found.number.unit, "N")
         self.assertAlmostEqual(found.number.value, 122.583, places=3)

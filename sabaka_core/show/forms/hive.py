@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.combs.schools import SCHOOLS, school_row
-from sabaka_core.document.hive import Choices
+from sabaka_core.document.hive import Choices, Hive
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import practice
@@ -20,8 +20,8 @@ def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     return (
         *shape_forms(a),
         *comb_forms(a),
-        *_passages(a),
-        *_supers(a),
+        *(passage_form(a.hive, index) for index in range(len(a.hive.passages))),
+        *(super_form(a.hive, index) for index in range(len(a.hive.supers))),
         _keeping(a),
         *_colonies(a),
         *board_forms(a),
@@ -30,52 +30,64 @@ def hive_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     )
 
 
-def _passages(a: Analysis) -> Iterator[FieldGroup]:
-    for index, passage in enumerate(a.hive.passages):
-        at = f"/passages/{index}"
-        ends = f"{passage.from_chamber} to {passage.to_chamber}".replace("-", " ")
-        fields: list[FormField] = [
-            choice(
-                f"{at}/kind",
-                "Kind",
-                passage.kind,
-                ("slot", "a slot", ""),
-                ("holes", "holes", ""),
-                ("open", "open", "One box stands on the other without a floor."),
-            ),
-            choice(
-                f"{at}/excluder",
-                "Queen excluder",
-                "yes" if passage.excluder else "no",
-                ("no", "none", "A full comb of honey usually stops the queen."),
-                ("yes", "in the passage", "Slots of 4.1 to 4.4 mm; every other way round it counts."),
-            ),
-        ]
-        if passage.kind != "open":
-            fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
-            fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
-        yield FieldGroup(id=f"passage-{index}", title=f"Passage, {ends}", fields=tuple(fields))
+def passage_form(hive: Hive, index: int) -> FieldGroup:
+    """One way from chamber to chamber."""
+    passage, at = hive.passages[index], f"/passages/{index}"
+    ends = f"{passage.from_chamber} to {passage.to_chamber}".replace("-", " ")
+    fields: list[FormField] = [
+        choice(
+            f"{at}/kind",
+            "Kind",
+            passage.kind,
+            ("slot", "a slot", ""),
+            ("holes", "holes", ""),
+            ("open", "open", "One box stands on the other without a floor."),
+        ),
+        choice(
+            f"{at}/excluder",
+            "Queen excluder",
+            "yes" if passage.excluder else "no",
+            ("no", "none", "A full comb of honey usually stops the queen."),
+            ("yes", "in the passage", "Slots of 4.1 to 4.4 mm; every other way round it counts."),
+        ),
+    ]
+    if passage.kind != "open":
+        fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
+        fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
+    return FieldGroup(
+        id=f"passage-{index}",
+        title=f"Passage, {ends}",
+        fields=tuple(fields),
+        actions=(action("Close it for good", do="remove-passage", at=index),),
+    )
 
 
-def _supers(a: Analysis) -> Iterator[FieldGroup]:
-    for index, each in enumerate(a.hive.supers):
-        at = f"/supers/{index}"
-        yield FieldGroup(
-            id=f"super-{index}",
-            title=f"Supers on {each.chamber.replace('-', ' ')}",
-            fields=(
-                size(f"{at}/height_mm", "Each, high", each.height_mm),
-                SizeField(
-                    path=f"{at}/frames",
-                    label="Frames in each",
-                    quantity=Quantity(value=each.frames, unit="count"),
-                    held=True,
-                ),
-                SizeField(
-                    path=f"{at}/boxes", label="How many", quantity=Quantity(value=each.boxes, unit="count"), held=True
-                ),
+def super_form(hive: Hive, index: int) -> FieldGroup:
+    """Supers of one kind on a chamber."""
+    each, at = hive.supers[index], f"/supers/{index}"
+    return FieldGroup(
+        id=f"super-{index}",
+        title=f"Super {index + 1}, on {each.chamber.replace('-', ' ')}",
+        fields=(
+            choice(f"{at}/comb_type", "Hangs", each.comb_type, *((kind.id, kind.name, "") for kind in hive.comb_types)),
+            size(f"{at}/height_mm", "Each, high", each.height_mm),
+            _counted(f"{at}/frames", "Combs in each", each.frames),
+            _counted(f"{at}/boxes", "One on the other", each.boxes),
+            size(f"{at}/at_mm", "From the chamber's near end", each.at_mm, "For supers abreast on one chamber."),
+            choice(
+                f"{at}/turned",
+                "Its combs run",
+                "yes" if each.turned else "no",
+                ("no", "as the chamber's", "Bees go straight up between the combs."),
+                ("yes", "crosswise", "A standard box on a wider chamber; what it leaves open beside it is covered."),
             ),
-        )
+        ),
+        actions=(action("Take it off", do="remove-super", at=index),),
+    )
+
+
+def _counted(path: str, label: str, number: int) -> SizeField:
+    return SizeField(path=path, label=label, quantity=Quantity(value=number, unit="count"), held=True)
 
 
 def _stand(a: Analysis) -> Iterator[FieldGroup]:

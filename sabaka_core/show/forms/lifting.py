@@ -13,6 +13,7 @@ from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.show.forms.fields import choice, size
+from sabaka_core.show.forms.things import roof_opens
 
 
 def lifting_forms(a: Analysis) -> tuple[FieldGroup, ...]:
@@ -108,15 +109,7 @@ def _stand(a: Analysis, lifting: Lifting) -> FieldGroup:
 
 def _lid(a: Analysis, lifting: Lifting) -> FieldGroup:
     fields: list[FormField] = [
-        choice(
-            "/lifting/lid_hinge",
-            "Lid",
-            lifting.lid_hinge or "",
-            ("", "as the roof is", ""),
-            ("long-side", "hinged on the long side", ""),
-            ("end", "hinged at the end", ""),
-            ("lift-off", "lifted off", ""),
-        ),
+        roof_opens(a.hive),
         size(
             "/lifting/lid_kg",
             "Lid weighs",

@@ -1244,7 +1244,10 @@ export interface components {
             /** Basket High Mm */
             basket_high_mm?: number | null;
         };
-        /** Circle */
+        /**
+         * Circle
+         * @description A circle.
+         */
         Circle: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1255,7 +1258,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -1329,7 +1332,7 @@ export interface components {
         };
         /**
          * Cover
-         * @description What lies over the bars or frames.
+         * @description What lies over the bars or frames, lowest first; ``feeder_hole`` for a jar that stands on it.
          */
         Cover: {
             /**
@@ -1338,6 +1341,11 @@ export interface components {
              * @enum {string}
              */
             kind?: "bars" | "slats" | "boards" | "cloth" | "screen";
+            /**
+             * Material
+             * @default softwood
+             */
+            material?: string;
             /**
              * Thickness Mm
              * @default 0
@@ -1348,6 +1356,11 @@ export interface components {
              * @default 1
              */
             count?: number;
+            /**
+             * Feeder Hole
+             * @default false
+             */
+            feeder_hole?: boolean;
         };
         /**
          * Dimension
@@ -1397,7 +1410,10 @@ export interface components {
              * @description Two lines out to it, itself, and the joiner’s slash across each end.
              */
             readonly strokes: components["schemas"]["Stroke"][];
-            /** Middle */
+            /**
+             * Middle
+             * @description Where its number stands.
+             */
             readonly middle: [
                 number,
                 number,
@@ -1511,6 +1527,11 @@ export interface components {
              * @default []
              */
             handles: components["schemas"]["Handle"][];
+            /**
+             * Things
+             * @default []
+             */
+            things: components["schemas"]["ThingMark"][];
         };
         /**
          * EditOut
@@ -1558,7 +1579,7 @@ export interface components {
         };
         /**
          * FieldGroup
-         * @description Fields that belong together.
+         * @description Fields that belong together. ``moves`` is the edit that puts the row ``at`` to another place ``to``.
          */
         FieldGroup: {
             /** Id */
@@ -1566,12 +1587,16 @@ export interface components {
             /** Title */
             title: string;
             /** Fields */
-            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
+            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"] | components["schemas"]["RowField"])[];
             /**
              * Actions
              * @default []
              */
             actions: components["schemas"]["Action"][];
+            /** Moves */
+            moves: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * Finding
@@ -1886,10 +1911,10 @@ export interface components {
             format?: "sabaka-hive";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version?: 2;
+            version?: 3;
             /** Name */
             name: string;
             /**
@@ -2119,8 +2144,6 @@ export interface components {
              * @default 150
              */
             stack_stand_mm?: number;
-            /** Lid Hinge */
-            lid_hinge?: ("long-side" | "end" | "lift-off") | null;
             /** Lid Kg */
             lid_kg?: number | null;
         };
@@ -2582,7 +2605,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2604,7 +2627,10 @@ export interface components {
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
         };
-        /** Polyline */
+        /**
+         * Polyline
+         * @description A line through points.
+         */
         Polyline: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -2615,7 +2641,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2703,7 +2729,9 @@ export interface components {
         };
         /**
          * Roof
-         * @description The lid: its inside clearance above the bars, how it opens, its build-up from the inside out.
+         * @description The lid: its shape, its inside clearance above the bars, how it opens, its build-up from the inside out.
+         *
+         *     ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end.
          */
         Roof: {
             /**
@@ -2711,15 +2739,26 @@ export interface components {
              * @default flat
              * @enum {string}
              */
-            kind?: "flat" | "gabled" | "hinged";
+            kind?: "flat" | "pent" | "gabled";
+            /**
+             * Opens
+             * @default lifts-off
+             * @enum {string}
+             */
+            opens?: "lifts-off" | "hinged-side" | "hinged-end" | "slides";
+            /**
+             * Pitch Deg
+             * @default 0
+             */
+            pitch_deg?: number;
             /**
              * Clearance Mm
-             * @default 0
+             * @default 40
              */
             clearance_mm?: number;
             /**
              * Overlap Mm
-             * @default 12
+             * @default 25
              */
             overlap_mm?: number;
             /**
@@ -2727,6 +2766,35 @@ export interface components {
              * @default []
              */
             layers?: components["schemas"]["Layer"][];
+        };
+        /**
+         * RowField
+         * @description One of several things in a row: what can be set of it, and buttons that move it or take it out.
+         *
+         *     ``look`` is the layer of drawings it is drawn on.
+         */
+        RowField: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "row";
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /**
+             * Look
+             * @default
+             */
+            look: string;
+            /** Fields */
+            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"])[];
+            /**
+             * Actions
+             * @default []
+             */
+            actions: components["schemas"]["Action"][];
         };
         /**
          * Run
@@ -3069,7 +3137,7 @@ export interface components {
         };
         /**
          * Super
-         * @description Boxes set on a chamber.
+         * @description Boxes set on a chamber, ``at_mm`` from its near end; ``turned`` when their frames run crosswise to its own.
          */
         Super: {
             /** Chamber */
@@ -3085,6 +3153,16 @@ export interface components {
              * @default 1
              */
             boxes?: number;
+            /**
+             * At Mm
+             * @default 0
+             */
+            at_mm?: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
         };
         /**
          * Table
@@ -3141,6 +3219,26 @@ export interface components {
              * @default false
              */
             long: boolean;
+        };
+        /**
+         * ThingMark
+         * @description Where a thing that can be taken hold of lies on a drawing [mm]: which one, what it is called, its chamber.
+         */
+        ThingMark: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Box */
+            box: number | null;
+            /** Left Mm */
+            left_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Bottom Mm */
+            bottom_mm: number;
         };
         /**
          * Tick
@@ -3200,6 +3298,9 @@ export interface components {
         /**
          * Walls
          * @description Build-up of sides, ends and floor, inside layer first.
+         *
+         *     ``outside_held`` says that outside sizes stay when layers change, and the inside gives way; ``loose_lining`` that
+         *     the innermost of several layers of sides and ends is screwed, to be replaced.
          */
         Walls: {
             /** Sides */
@@ -3208,6 +3309,16 @@ export interface components {
             ends: components["schemas"]["Layer"][];
             /** Floor */
             floor: components["schemas"]["Layer"][];
+            /**
+             * Outside Held
+             * @default false
+             */
+            outside_held?: boolean;
+            /**
+             * Loose Lining
+             * @default false
+             */
+            loose_lining?: boolean;
         };
         /**
          * Wintering
@@ -3285,6 +3396,23 @@ export interface components {
             do: "add-board";
         };
         /**
+         * AddCover
+         * @description Lay a cover over those that lie there.
+         */
+        AddCover: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-cover";
+            /**
+             * Kind
+             * @default boards
+             * @enum {string}
+             */
+            kind?: "bars" | "slats" | "boards" | "cloth" | "screen";
+        };
+        /**
          * AddEntrance
          * @description Add an entrance beside the nest.
          */
@@ -3351,6 +3479,61 @@ export interface components {
             do: "add-frame";
             /** Standard */
             standard: string;
+        };
+        /**
+         * AddLayer
+         * @description Put a layer into a wall, a floor or the roof; outermost when no place is said.
+         */
+        AddLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-layer";
+            /** Path */
+            path: string;
+            /** At */
+            at?: number | null;
+            /**
+             * Material
+             * @default softwood
+             */
+            material?: string;
+            /**
+             * Thickness Mm
+             * @default 20
+             */
+            thickness_mm?: number;
+        };
+        /**
+         * AddPassage
+         * @description Make a way for bees between two chambers.
+         */
+        AddPassage: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-passage";
+            /** From Chamber */
+            from_chamber: string;
+            /** To Chamber */
+            to_chamber: string;
+        };
+        /**
+         * AddSuper
+         * @description Set a super on a chamber, of a catalogue frame's box, or of the chamber's own frames or bars.
+         */
+        AddSuper: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-super";
+            /** Chamber */
+            chamber: string;
+            /** Standard */
+            standard?: string | null;
         };
         /**
          * Asked
@@ -3452,7 +3635,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -3631,6 +3814,21 @@ export interface components {
             do: "measure-old";
         };
         /**
+         * MoveCover
+         * @description Lay a cover over or under its neighbour.
+         */
+        MoveCover: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move-cover";
+            /** At */
+            at: number;
+            /** To */
+            to: number;
+        };
+        /**
          * MoveFollower
          * @description Type where a follower should stand.
          */
@@ -3671,6 +3869,23 @@ export interface components {
             bees: "frames" | "bars" | "fixed" | "swarm";
             /** Standard */
             standard?: string | null;
+        };
+        /**
+         * MoveLayer
+         * @description Move a layer to another place between the others, counted from the inside.
+         */
+        MoveLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move-layer";
+            /** Path */
+            path: string;
+            /** At */
+            at: number;
+            /** To */
+            to: number;
         };
         /**
          * Nudge
@@ -3790,6 +4005,19 @@ export interface components {
             index: number;
         };
         /**
+         * RemoveCover
+         * @description Take a cover off.
+         */
+        RemoveCover: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-cover";
+            /** At */
+            at: number;
+        };
+        /**
          * RemoveEntrance
          * @description Take an entrance away.
          */
@@ -3854,6 +4082,47 @@ export interface components {
              * @enum {string}
              */
             do: "remove-item";
+            /** At */
+            at: number;
+        };
+        /**
+         * RemoveLayer
+         * @description Take a layer out.
+         */
+        RemoveLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-layer";
+            /** Path */
+            path: string;
+            /** At */
+            at: number;
+        };
+        /**
+         * RemovePassage
+         * @description Close a way between two chambers for good.
+         */
+        RemovePassage: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-passage";
+            /** At */
+            at: number;
+        };
+        /**
+         * RemoveSuper
+         * @description Take a super, or a pile of them, off.
+         */
+        RemoveSuper: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-super";
             /** At */
             at: number;
         };
@@ -3937,6 +4206,30 @@ export interface components {
             do: "set";
             /** Path */
             path: string;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
+         * SetOutside
+         * @description Say how large the chamber is outside, across or along; that is then held.
+         */
+        SetOutside: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set-outside";
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "across" | "along";
             /** Text */
             text: string;
             /**
@@ -4060,6 +4353,19 @@ export interface components {
             sha: string;
         };
         /**
+         * WallsAlike
+         * @description Give every side and end of every chamber the layers of this wall.
+         */
+        WallsAlike: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "walls-alike";
+            /** Path */
+            path: string;
+        };
+        /**
          * StudiesOut
          * @description What each of them says.
          */
@@ -4073,7 +4379,8 @@ export interface components {
          * StudiesIn
          * @description A design, and what is asked of which study, and which chamber is on the bench.
          *
-         *     ``held`` is what the keeper said last: mends leave it alone where they can.
+         *     ``held`` is what the keeper said last: mends leave it alone where they can. ``before`` is the design that it is
+         *     compared with.
          */
         StudiesIn: {
             /** Document */
@@ -4088,6 +4395,10 @@ export interface components {
             held?: string[] | null;
             /** Box */
             box?: number | null;
+            /** Before */
+            before?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * JobOut
@@ -6626,7 +6937,7 @@ export interface operations {
             header?: never;
             path: {
                 ident: string;
-                name: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "rod";
+                name: "section" | "along" | "plan" | "slope" | "board" | "above" | "beside" | "whole" | "rod";
             };
             cookie?: never;
         };

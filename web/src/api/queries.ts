@@ -155,9 +155,20 @@ export function useWeatherTables() {
 }
 
 /** What the studies asked say of a design. */
-function studied(document: Hive, asked: Asks, held: EditOut["held"] = null, box: number | null = null) {
-  const body = { document: { ...document }, asked, held, box };
+function studied(
+  document: Hive,
+  asked: Asks,
+  held: EditOut["held"] = null,
+  { box = null, before = null }: Beside = {},
+) {
+  const body = { document: { ...document }, asked, held, box, before: before && { ...before } };
   return asSchema<StudiesOut>(answered(client.POST("/api/studies/", { body }))).then(({ chapters }) => chapters);
+}
+
+/** Which chamber is on the bench, and the design that one is compared with. */
+interface Beside {
+  box?: number | null;
+  before?: Hive | null;
 }
 
 /** One study of a design; a size that was typed is compared with. */
@@ -169,6 +180,18 @@ export function useStudy(document: Hive, study: string | null, typed: string): U
     queryFn: () => chapterOf(document, study ?? "", { typed, units: system(units) }),
     placeholderData: keepPreviousData,
     enabled: study !== null,
+    gcTime: 0,
+  });
+}
+
+/** What followed from the last change, step by step. */
+export function useFollows(document: Hive, before: Hive | null, box: number): UseQueryResult<Chapter> {
+  return useQuery({
+    select: useRead<Chapter>(),
+    queryKey: ["follows", before, document, box],
+    queryFn: () => chapterOf(document, "follows", { parts: ["tables"] }, { before, box }),
+    placeholderData: keepPreviousData,
+    enabled: before !== null,
     gcTime: 0,
   });
 }
@@ -190,7 +213,7 @@ export function useWorkings(document: Hive, study: string, box: number, wanted: 
   const { data } = useQuery({
     select: useRead<Chapter>(),
     queryKey: ["workings", study, document, box],
-    queryFn: () => chapterOf(document, study, { parts: ["metrics"] }, box),
+    queryFn: () => chapterOf(document, study, { parts: ["metrics"] }, { box }),
     placeholderData: keepPreviousData,
     enabled: wanted,
     gcTime: 0,
@@ -198,13 +221,8 @@ export function useWorkings(document: Hive, study: string, box: number, wanted: 
   return data?.metrics;
 }
 
-async function chapterOf(
-  document: Hive,
-  study: string,
-  asked: Asks[string],
-  box: number | null = null,
-): Promise<Chapter> {
-  const { [study]: chapter } = await studied(document, { [study]: asked }, null, box);
+async function chapterOf(document: Hive, study: string, asked: Asks[string], beside: Beside = {}): Promise<Chapter> {
+  const { [study]: chapter } = await studied(document, { [study]: asked }, null, beside);
   if (!chapter) throw new Error(`“${study}” said nothing.`);
   return chapter;
 }
@@ -215,7 +233,7 @@ export function useFound(document: Hive, held: EditOut["held"], box: number, wan
   return useQuery({
     select: useRead<Finding[]>(),
     queryKey: ["found", document, held],
-    queryFn: async () => found(await studied(document, { shape: all, combs: all, run: all }, held, box)),
+    queryFn: async () => found(await studied(document, { shape: all, combs: all, run: all }, held, { box })),
     placeholderData: keepPreviousData,
     enabled: wanted,
   });

@@ -176,3 +176,13 @@ export function shareOf(extent: Drawing["extent"], all: Drawing["extent"][]): nu
 export function aspect(extent: Drawing["extent"]): string {
   return `${String(extent.right_mm - extent.left_mm)} / ${String(extent.bottom_mm - extent.top_mm)}`;
 }
+
+/** Where an upright box of a drawing lies on the screen. */
+export function lies(
+  t: Transform,
+  box: Drawing["extent"],
+): { left: number; top: number; width: number; height: number } {
+  const from = spot(t, [box.left_mm, box.top_mm]);
+  const to = spot(t, [box.right_mm, box.bottom_mm]);
+  return { left: from.x, top: from.y, width: to.x - from.x, height: to.y - from.y };
+}

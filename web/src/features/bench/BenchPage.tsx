@@ -4,14 +4,15 @@ import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import { BenchRoom } from "./BenchRoom";
 import { stepOf, wayTo, type BenchStep } from "./steps";
-import { asksFor, FIRST } from "./asks";
+import type { Hive } from "../../api/types";
+import { asksFor, FIRST, firstView } from "./asks";
 import { firstReport } from "./useBench";
 import { dropSlot, leftWork, type Left } from "./slots";
 import { keepAside } from "./useKeeping";
 
 /** Opens a design with its first report, work left from an earlier visit included. */
 async function load(id: string, step: BenchStep) {
-  const asked = asksFor({ ...FIRST, step });
+  const askedOf = (document: Hive) => asksFor({ ...FIRST, step, view: firstView(document) });
   const design = await openDesign(id);
   const found = await leftWork(id);
   const newest = found.pop();
@@ -20,13 +21,13 @@ async function load(id: string, step: BenchStep) {
   if (newest && JSON.stringify(newest.work.document) === JSON.stringify(design.document)) dropSlot(newest.slot);
   else if (newest) {
     try {
-      return { design, first: await firstReport(newest.work.document, asked), left: newest };
+      return { design, first: await firstReport(newest.work.document, askedOf(newest.work.document)), left: newest };
     } catch {
       // What was left can't be used any more; it stays on the device, and the kept design opens.
     }
   }
   const left: Left | null = null;
-  return { design, first: await firstReport(design.document, asked), left };
+  return { design, first: await firstReport(design.document, askedOf(design.document)), left };
 }
 
 export function BenchPage() {

@@ -4,7 +4,7 @@ import type { DesignOut, EditOut } from "../../api/types";
 import { fetchCharts } from "../../drawing/LazyChart";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
-import { asksFor, FIRST } from "./asks";
+import { asksFor, FIRST, firstView } from "./asks";
 import { AnyStep } from "./AnyStep";
 import { BrokenStep } from "./BrokenStep";
 import type { StepProps } from "./StepFrame";
@@ -65,9 +65,10 @@ interface BenchRoomProps {
 export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const { state, keep, rebase, send } = useKeeping(id, left?.work.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
-  const [view, setView] = useState(FIRST.view);
+  const [view, setView] = useState(firstView(first.document));
   const [comb, setComb] = useState("");
-  const asked = useMemo(() => asksFor({ step, tab, view, comb }), [step, tab, view, comb]);
+  const [thing, setThing] = useState("");
+  const asked = useMemo(() => asksFor({ step, tab, view, comb, thing }), [step, tab, view, comb, thing]);
   const bench = useBench(first, keep, asked);
   // Another chamber, or other walls, may have no such drawing.
   if (bench.shape && !bench.shape.views.includes(view)) setView(FIRST.view);
@@ -165,6 +166,12 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
                 onTab={setTab}
                 view={view}
                 onView={setView}
+                thing={thing}
+                onThing={(taken, box) => {
+                  if (box !== null && box !== bench.report.box) bench.enter(box);
+                  setThing(taken);
+                  setTab("set");
+                }}
                 chosen={chosen}
                 onChoose={setChosen}
                 pointed={pointed}

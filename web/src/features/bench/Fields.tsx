@@ -7,15 +7,20 @@ import { useTyped } from "../../ui/useTyped";
 import { readyEdit, setEdit, typedEdit } from "./edits";
 import type { Bench } from "./useBench";
 import { Button } from "../../ui/Button";
+import { Rows, type RowField } from "./Rows";
+
+type PlainField = Exclude<FormField, RowField>;
 
 /** A group of fields as the core lists them. */
 export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
+  const rows = group.fields.filter((field) => field.kind === "row");
   return (
     <fieldset className="mb-4 min-w-0 border-t border-[var(--line)] pt-1" data-group={group.id}>
       <legend className="named pr-2 text-base">{group.title}</legend>
-      {group.fields.map((field) => (
-        <Field key={field.path} field={field} bench={bench} group={group.title} />
-      ))}
+      {group.fields.map((field) =>
+        field.kind === "row" ? null : <Field key={field.path} field={field} bench={bench} group={group.title} />,
+      )}
+      {rows.length > 0 ? <Rows rows={rows} group={group} bench={bench} /> : null}
       <div className="mt-1 flex flex-wrap gap-2">
         {group.actions.map((action) => (
           <Button
@@ -31,7 +36,8 @@ export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) 
   );
 }
 
-function Field({ field, bench, group }: { field: FormField; bench: Bench; group: string }) {
+/** One field, whatever is typed or chosen in it. */
+export function Field({ field, bench, group }: { field: PlainField; bench: Bench; group: string }) {
   switch (field.kind) {
     case "size":
       return <Size field={field} bench={bench} group={group} />;

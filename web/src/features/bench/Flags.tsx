@@ -14,7 +14,7 @@ interface FlagsProps {
   onPoint: (finding: string) => void;
 }
 
-const WHOLE = new Set(["above", "beside"]);
+const WHOLE = new Set(["whole", "above", "beside"]);
 
 /** Numbered flags where findings lie; the ledger lists them under the same numbers. */
 export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {

@@ -1,4 +1,4 @@
-import type { Asks } from "../../api/types";
+import type { Asks, Hive } from "../../api/types";
 import type { BenchStep } from "./steps";
 
 /** What the keeper looks at: it decides what every answer of the core has to bring. */
@@ -10,19 +10,27 @@ export interface Looking {
   view: string;
   /** Bar or frame on the desk of Combs. */
   comb: string;
+  /** Thing of the whole hive that was taken hold of. */
+  thing: string;
 }
 
 /** Views that are charts of other slopes than the design’s: advice stands beside them. */
 const OF_SLOPES = new Set(["slope", "board"]);
 
-export const FIRST: Looking = { step: "shape", tab: "read", view: "section", comb: "" };
+export const FIRST: Looking = { step: "shape", tab: "read", view: "section", comb: "", thing: "" };
+
+/** What a hive is looked at first: all of it where it has several chambers. */
+export function firstView(document: Hive): string {
+  return document.chambers.length > 1 ? "whole" : FIRST.view;
+}
 
 /** Numbers, drawings and forms of what is shown, and whatever is wrong: all that an edit is answered with. */
-export function asksFor({ step, tab, view, comb }: Looking): Asks {
+export function asksFor({ step, tab, view, comb, thing }: Looking): Asks {
   const shape: Asks = {
     shape: {
       parts: ["numbers", "findings", "tables", "drawings", ...(tab === "set" ? (["forms"] as const) : [])],
       wanted: OF_SLOPES.has(view) ? [view, "advice"] : [view],
+      ...(view === "whole" ? { of: thing } : {}),
     },
     run: tab === "run" ? { parts: ["findings", "tables", "drawings", "forms"], wanted: ["rod", "items"] } : LAID,
   };

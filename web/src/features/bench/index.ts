@@ -13,6 +13,7 @@ export type { Bench } from "./useBench";
 export { WeatherOfPlace } from "./WeatherOfPlace";
 export { DimensionField } from "./DimensionField";
 export { FindingList } from "./Findings";
+export { Follows } from "./Follows";
 export { Flags } from "./Flags";
 export { Legend } from "./Legend";
 export { RunTab } from "./RunTab";

@@ -23,6 +23,8 @@ export interface Kept {
   held: EditOut["held"];
   past: Done[];
   future: Done[];
+  /** The design before the last change; none after anything else. */
+  before: Hive | null;
 }
 
 /** A design on the bench; ``passing`` is the report of what is only typed or dragged so far. */
@@ -83,7 +85,7 @@ function filled(report: Report, whole: Report): Report {
 }
 
 function placed({ document, report, held }: EditOut): Kept {
-  return { document, report, held, past: [], future: [] };
+  return { document, report, held, past: [], future: [], before: null };
 }
 
 function taken(now: Kept, out: EditOut, move: Move): Kept {
@@ -96,17 +98,20 @@ function taken(now: Kept, out: EditOut, move: Move): Kept {
     case "change":
       // What changed nothing is no step to go back.
       return patch.length > 0
-        ? { document, report, held, past: [...now.past, { label: move.label, patch, inverse }], future: [] }
+        ? {
+            ...{ document, report, held, future: [], before: now.document },
+            past: [...now.past, { label: move.label, patch, inverse }],
+          }
         : { ...now, document, report, held };
     case "undo":
       return {
-        ...{ document, report, held },
+        ...{ document, report, held, before: null },
         past: now.past.slice(0, -1),
         future: [...now.future, ...now.past.slice(-1)],
       };
     case "redo":
       return {
-        ...{ document, report, held },
+        ...{ document, report, held, before: null },
         past: [...now.past, ...now.future.slice(-1)],
         future: now.future.slice(0, -1),
       };

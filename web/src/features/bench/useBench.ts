@@ -21,6 +21,8 @@ export interface Bench {
   /** Why that couldn’t be looked at, if so. */
   unlooked: string | null;
   trouble: Trouble | null;
+  /** The design before the last change, for what followed from it. */
+  before: Hive | null;
   undoLabel: string | null;
   redoLabel: string | null;
   /** Put another chamber on the bench. */
@@ -231,6 +233,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       run: report.chapters["run"],
       ...looked,
       trouble,
+      before: kept.before,
       undoLabel: kept.past.at(-1)?.label ?? null,
       redoLabel: kept.future.at(-1)?.label ?? null,
       enter,

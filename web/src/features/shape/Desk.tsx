@@ -9,8 +9,10 @@ import { useSettings } from "../../lib/settings";
 import { Pair } from "../../ui/Pair";
 import { Button } from "../../ui/Button";
 import { DimensionField, Flags, Legend, readyEdit, tableOf, type Bench, useHandles } from "../bench";
+import { Things } from "./Things";
 
 const VIEWS: readonly (readonly [string, string])[] = [
+  ["whole", "Whole"],
   ["section", "Across"],
   ["along", "Along"],
   ["plan", "From above"],
@@ -24,12 +26,15 @@ export interface DeskProps {
   bench: Bench;
   view: string;
   onView: (view: string) => void;
+  /** The thing of the whole hive that was taken hold of. */
+  thing: string;
+  onThing: (thing: string, box: number | null) => void;
   pointed: string | null;
   onPoint: (finding: string) => void;
 }
 
 /** The drawing that answers the step's question, with its dimensions as the inputs. */
-export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
+export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: DeskProps) {
   const { units } = useSettings();
   // The drawing of before stays until the one that is wished is there.
   const drawn = bench.shape?.drawings ?? {};
@@ -46,7 +51,9 @@ export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
             {(chart ?? drawing) ? `${(chart ?? drawing)?.title ?? ""}. ` : ""}
             {chart
               ? "Click a slope, or drag the marker."
-              : "Click a dimension to change it; a slanted one follows from the others."}
+              : drawing?.things.length
+                ? "Click a thing to change it: a wall, the floor, the roof, a super."
+                : "Click a dimension to change it; a slanted one follows from the others."}
           </p>
         </div>
         <div className="no-print">
@@ -66,6 +73,7 @@ export function Desk({ bench, view, onView, pointed, onPoint }: DeskProps) {
           marks={(t, size) => <ScaleMark t={t} size={size} />}
           overlay={(t, size) => (
             <>
+              <Things drawing={drawing} t={t} chosen={thing} onChoose={onThing} />
               {drawing.handles.map((handle) => (
                 <Grip key={handle.id} handle={handle} t={t} units={units} look={lookOf(handle)} {...handles(handle)} />
               ))}

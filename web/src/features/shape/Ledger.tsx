@@ -18,6 +18,8 @@ export interface LedgerProps {
   pointed: string | null;
   onPoint: (finding: string | null) => void;
   onBringBack: (number: number) => Promise<boolean>;
+  /** Whether the whole hive is looked at: then one thing of it is set. */
+  whole?: boolean;
 }
 
 /** Beside the drawing: what it reads, what can be set, and what was kept. */
@@ -32,6 +34,7 @@ export function Ledger({
   pointed,
   onPoint,
   onBringBack,
+  whole = false,
 }: LedgerProps) {
   return (
     <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
@@ -41,7 +44,7 @@ export function Ledger({
         onAt={onTab}
         tabs={[
           { name: "read", title: "Read", panel: <ReadTab bench={bench} pointed={pointed} onPoint={onPoint} /> },
-          { name: "set", title: "Set", panel: <SetTab bench={bench} /> },
+          { name: "set", title: "Set", panel: <SetTab bench={bench} whole={whole} /> },
           { name: "run", title: "Run", panel: <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> },
           { name: "compare", title: "Compare", panel: <CompareTab id={id} bench={bench} /> },
           {

@@ -1,0 +1,223 @@
+"""The whole hive cut lengthwise: every chamber, wall by layers, what lies over it, what stands on and under it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from sabaka_core.base.quantity import mm, text
+from sabaka_core.document.chambers import Layer, total_thickness_mm
+from sabaka_core.document.hive import Roof
+from sabaka_core.drawing.built import layer_look
+from sabaka_core.drawing.layout import (
+    combs_beside,
+    entrances_beside,
+    plan_extent,
+    seen_from_end,
+    stacks_beside,
+    stand_beside,
+)
+from sabaka_core.hive.roof import roof_layers, roof_rise_mm
+from sabaka_core.hive.things import Thing, thing_of, things
+from sabaka_core.hive.whole import BoxPlace, Stack, Whole
+from sabaka_core.kit.dimension import Dimension
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, ThingMark, rectangle
+from sabaka_core.kit.tables import practice
+
+_ROUND, _BELOW = 120.0, 170.0
+# A cover that has no thickness, as bars that touch have none, is still seen and clicked.
+_LEAST_SEEN = 6.0
+# Dimensions stand so far under the floor, or from a stack [mm].
+_DOWN = 46.0
+
+
+def whole_drawing(hive: Whole) -> Drawing:
+    """Everything the hive has, cut lengthwise, with what can be taken hold of."""
+    by_y = seen_from_end(hive)
+    left, right, near, far = plan_extent(hive)
+    low, high = (near, far) if by_y else (left, right)
+    shapes: list[Shape] = []
+    marks: list[ThingMark] = []
+    for block in hive.boxes:
+        if block.is_super:
+            _super(hive, block, by_y, shapes, marks)
+        else:
+            _chamber(hive, block, by_y, shapes, marks)
+    top = _covers(hive, by_y, shapes, marks)
+    ridge = _roof(hive, (low, high), top, shapes, marks)
+    shapes += stacks_beside(hive, by_y)
+    stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
+    if stand:
+        shapes += stand_beside(stand, low, high)
+    shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
+    marks.append(_mark(Thing("stand", "Stand"), low, 0.0, high, max(stand, 2 * _LEAST_SEEN)))
+    for a in hive.chambers:
+        shapes += entrances_beside(hive, a, by_y)
+    _ways(hive, by_y, shapes, marks)
+    shapes.append(
+        Dimension(
+            name="Outside, all of it", start=(low, stand), end=(high, stand), offset=(0, _DOWN), quantity=mm(high - low)
+        )
+    )
+    return Drawing(
+        name="whole",
+        title="The whole hive, cut lengthwise" if not by_y else "The whole hive, cut across",
+        extent=Box(left_mm=low - _ROUND, top_mm=ridge - 50, right_mm=high + _ROUND, bottom_mm=stand + _BELOW),
+        shapes=tuple(shapes),
+        things=tuple(marks),
+    )
+
+
+def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> None:
+    """Walls and floor layer by layer, the room inside, its combs where they are seen edge on."""
+    a = hive.chambers[block.chamber]
+    (p, q), (low, up) = (block.y if by_y else block.x), block.z
+    across = a.chamber.axis == "standing" or a.chamber.combs == "across"
+    facing = "sides" if a.chamber.axis == "standing" or across == by_y else "ends"
+    walls: tuple[Layer, ...] = getattr(a.chamber.walls, facing)
+    thick, floor = total_thickness_mm(walls), a.floor_board_mm
+    shapes.append(rectangle("cavity", p + thick, -up, q - thick, -low - floor))
+    if across != by_y and a.chamber.axis == "lying":
+        shapes += combs_beside(hive, block, by_y)
+    out = 0.0
+    for layer in walls:
+        look, t = layer_look(layer.material), layer.thickness_mm
+        shapes.append(rectangle(look, p + thick - out - t, -up, p + thick - out, -low))
+        shapes.append(rectangle(look, q - thick + out, -up, q - thick + out + t, -low))
+        out += t
+    if not a.stands_open:
+        down = low + floor
+        for layer in a.chamber.walls.floor:
+            look = layer_look(layer.material)
+            shapes.append(rectangle(look, p + thick, -down, q - thick, -down + layer.thickness_mm))
+            down -= layer.thickness_mm
+        _named(hive, marks, f"floor-{a.box}", p + thick, -low - floor, q - thick, -low)
+    _named(hive, marks, f"inside-{a.box}", p + thick, -up, q - thick, -low - floor)
+    for start in (p, q - thick):
+        _named(hive, marks, f"{facing}-{a.box}", start, -up, start + thick, -low)
+    # The other walls lie before and behind the cut: they are taken hold of at the rim.
+    behind = "sides" if facing == "ends" else "ends"
+    _named(hive, marks, f"{behind}-{a.box}", p + thick, -up, q - thick, -up + 3 * _LEAST_SEEN)
+    if a.title:
+        shapes.append(Label(layer="note", text=text(a.title), x_mm=(p + q) / 2, y_mm=-up + 26))
+
+
+def _super(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> None:
+    """A super's walls and its frames, as far as they are seen edge on."""
+    number = hive.super_of(block)
+    each = hive.hive.supers[number]
+    (p, q), (low, up) = (block.y if by_y else block.x), block.z
+    board = practice("stack_board").number
+    shapes.append(rectangle("cavity", p, -up, q, -low))
+    across = hive.chambers[block.chamber].chamber.combs == "across"
+    if (across != by_y) != each.turned:
+        spacing = hive.hive.comb_type(each.comb_type).spacing_mm
+        start = (p + q - each.frames * spacing) / 2
+        for place in range(each.frames):
+            left = start + place * spacing
+            if p + board - 1 <= left and left + spacing <= q - board + 1:
+                shapes.append(rectangle("predicted", left + 5, -up + 12, left + spacing - 5, -low - 8))
+    shapes += [rectangle("end-grain", p, -up, p + board, -low), rectangle("end-grain", q - board, -up, q, -low)]
+    _named(hive, marks, f"super-{number}", p, -up, q, -low)
+
+
+def _ways(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> None:
+    """Ways from chamber to chamber, as far as both lie in the cut: through the walls between, or from box to box."""
+    for index, way in enumerate(hive.hive.passages):
+        one, two = (
+            next(b for b in hive.boxes if hive.hive.chambers[b.chamber].id == ident and not b.is_super)
+            for ident in (way.from_chamber, way.to_chamber)
+        )
+        layer: LayerName = "excluder" if way.excluder else "entrance-open"
+        (p1, q1), (p2, q2) = (one.y, two.y) if by_y else (one.x, two.x)
+        if min(q1, q2) - max(p1, p2) > 1.0:
+            # One over the other: through floor and cover.
+            lower, upper = sorted((one, two), key=lambda b: b.z[0])
+            middle = (max(p1, p2) + min(q1, q2)) / 2
+            half = min(way.width_mm or min(q1, q2) - max(p1, p2) - _ROUND, min(q1, q2) - max(p1, p2)) / 2
+            floor = hive.chambers[upper.chamber].floor_board_mm
+            box = (middle - half, -upper.z[0] - floor, middle + half, -lower.z[1] + _LEAST_SEEN)
+        else:
+            left, right = sorted((one, two), key=lambda b: b.y[0] if by_y else b.x[0])
+            floor = max(b.z[0] + hive.chambers[b.chamber].floor_board_mm for b in (one, two))
+            high = way.height_mm or (min(one.z[1], two.z[1]) - floor) / 2
+            start, end = (left.y[1], right.y[0]) if by_y else (left.x[1], right.x[0])
+            walls = [_facing_mm(hive, b, by_y) for b in (left, right)]
+            box = (start - walls[0], -floor - high, end + walls[1], -floor)
+        shapes.append(rectangle(layer, *box))
+        _named(hive, marks, f"passage-{index}", *box)
+
+
+def _facing_mm(hive: Whole, block: BoxPlace, by_y: bool) -> float:
+    """Thickness of a chamber's walls at the left and right of the cut [mm]."""
+    a = hive.chambers[block.chamber]
+    across = a.chamber.axis == "standing" or a.chamber.combs == "across"
+    return a.side_mm if a.chamber.axis == "standing" or across == by_y else a.end_mm
+
+
+def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> dict[Stack, float]:
+    """What lies over each stack, lowest first; how high each stands with it [mm]."""
+    tops: dict[Stack, float] = {}
+    for stack in hive.stacks:
+        block = max(stack.boxes, key=lambda b: b.z[1])
+        (p, q), foot = (block.y if by_y else block.x), block.z[1]
+        at = foot
+        for cover in hive.hive.covers:
+            look = "gap" if cover.kind in ("cloth", "screen") else layer_look(cover.material)
+            shapes.append(rectangle(look, p, -at - cover.thickness_mm, q, -at))
+            at += cover.thickness_mm
+        tops[stack] = at
+        _named(hive, marks, "covers-0", p, -max(at, foot + _LEAST_SEEN), q, -foot)
+    return tops
+
+
+def _roof(
+    hive: Whole, span: tuple[float, float], tops: dict[Stack, float], shapes: list[Shape], marks: list[ThingMark]
+) -> float:
+    """The lid over the highest of it; returns how high it reaches, downward [mm]."""
+    top, (low, high) = max(tops.values()), span
+    if hive.hive.roof is None:
+        _named(hive, marks, "roof-0", low, -top - 4 * _LEAST_SEEN, high, -top - _LEAST_SEEN)
+        return -top - 4 * _LEAST_SEEN
+    roof = hive.hive.roof
+    board, under = practice("lid_rim").number, top + roof.clearance_mm
+    p, q = low - board, high + board
+    for left in (p, high):
+        shapes.append(rectangle("end-grain", left, -under, left + board, -top + roof.overlap_mm))
+    at = under
+    for layer in roof_layers(roof):
+        shapes.append(rectangle(layer_look(layer.material), p, -at - layer.thickness_mm, q, -at))
+        at += layer.thickness_mm
+    rise = roof_rise_mm(hive)
+    if rise:
+        shapes.append(_pitched(roof, (p, q), at, rise, seen_from_end(hive)))
+    _named(hive, marks, "roof-0", p, -at - rise, q, -under)
+    return -at - rise
+
+
+def _pitched(roof: Roof, span: tuple[float, float], eaves: float, rise: float, from_end: bool) -> Shape:
+    """What stands over the eaves: seen along its ridge a triangle, from the side a strip as high as the ridge."""
+    p, q = span
+    if not from_end:
+        return rectangle("sheet", p, -eaves - rise, q, -eaves)
+    peak = ((p + q) / 2 if roof.kind == "gabled" else p, -eaves - rise)
+    return Polygon(layer="sheet", points=((p, -eaves), peak, (q, -eaves)))
+
+
+def _named(
+    hive: Whole, marks: list[ThingMark], ident: str, left: float, top: float, right: float, bottom: float
+) -> None:
+    thing = thing_of(hive, ident)
+    if thing is not None:
+        marks.append(_mark(thing, left, top, right, bottom))
+
+
+def _mark(thing: Thing, left: float, top: float, right: float, bottom: float) -> ThingMark:
+    return ThingMark(
+        id=thing.id, title=thing.title, box=thing.box, left_mm=left, top_mm=top, right_mm=right, bottom_mm=bottom
+    )
+
+
+def unseen(hive: Whole, drawing: Drawing) -> Iterator[Thing]:
+    """Things of a hive that this cut doesn't show."""
+    shown = {mark.id for mark in drawing.things}
+    yield from (each for each in things(hive) if each.id not in shown)
