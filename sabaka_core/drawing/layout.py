@@ -137,7 +137,7 @@ def _boxes_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
             yield Label(layer="note", text=text(words), x_mm=(p + q) / 2, y_mm=-(block.z[0] + block.z[1]) / 2)
 
 
-def stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
+def stacks_beside(hive: Whole, by_y: bool, out_mm: float = 44.0) -> Iterator[Shape]:
     """What stands under a stack, and its height: dimensions at the outer ones, words over those between."""
     ground = min(block.z[0] for block in hive.boxes)
     for order, stack in enumerate(hive.stacks):
@@ -150,7 +150,7 @@ def stacks_beside(hive: Whole, by_y: bool) -> Iterator[Shape]:
             stands = text("stands {high} high", high=mm(stack.height_mm))
             yield Label(layer="note", text=stands, x_mm=(p + q) / 2, y_mm=-stack.top_mm + 26)
             continue
-        edge, off = (p, -44.0) if first else (q, 44.0)
+        edge, off = (p, -out_mm) if first else (q, out_mm)
         yield Dimension(
             name=f"Stack {order + 1}, high",
             start=(edge, -stack.top_mm),

@@ -23,11 +23,11 @@ from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, ThingMark, rectangle
 from sabaka_core.kit.tables import practice
 
-_ROUND, _BELOW = 120.0, 170.0
+_ROUND, _BELOW = 200.0, 170.0
 # A cover that has no thickness, as bars that touch have none, is still seen and clicked.
 _LEAST_SEEN = 6.0
-# Dimensions stand so far under the floor, or from a stack [mm].
-_DOWN = 46.0
+# Dimensions stand so far under the ground, and so far from a stack, whose wall is clicked [mm].
+_DOWN, _OUT = 46.0, 110.0
 
 
 def whole_drawing(hive: Whole) -> Drawing:
@@ -44,7 +44,7 @@ def whole_drawing(hive: Whole) -> Drawing:
             _chamber(hive, block, by_y, shapes, marks)
     top = _covers(hive, by_y, shapes, marks)
     ridge = _roof(hive, (low, high), top, shapes, marks)
-    shapes += stacks_beside(hive, by_y)
+    shapes += stacks_beside(hive, by_y, _OUT)
     stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
     if stand:
         shapes += stand_beside(stand, low, high)
@@ -78,6 +78,12 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
     shapes.append(rectangle("cavity", p + thick, -up, q - thick, -low - floor))
     if across != by_y and a.chamber.axis == "lying":
         shapes += combs_beside(hive, block, by_y)
+    elif a.layout.combs and a.chamber.axis == "lying":
+        hung = a.hung(a.layout.combs[len(a.layout.combs) // 2])
+        if hung.bottom_mm > hung.top_mm:
+            # Combs face on: one of them, as wide as its bee spaces leave.
+            space, rim = practice("frame_side").number, -up + max(hung.top_mm, 0.0)
+            shapes.append(rectangle("predicted", p + thick + space, rim, q - thick - space, -up + hung.bottom_mm))
     out = 0.0
     for layer in walls:
         look, t = layer_look(layer.material), layer.thickness_mm
@@ -116,6 +122,9 @@ def _super(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks:
             left = start + place * spacing
             if p + board - 1 <= left and left + spacing <= q - board + 1:
                 shapes.append(rectangle("predicted", left + 5, -up + 12, left + spacing - 5, -low - 8))
+    else:
+        space = board + practice("frame_side").number
+        shapes.append(rectangle("predicted", p + space, -up + 12, q - space, -low - 8))
     shapes += [rectangle("end-grain", p, -up, p + board, -low), rectangle("end-grain", q - board, -up, q, -low)]
     _named(hive, marks, f"super-{number}", p, -up, q, -low)
 

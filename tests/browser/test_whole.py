@@ -1,0 +1,124 @@
+"""The whole hive on screen: a wall clicked and built up by layers, a lid, supers and ways put on and taken off."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Locator, expect
+
+from server.designs.models import Design
+from tests.browser.base import BrowserCase
+
+
+class WholeHive(BrowserCase):
+    """Door."""
+
+    def begin(self, preset: str, name: str) -> None:
+        page = self.page
+        self.enter_demo()
+        page.get_by_role("button", name="New hive").click()
+        page.get_by_role("textbox", name="Name").fill(name)
+        page.get_by_role("radio", name=preset).check()
+        page.get_by_role("button", name="Begin").click()
+        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+        page.get_by_role("button", name="Whole", exact=True).click()
+        expect(page.locator("[data-drawing=whole] polygon").first).to_be_visible()
+
+    def thing(self, ident: str) -> Locator:
+        return self.page.locator(f'[data-thing="{ident}"]').first
+
+    def of(self, label: str, material: str, thick: str) -> None:
+        """A layer's material by mouse, its thickness by keyboard."""
+        self.choice(label).select_option(material)
+        field = self.page.get_by_label(f"{label}, thick", exact=True)
+        field.fill(thick)
+        field.press("Enter")
+        expect(field).to_have_value(thick)
+
+    def choice(self, label: str) -> Locator:
+        return self.page.locator("label", has_text=re.compile(f"^{label}(?!,)")).locator("select")
+
+    def document(self, name: str) -> dict[str, object]:
+        found: dict[str, object] = Design.objects.get(name=name).document
+        return found
+
+    def test_an_insulated_hive_with_a_hinged_lid_is_said_from_nothing(self) -> None:
+        page = self.page
+        self.begin("Deep-frame horizontal hive", "Bight")
+        self.thing("ends-0").click()
+        expect(page.get_by_role("group", name="End walls")).to_be_visible()
+        self.of("Layer 1", "plywood", "12")
+        page.get_by_role("button", name="Add a layer").click()
+        self.of("Layer 2", "xps", "50")
+        page.get_by_role("button", name="Add a layer").click()
+        self.of("Layer 3", "softwood", "18")
+        page.get_by_role("button", name="All walls so").click()
+        follows = page.get_by_role("region", name="What follows")
+        expect(follows).to_contain_text("Winter")
+        expect(follows).to_contain_text("All walls so")
+        # The lid by keyboard alone: it is reached, taken hold of, and its choices go by arrow keys.
+        self.thing("roof-0").focus()
+        page.keyboard.press("Enter")
+        opens = self.choice("It opens")
+        opens.focus()
+        opens.press("h")
+        expect(opens).to_have_value("hinged-side")
+        page.get_by_role("button", name="Add a layer").press("Enter")
+        self.of("Layer 2", "sheet metal", "1")
+        expect(page.get_by_label("Layer 1, thick", exact=True)).to_have_value("20")
+        self.kept()
+
+        def right() -> bool:
+            document = self.document("Bight")
+            walls, roof = document["chambers"][0]["walls"], document["roof"]  # type: ignore[index]
+            said = [[(each["material"], each["thickness_mm"]) for each in walls[wall]] for wall in ("sides", "ends")]
+            layers = [(each["material"], each["thickness_mm"]) for each in roof["layers"]]  # type: ignore[index]
+            return (
+                said == [[("plywood", 12.0), ("xps", 50.0), ("softwood", 18.0)]] * 2
+                and layers == [("softwood", 20.0), ("sheet metal", 1.0)]
+                and roof["opens"] == "hinged-side"  # type: ignore[index]
+            )
+
+        self.eventually(right)
+        page.get_by_role("navigation", name="Steps").get_by_role("link", name="Build", exact=True).click()
+        expect(page.get_by_test_id("parts").locator("li", has_text="layer 2").first).to_be_visible()
+
+    def test_layers_change_places_and_the_outside_is_held(self) -> None:
+        page = self.page
+        self.begin("Two-chamber long hive", "Sheet Bend")
+        self.thing("sides-0").click()
+        page.get_by_role("button", name="Add a layer").click()
+        self.of("Layer 2", "cork", "30")
+        page.get_by_role("button", name="Layer 2: inward").click()
+        expect(self.choice("Layer 1")).to_have_value("cork")
+        outside = page.get_by_label("Outside, along the hive")
+        outside.fill("600")
+        outside.press("Enter")
+        expect(self.choice("When walls change")).to_have_value("yes")
+        page.get_by_label("Layer 1, thick", exact=True).fill("50")
+        page.get_by_label("Layer 1, thick", exact=True).press("Enter")
+        expect(outside).to_have_value("600")
+        for _ in range(2):
+            page.get_by_role("button", name="Undo").click()
+        expect(self.choice("When walls change")).to_have_value("no")
+
+    def test_supers_covers_and_ways_are_put_on_and_taken_off(self) -> None:
+        page = self.page
+        self.begin("Side-by-side", "Cat’s Paw")
+        self.thing("super-1").click()
+        page.get_by_role("button", name="Take it off").click()
+        expect(page.locator('[data-thing="super-2"]')).to_have_count(0)
+        page.get_by_role("button", name="Super on brood").click()
+        expect(page.locator('[data-thing="super-2"]')).to_have_count(1)
+        page.get_by_role("button", name="Cover board").click()
+        self.thing("covers-0").click()
+        field = page.get_by_label("Cover 1, thick", exact=True)
+        field.fill("18")
+        field.press("Enter")
+        self.kept()
+        self.eventually(lambda: [c["thickness_mm"] for c in self.document("Cat’s Paw")["covers"]] == [18.0])  # type: ignore[attr-defined]
+        self.thing("passage-0").click()
+        page.get_by_role("button", name="Close it for good").click()
+        # What a missing way means is said: bees next door find no way out.
+        page.get_by_role("tab", name="Read").click()
+        expect(self.finding("no-way-out")).to_be_visible()

@@ -1,0 +1,111 @@
+"""Season, Winter and Lift hear every chamber and super, held to sums by hand over the examples' own sizes."""
+
+from __future__ import annotations
+
+from unittest import TestCase
+
+from sabaka_core import Hive, load_hive
+from sabaka_core.frames.parts import comb_area_mm2
+from sabaka_core.hive.context import Context
+from sabaka_core.lifting.asked import here_in, supers_in, tasks_in
+from sabaka_core.season.plan import year_in
+from sabaka_core.season.planned import balance_kg
+from sabaka_core.show.study import chapter
+from tests.core.support import EXAMPLES
+
+
+def opened(name: str) -> Hive:
+    return load_hive((EXAMPLES / f"{name}.json").read_bytes())
+
+
+def asked(name: str) -> Context:
+    return Context(opened(name))
+
+
+class Room(TestCase):
+    """Hand: combs of every chamber and super that a colony reaches."""
+
+    def test_side_by_side_the_colony_goes_up_and_then_to_both_sides(self) -> None:
+        """Ten deep frames in the nest; a deep super over it; on each side ten medium frames under two medium supers.
+
+        A medium comb is so much of a deep one as their frames' openings are.
+        """
+        nest = asked("side-by-side").once(year_in).nest
+        deep, medium = (
+            comb_area_mm2(next(k for k in opened("side-by-side").comb_types if k.id == f"langstroth-{kind}"))  # type: ignore[arg-type]
+            for kind in ("deep", "medium")
+        )
+        worth = round(10 * medium / deep)
+        self.assertEqual(worth, 6)
+        self.assertEqual(nest.capacity, 10)
+        self.assertEqual([room.worth for room in nest.further], [10, *([worth] * 6)])
+        self.assertEqual(nest.room, 10 + 10 + 6 * worth)
+        self.assertEqual([room.over for room in nest.further], [True, *([False] * 6)])
+
+    def test_two_chambers_take_a_swarm_that_one_is_too_small_for(self) -> None:
+        """Thirteen frames and thirteen next door, and ten mediums over those: nothing is full at sixteen combs."""
+        context = asked("two-chamber")
+        plan = context.once(year_in)
+        self.assertEqual((plan.nest.capacity, plan.nest.further[0].combs, plan.nest.room), (13, 13, 13 + 13 + 6))
+        self.assertGreater(plan.peak_combs, 13)
+        self.assertNotIn("run-full", [each.code for each in chapter(context, "season").findings])
+        opened_on = [step for visit in plan.visits for step in visit.steps if step.kind == "open"]
+        self.assertEqual([step.words for step in opened_on], ["Open the way to honey: 13 combs."])
+
+    def test_a_chamber_that_another_colony_lives_in_is_none_of_its_room(self) -> None:
+        design = opened("two-chamber")
+        (first,) = design.colonies or (None,)
+        self.assertIsNotNone(first)
+        assert first is not None
+        second = first.model_copy(update={"id": "second", "name": "second", "chamber": "honey"})
+        both = Context(design.model_copy(update={"colonies": (first, second)}))
+        self.assertEqual(both.once(year_in).nest.further, ())
+
+    def test_no_honey_is_lost_when_rooms_are_opened_and_shut(self) -> None:
+        for name in ("side-by-side", "two-chamber", "long-shallow", "tall-in-stack", "rear-access", "stacked-long"):
+            with self.subTest(name):
+                plan = asked(name).once(year_in)
+                first = plan.days[0]
+                start = first.honey_kg + first.eaten_kg + first.taken_kg - first.ripened_kg - first.fed_kg
+                self.assertAlmostEqual(balance_kg(plan.days, start), 0.0, places=6)
+                for row in plan.days:
+                    self.assertLessEqual(row.brood_cells, plan.nest.capacity * plan.nest.sizes.cells)
+                    self.assertLessEqual(row.given, plan.nest.room)
+
+    def test_winter_says_what_stays_and_what_comes_off(self) -> None:
+        said = " ".join(chapter(asked("side-by-side"), "winter").notes)
+        self.assertIn("come off or are shut: super 2, left honey", said)
+
+
+class Lifted(TestCase):
+    """Hand: a super in the way is lifted off and on again."""
+
+    def test_every_task_lists_the_super_over_the_nest(self) -> None:
+        """Ten medium frames: a box of 19 mm boards, wood, wax, some bees, and 1.2 to 1.7 kg of honey in each comb."""
+        context = asked("long-shallow")
+        (box,) = context.once(supers_in)
+        self.assertTrue(20 < box.full_kg < 27, box.full_kg)
+        self.assertTrue(4 < box.empty_kg < 8, box.empty_kg)
+        for task in context.once(tasks_in):
+            with self.subTest(task.name):
+                self.assertIn("super 1 off and on, full", [lift.name for lift in task.lifts])
+                self.assertAlmostEqual(task.lifts[0].load_kg, box.full_kg)
+                self.assertGreater(task.worst_index, 1.0)
+
+    def test_supers_beside_the_nest_stay_where_they_are(self) -> None:
+        context = asked("side-by-side")
+        over = [lift.name for task in context.once(tasks_in) for lift in task.lifts if "off and on" in lift.name]
+        self.assertEqual(set(over), {"brood, super 1 off and on, full"})
+
+    def test_a_season_lifts_it_only_while_it_is_on(self) -> None:
+        context = asked("side-by-side")
+        plan, tasks = context.once(year_in), context.once(here_in).tasks
+        with_it = [any("off and on" in lift.name for lift in task.lifts) for task in tasks]
+        self.assertIn(True, with_it)
+        self.assertFalse(with_it[0])
+        on = next(v.day for v in plan.visits if any(step.kind == "open" for step in v.steps))
+        off = next(v.day for v in plan.visits if any(step.kind == "shut" for step in v.steps))
+        self.assertLess(on, off)
+        self.assertFalse(with_it[-1])
+        loads = [lift.load_kg for task in tasks for lift in task.lifts if "off and on" in lift.name]
+        self.assertGreater(max(loads), min(loads) + 1.0)
