@@ -72,7 +72,8 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
     a = hive.chambers[block.chamber]
     (p, q), (low, up) = (block.y if by_y else block.x), block.z
     across = a.chamber.axis == "standing" or a.chamber.combs == "across"
-    facing = "sides" if a.chamber.axis == "standing" or across == by_y else "ends"
+    # Sides stand along the hive, ends across it, whichever way the combs run.
+    facing = "sides" if a.chamber.axis == "standing" or by_y else "ends"
     walls: tuple[Layer, ...] = getattr(a.chamber.walls, facing)
     thick, floor = total_thickness_mm(walls), a.floor_board_mm
     shapes.append(rectangle("cavity", p + thick, -up, q - thick, -low - floor))
@@ -158,9 +159,8 @@ def _ways(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) 
 
 def _facing_mm(hive: Whole, block: BoxPlace, by_y: bool) -> float:
     """Thickness of a chamber's walls at the left and right of the cut [mm]."""
-    a = hive.chambers[block.chamber]
-    across = a.chamber.axis == "standing" or a.chamber.combs == "across"
-    return a.side_mm if a.chamber.axis == "standing" or across == by_y else a.end_mm
+    walls = hive.chambers[block.chamber].chamber.walls
+    return total_thickness_mm(walls.sides if by_y else walls.ends)
 
 
 def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> dict[Stack, float]:

@@ -12,7 +12,8 @@ from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
-from sabaka_core.woodwork.fittings import carrier_parts, cover_parts, follower_parts, lining_parts
+from sabaka_core.woodwork.covers import cover_parts, laid_parts
+from sabaka_core.woodwork.fittings import carrier_parts, follower_parts, lining_parts
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
 
@@ -79,7 +80,12 @@ def parts_of(hive: Whole) -> tuple[Part, ...]:
     for a in hive.chambers:
         mine = [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
         found += [replace(part, box=a.box) for part in mine]
-    found += [*super_parts(hive), *roof_parts(hive, found), *stand_parts(hive.chambers[main_box(hive.hive)], hive)]
+    found += [
+        *laid_parts(hive),
+        *super_parts(hive),
+        *roof_parts(hive, found),
+        *stand_parts(hive.chambers[main_box(hive.hive)], hive),
+    ]
     return tuple(part for part in found if part.count > 0)
 
 

@@ -13,6 +13,7 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.materials import material_of
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
 from sabaka_core.woodwork.parts import BoredHole, Part, Rebate
@@ -114,7 +115,8 @@ def box_parts(a: Analysis, joint: str = "butt, glued and screwed") -> list[Part]
     floor = a.floor_board_mm
     half = max(y for y, _ in wall.points)
     shift = (place.x_mm - start, place.y_mm + half, place.z_mm + floor)
-    return [_shifted(part, shift) for part in found]
+    # Air is left between battens, not cut.
+    return [_shifted(part, shift) for part in found if material_of(part.material).kind != "air"]
 
 
 def _shifted(part: Part, by: tuple[float, float, float]) -> Part:

@@ -12,7 +12,6 @@ from sabaka_core.document.run import Comb, Divider, Follower
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.frames.parts import parts_of
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.run.covers import slats
 from sabaka_core.run.layout import Placed
 from sabaka_core.woodwork.boxes import wall_of
 from sabaka_core.woodwork.parts import Part
@@ -256,25 +255,3 @@ def lining_parts(a: Analysis) -> Iterator[Part]:
                 22.0,
                 "softwood",
             )
-
-
-def cover_parts(a: Analysis) -> Iterator[Part]:
-    """Slats over frames, their joints on comb joints; bars that touch need none."""
-    if a.main_frame is None or a.chamber.axis == "standing" or a.chamber.rest.kind == "rods":
-        return
-    laid = slats(a.layout, a.hive.choices.open_combs)
-    long = round(a.section.top_mm + 2 * min(a.side_mm, 19.0) * 0.5, 1)
-    for wide, number in sorted(Counter(round(s.wide_mm, 1) for s in laid if s.wide_mm > 5).items()):
-        made = {s.made for s in laid if round(s.wide_mm, 1) == wide and s.made}
-        note = "; ".join(sorted(made))
-        yield Part(
-            f"{a.chamber.id}-slat-{wide:g}",
-            f"Cover slat, {wide:g} mm",
-            "Covers",
-            number,
-            long,
-            wide,
-            _SLAT_MM,
-            "plywood",
-            note=note,
-        )

@@ -4,22 +4,22 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Divider, Excluder, Feeder, Follower
 from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
+from sabaka_core.hive.materials import material_of
 
 _HIVE: tuple[tuple[str, Callable[[Hive], bool]], ...] = (
     ("passages through the walls", lambda h: any(p.kind != "open" for p in h.passages)),
     ("excluder of a passage", lambda h: any(p.excluder for p in h.passages)),
-    ("cloth or screen over the combs", lambda h: any(c.kind in ("cloth", "screen") for c in h.covers)),
-    ("boards over the combs", lambda h: any(c.kind == "boards" for c in h.covers)),
     ("the roof’s pitch: it is listed flat", lambda h: h.roof is not None and h.roof.kind != "flat"),
     ("hinges and stay of the lid", lambda h: h.roof is not None and h.roof.opens.startswith("hinged")),
 )
 _CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
     ("door, rods, and the spacers on door and front", lambda c: c.rest.kind == "rods"),
     ("boxes one by one: walls are listed in one height", lambda c: bool(c.boxes_mm)),
+    ("battens of air gaps", lambda c: any(_is_air(x) for x in (*c.walls.sides, *c.walls.ends, *c.walls.floor))),
     ("trough", lambda c: c.litter.kind == "trough"),
     ("excluder in the run", lambda c: any(isinstance(item, Excluder) for item in c.run.items)),
     ("feeder in the run", lambda c: any(isinstance(item, Feeder) for item in c.run.items)),
@@ -30,6 +30,10 @@ _CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
     ("landing board", lambda c: any(e.landing_board for e in c.entrances)),
     ("entrance discs: bought or printed", lambda c: any(e.kind == "disc" for e in c.entrances)),
 )
+
+
+def _is_air(layer: Layer) -> bool:
+    return material_of(layer.material).kind == "air"
 
 
 def _has_boards(chamber: Chamber) -> bool:

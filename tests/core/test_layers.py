@@ -227,6 +227,21 @@ class Drawn(TestCase):
                     self.assertTrue(sheet.contains(where), mark.id)
                     self.assertGreater(where.area, 0, mark.id)
 
+    def test_a_cut_shows_the_walls_that_it_cuts(self) -> None:
+        """Chambers one after the other are cut lengthwise: left and right are their ends, sides lie before and behind;
+        in the two-chamber hive too, whose combs run the other way."""
+        for name, wall, seen in (
+            ("side-by-side", "ends", 2),
+            ("side-by-side", "sides", 0),
+            ("two-chamber", "ends", 2),
+            ("two-chamber", "sides", 0),
+        ):
+            design, path = opened(name), "/chambers/1/walls"
+            built = do(design, {"do": "add-layer", "path": f"{path}/{wall}", "material": "cork", "thickness_mm": 30.0})
+            shapes = [s for s in whole_drawing(whole(built)).shapes if isinstance(s, Polygon)]
+            foam = [block(*_bounds(s)).bounds for s in shapes if s.layer == "insulation"]
+            self.assertEqual([round(right - left, 6) for left, _, right, _ in foam], [30.0] * seen, (name, wall))
+
     def test_walls_are_drawn_layer_by_layer_as_thick_as_they_are(self) -> None:
         built = do(opened("two-chamber"), *SANDWICH)
         shapes = [s for s in whole_drawing(whole(built)).shapes if isinstance(s, Polygon)]
