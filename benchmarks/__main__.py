@@ -122,7 +122,7 @@ def judged_speed(yard: float) -> None:
     from sabaka_core.hive.chambers import analyse, main_box
     from sabaka_core.hive.context import Context
     from sabaka_core.kit.chapter import Asked
-    from sabaka_core.season.plan import plan_of
+    from sabaka_core.season.asked import plan_of
     from sabaka_core.show.study import chapter
     from sabaka_core.winter.heat import winter_of
 
@@ -210,7 +210,7 @@ def season_speed(yard: float) -> None:
     from sabaka_core.document.season import Season
     from sabaka_core.hive.chambers import analyse
     from sabaka_core.run.fit import CombWidth, fits
-    from sabaka_core.season.plan import plan_of
+    from sabaka_core.season.asked import plan_of
 
     document = thirty_bars()
     document["chambers"][0]["length_mm"] += 1200.0

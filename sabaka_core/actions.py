@@ -13,6 +13,7 @@ from pydantic import Field
 
 from sabaka_core.edits import (
     boxes,
+    chambers,
     fields,
     follower,
     handles,
@@ -33,6 +34,7 @@ from sabaka_core.woodwork import edits as building_edits
 
 MODULES: tuple[Any, ...] = (
     boxes,
+    chambers,
     fields,
     follower,
     handles,

@@ -13,7 +13,7 @@ from sabaka_core.hive.whole import outside_plan_mm
 
 
 def outside_kept(before: Hive, after: Hive, box: int) -> Hive:
-    """The hive after its walls changed: as large outside as before where that is held; else what stands beyond moves on.
+    """The hive after its walls changed: as large outside as before where that is held; else what is beyond moves on.
 
     Raises:
         InfeasibleError: no room would be left inside.

@@ -14,8 +14,9 @@ from sabaka_core.findings.registry import Draft, Proposal, doing, on, study_rule
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.findings import Severity
 from sabaka_core.kit.tables import practice, table
+from sabaka_core.season.asked import year_in
 from sabaka_core.season.constants import constants
-from sabaka_core.season.plan import DEEP_COMBS_SPARE, WEEK, year_in
+from sabaka_core.season.plan import DEEP_COMBS_SPARE, WEEK
 from sabaka_core.season.planned import DayRow
 
 _COMBS, _BEES = "season-combs", "season-bees"

@@ -54,7 +54,7 @@ def insulates(material: str) -> bool:
 
 
 def layer_resistance(layer: Layer) -> float:
-    """Resistance of one flat layer [m²K/W]: ``t/k``, or of still air by its thickness. Source: ISO 6946, from memory."""
+    """Resistance of one flat layer [m²K/W]: ``t/k``, of still air by thickness. Source: ISO 6946, from memory."""
     material = material_of(layer.material)
     if material.kind != "air":
         return layer.thickness_mm / 1000 / conductivity(layer.material)

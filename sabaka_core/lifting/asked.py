@@ -12,7 +12,7 @@ from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
 from sabaka_core.lifting.stand import standing_of
 from sabaka_core.lifting.supers import StandingSuper, standing_supers
 from sabaka_core.lifting.tasks import SeasonOfLifts, Task, Work, finite, season_here, season_there, tasks_now
-from sabaka_core.season.plan import year_in
+from sabaka_core.season.asked import year_in
 
 
 def work_in(context: Context) -> Work:

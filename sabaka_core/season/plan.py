@@ -8,15 +8,12 @@ last flow is over and the bees begin to draw together, the run is made as small 
 from __future__ import annotations
 
 from collections import deque
-from dataclasses import dataclass, field
-from functools import lru_cache
 from math import floor, inf
 
 from sabaka_core.base.dates import day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.season import Season, Seen
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.context import Context
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, activity, income_kg, need_of, step
@@ -56,47 +53,7 @@ START_WORDS = {
 }
 
 
-# What a design holds that no plan of its year depends on.
-_NOT_ASKED = {
-    "name",
-    "notes",
-    "boards",
-    "roof",
-    "stand",
-    "covers",
-    "season",
-    "moving",
-    "lifting",
-    "wintering",
-    "building",
-}
-
-
-def plan_of(a: Analysis, season: Season) -> Plan:
-    """A year's plan for the chamber of a hive that the colony lives in.
-
-    Raises:
-        ParameterError: a climate, date, flow or constant that can't be used; the field is named.
-    """
-    asked = a.hive.model_dump_json(exclude=_NOT_ASKED)
-    return _planned(_Asked(f"{a.box}{season.model_dump_json()}{asked}", a, season))
-
-
-@dataclass(frozen=True)
-class _Asked:
-    """What a plan is made of, known by its text: lifting and winter ask for the plan that the season made."""
-
-    text: str
-    a: Analysis = field(compare=False)
-    season: Season = field(compare=False)
-
-
-@lru_cache(maxsize=16)
-def _planned(asked: _Asked) -> Plan:
-    return _Planner(asked.a, asked.season).run()
-
-
-class _Planner:
+class Planner:
     """Walks the days once, doing what the keeper would."""
 
     def __init__(self, a: Analysis, season: Season) -> None:
@@ -188,6 +145,7 @@ class _Planner:
         return self.reserves[at] if self.weather.flow[at] == 0 else 0.0
 
     def run(self) -> Plan:
+        """The year, day by day."""
         rows: list[DayRow] = []
         visits: list[Visit] = []
         next_visit = self.first
@@ -419,12 +377,3 @@ class _Planner:
 
 def _combs(number: int) -> str:
     return "comb" if number == 1 else "combs"
-
-
-def year_in(context: Context) -> Plan:
-    """The year’s plan of a design, for every study that asks for it.
-
-    Raises:
-        ParameterError: a setting can't be used; the field is named.
-    """
-    return plan_of(context.main, context.hive.season or Season())

@@ -23,7 +23,8 @@ from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, simulated
-from sabaka_core.season.plan import START_WORDS, WEEK, year_in
+from sabaka_core.season.asked import year_in
+from sabaka_core.season.plan import START_WORDS, WEEK
 from sabaka_core.season.planned import Plan, balance_kg
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.season import season_forms

@@ -21,7 +21,7 @@ from sabaka_core.kit.findings import Mend
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Input, Metric
 from sabaka_core.kit.working import computed, given, read_off, simulated
-from sabaka_core.season.plan import year_in
+from sabaka_core.season.asked import year_in
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
 from sabaka_core.show.study import Numbers, Study

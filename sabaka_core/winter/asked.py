@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from sabaka_core.hive.context import Context
-from sabaka_core.season.plan import year_in
+from sabaka_core.season.asked import year_in
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.nest import WinterNest, nest_of
 from sabaka_core.winter.summer import SummerDay, summer_of

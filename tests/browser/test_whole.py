@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Any
 
 from playwright.sync_api import Locator, expect
 
@@ -116,7 +117,12 @@ class WholeHive(BrowserCase):
         field.fill("18")
         field.press("Enter")
         self.kept()
-        self.eventually(lambda: [c["thickness_mm"] for c in self.document("Cat’s Paw")["covers"]] == [18.0])  # type: ignore[attr-defined]
+
+        def thick() -> bool:
+            covers: Any = self.document("Cat’s Paw")["covers"]
+            return [each["thickness_mm"] for each in covers] == [18.0]
+
+        self.eventually(thick)
         self.thing("passage-0").click()
         page.get_by_role("button", name="Close it for good").click()
         # What a missing way means is said: bees next door find no way out.

@@ -115,7 +115,7 @@ class BadInput(TestCase):
             (b"{}", "wrong-format"),
             (b'{"format": "sabaka-hive"}', "bad-version"),
             (b'{"format": "sabaka-hive", "version": true}', "bad-version"),
-            (b'{"format": "sabaka-hive", "version": 3}', "newer-version"),
+            (b'{"format": "sabaka-hive", "version": 4}', "newer-version"),
             (b'{"format": "sabaka-hive", "version": 1, "x": NaN}', "not-a-number"),
             (b'{"x": ' + b"9" * 5000 + b"}", "not-a-number"),
             (b"[" * 100_000, "too-deep"),
@@ -171,7 +171,10 @@ class Versions(TestCase):
     def test_version_1_of_every_system_still_opens(self) -> None:
         """Kept files of version 1: each comes up as the current version and can be reported on."""
         files = sorted(FORMER.glob("*.json"))
-        self.assertEqual({json.loads(f.read_text("utf-8"))["system"] for f in files}, set(get_args(HiveSystem)))
+        kept = {json.loads(f.read_text("utf-8"))["system"] for f in files}
+        # All eleven of that time; a system that came later has no such file.
+        self.assertEqual(len(kept), 11)
+        self.assertLessEqual(kept, set(get_args(HiveSystem)))
         validator = Draft202012Validator(hive_schema())
         for file in files:
             with self.subTest(file.stem):

@@ -15,7 +15,7 @@ from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.things import ThingKind
 from sabaka_core.hive.whole import whole
-from sabaka_core.season.plan import year_in
+from sabaka_core.season.asked import year_in
 from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES, ROOT

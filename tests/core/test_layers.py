@@ -196,6 +196,19 @@ class OnTop(TestCase):
         low, high = (each for each in piled.boxes if each.is_super)
         self.assertAlmostEqual(high.z[0], low.z[1])
 
+    def test_a_super_that_stands_out_is_an_error_and_its_mends_cure_it(self) -> None:
+        """A chamber of 1290 mm outside, a super of 422 set 1000 from its near end: 132 stand over nothing."""
+        design = opened("long-shallow")
+        far = do(design, {"do": "set", "path": "/supers/0/at_mm", "text": "1000"})
+        (found,) = [each for each in reported(far, "findings", "mends").findings if each.code == "super-overhangs"]
+        block = next(b for b in whole(far).boxes if b.is_super)
+        assert found.number is not None
+        self.assertAlmostEqual(found.number.value, 1000 + (block.x[1] - block.x[0]) - 1290)
+        for mend in found.mends:
+            cured = do(far, {"do": "patch", "patch": mend.patch})
+            self.assertNotIn("super-overhangs", [each.code for each in reported(cured, "findings").findings])
+        self.assertGreaterEqual(len(found.mends), 2)
+
     def test_a_super_is_put_on_and_taken_off(self) -> None:
         design = opened("deep-horizontal")
         on = do(design, {"do": "add-super", "chamber": design.chambers[0].id, "standard": "langstroth-medium"})
@@ -300,3 +313,30 @@ class Said(TestCase):
 def _bounds(shape: Polygon) -> tuple[float, float, float, float]:
     xs, ys = [x for x, _ in shape.points], [y for _, y in shape.points]
     return min(xs), min(ys), max(xs), max(ys)
+
+
+class Chambers(TestCase):
+    """Hand: chambers set beside each other, moved apart and taken away."""
+
+    def test_a_chamber_is_set_beside_another_with_a_way_and_taken_away_again(self) -> None:
+        design = opened("bowline")
+        two = do(design, {"do": "add-chamber", "like": "body"})
+        near, far = (each for each in whole(two).boxes if not each.is_super)
+        self.assertEqual(near.x[1], far.x[0])
+        self.assertEqual([(p.from_chamber, p.to_chamber) for p in two.passages], [("body", "honey-1")])
+        self.assertNotIn("no-way-out", [each.code for each in reported(two, "findings").findings])
+        self.assertEqual(do(two, {"do": "remove-chamber", "chamber": "honey-1"}), design)
+        with self.assertRaisesRegex(InfeasibleError, "one chamber at least"):
+            do(design, {"do": "remove-chamber", "chamber": "body"})
+
+    def test_the_gap_between_stacks_is_one_number(self) -> None:
+        """Three stacks, the middle one 19 mm off the first: it and the third move, the hive is 19 mm longer."""
+        design = opened("side-by-side")
+        apart = do(design, {"do": "set-gap", "box": 1, "text": "19"})
+        before, after = whole(design), whole(apart)
+        self.assertAlmostEqual(after.foot_mm[0] - before.foot_mm[0], 19.0)
+        moved = [round(b.x[0] - a.x[0], 6) for a, b in zip(before.boxes[:3], after.boxes[:3], strict=True)]
+        self.assertEqual(sorted(moved), [0.0, 19.0, 19.0])
+        with self.assertRaises(ParameterError) as raised:
+            do(design, {"do": "set-gap", "box": 1, "text": "-5"})
+        self.assertEqual(raised.exception.field, "gap")

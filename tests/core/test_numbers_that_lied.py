@@ -24,7 +24,7 @@ from sabaka_core.kit.chart import scale
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.tables import at_least, at_most, practice, table
 from sabaka_core.kit.ticks import ticks
-from sabaka_core.season.plan import plan_of
+from sabaka_core.season.asked import plan_of
 from tests.core.support import card, chamber, example, follower, hive, items, reported, said, sound, table_of, told
 from tests.core.test_findings import findings
 

@@ -15,10 +15,10 @@ from sabaka_core.document.season import Flow, Season, Seen
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.kit.tables import table
 from sabaka_core.run.layout import lay_out
+from sabaka_core.season.asked import plan_of
 from sabaka_core.season.constants import constants
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, step
 from sabaka_core.season.nest import Nest
-from sabaka_core.season.plan import plan_of
 from sabaka_core.season.planned import Plan, balance_kg
 from sabaka_core.season.weather import YEAR, build, climates
 from sabaka_core.show.season import hive_on

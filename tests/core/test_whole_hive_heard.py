@@ -5,10 +5,11 @@ from __future__ import annotations
 from unittest import TestCase
 
 from sabaka_core import Hive, load_hive
+from sabaka_core.document.combs import Frame
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.context import Context
 from sabaka_core.lifting.asked import here_in, supers_in, tasks_in
-from sabaka_core.season.plan import year_in
+from sabaka_core.season.asked import year_in
 from sabaka_core.season.planned import balance_kg
 from sabaka_core.show.study import chapter
 from tests.core.support import EXAMPLES
@@ -31,10 +32,9 @@ class Room(TestCase):
         A medium comb is so much of a deep one as their frames' openings are.
         """
         nest = asked("side-by-side").once(year_in).nest
-        deep, medium = (
-            comb_area_mm2(next(k for k in opened("side-by-side").comb_types if k.id == f"langstroth-{kind}"))  # type: ignore[arg-type]
-            for kind in ("deep", "medium")
-        )
+        design = opened("side-by-side")
+        frames = [design.comb_type(f"langstroth-{kind}") for kind in ("deep", "medium")]
+        deep, medium = (comb_area_mm2(frame) for frame in frames if isinstance(frame, Frame))
         worth = round(10 * medium / deep)
         self.assertEqual(worth, 6)
         self.assertEqual(nest.capacity, 10)

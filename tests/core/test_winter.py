@@ -27,8 +27,8 @@ from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.patches import Patch
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.paper.winter_card import winter_card
+from sabaka_core.season.asked import plan_of
 from sabaka_core.season.constants import constants
-from sabaka_core.season.plan import plan_of
 from sabaka_core.winter.edits import InsulateTop
 from sabaka_core.winter.heat import Winter, cluster_of, spheroid_area, winter_of
 from sabaka_core.winter.nest import nest_of

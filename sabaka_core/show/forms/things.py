@@ -8,6 +8,7 @@ from sabaka_core.base.quantity import mm
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive, Roof, Stand
 from sabaka_core.drawing.built import layer_look
+from sabaka_core.edits.chambers import gap_before_mm
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import materials
@@ -130,7 +131,43 @@ def _sizes(a: Analysis) -> FieldGroup:
 
 def _inside(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     assert thing.box is not None
-    yield from shape_forms(whole.chambers[thing.box])
+    a = whole.chambers[thing.box]
+    yield _place(whole, a)
+    yield from shape_forms(a)
+
+
+def _place(whole: Whole, a: Analysis) -> FieldGroup:
+    """What the chamber is for and where it stands; one more like it, or without it."""
+    fields: list[FormField] = [
+        choice(
+            f"{a.path}/role",
+            "It is for",
+            a.chamber.role,
+            ("whole", "all of it", "Brood and honey in one run."),
+            ("brood", "brood", "The queen’s; honey lies elsewhere."),
+            ("honey", "honey", "Stores only, reached through a way."),
+            ("nucleus", "a nucleus", "A small colony of its own."),
+            ("shelf", "nothing: it carries others", "Litter, a shim, or room for moisture."),
+        )
+    ]
+    gap = gap_before_mm(whole.hive, a.box)
+    if gap is not None:
+        fields.append(
+            SizeField(
+                path="gap",
+                label="Off the one before it",
+                quantity=mm(gap),
+                held=True,
+                gloss="All that stands beyond moves with it; floor and roof are as long as asked.",
+                edit={"do": "set-gap", "box": a.box},
+            )
+        )
+    actions = [action("Another beside it", do="add-chamber", like=a.chamber.id)] if a.chamber.axis == "lying" else []
+    if len(whole.chambers) > 1 and not a.colonies:
+        actions.append(action("Take it away", do="remove-chamber", chamber=a.chamber.id))
+    return FieldGroup(
+        id="chamber", title=a.title.capitalize() or "The box", fields=tuple(fields), actions=tuple(actions)
+    )
 
 
 _COVERS = {"bars": "bars that touch", "slats": "Slats", "boards": "Cover board", "cloth": "Cloth", "screen": "Screen"}
