@@ -105,7 +105,8 @@ class Whole:
         a, on = self.chambers[box], next(b for b in so_far if b.chamber == box)
         x, y = self._super_plan(each, a, on)
         # Supers abreast stand on the chamber, each on what is under it.
-        foot = max(b.z[1] for b in so_far if b.chamber == box and min(b.x[1], x[1]) - max(b.x[0], x[0]) > 1.0)
+        under = (b.z[1] for b in so_far if b.chamber == box and min(b.x[1], x[1]) - max(b.x[0], x[0]) > 1.0)
+        foot = max(under, default=on.z[1])
         return [
             BoxPlace(
                 f"{a.title or 'super'}, super {i + 1}" if a.title else f"super {i + 1}",

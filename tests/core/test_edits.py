@@ -174,7 +174,7 @@ class Rectangles(TestCase):
     def test_no_slope_chart_is_offered(self) -> None:
         report = reported(self.start, draw=("slope", "section"))
         self.assertEqual(
-            (set(report.drawings), report.chapters["shape"].views), ({"section"}, ("section", "along", "plan"))
+            (set(report.drawings), report.chapters["shape"].views), ({"section"}, ("whole", "section", "along", "plan"))
         )
 
 

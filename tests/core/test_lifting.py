@@ -219,6 +219,10 @@ class Seasons(TestCase):
                     self.assertIn("fixed-combs", [f.code for f in report.findings])
                     self.assertEqual(found["lifting.count"], 0)
                     continue
+                if path.stem == "side-by-side":
+                    # A deep super over the nest is lifted off as a stack's box is, from higher up.
+                    self.assertGreater(found["lifting.worst_index"], found["lifting.stack.worst_index"])
+                    continue
                 self.assertLess(found["lifting.worst_index"], found["lifting.stack.worst_index"])
                 self.assertLess(found["lifting.heaviest_kg"], found["lifting.stack.heaviest_kg"])
 

@@ -103,7 +103,7 @@ def raw_room(document: dict[str, Any]) -> RawRoom | None:
         free_run=run - boards,
         spacing=own["spacing_mm"] if framed else own["width_mm"],
         rods=rods,
-        roof=roof["clearance_mm"] if roof and roof["kind"] == "hinged" else None,
+        roof=roof["clearance_mm"] if roof and roof["opens"].startswith("hinged") else None,
         own_frame=own if framed else None,
     )
 

@@ -89,7 +89,6 @@ class Limits(TestCase):
             "lid_to_lift",
             "lid_force",
             "hive_to_move",
-            "super_frame",
             "lid_mass",
             "laying_held_back",
             "laying_short",

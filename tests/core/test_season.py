@@ -199,7 +199,7 @@ class Plans(TestCase):
                 min(row.bees, row.foragers, row.brood_cells, row.eggs, row.honey_kg, row.nectar_kg, row.pollen_kg), 0.0
             )
             self.assertLessEqual(row.drawn, row.given + 1e-9)
-            self.assertLessEqual(row.given, plan.nest.capacity)
+            self.assertLessEqual(row.given, plan.nest.room)
             self.assertLessEqual(row.brood_cells, row.drawn * plan.nest.sizes.cells + start.brood_cells + 1)
         if plan.nest.moves:
             for index in range(6, 365, 28):

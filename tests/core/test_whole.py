@@ -45,7 +45,7 @@ def numbers(value: Any) -> list[float]:
 
 
 # Every drawing of shape and run; the slope’s have to be asked for by name.
-DRAWN = ("section", "along", "plan", "above", "beside", "slope", "board", "rod")
+DRAWN = ("whole", "section", "along", "plan", "above", "beside", "slope", "board", "rod")
 
 
 class EveryExample(TestCase):
@@ -252,7 +252,7 @@ class Sections(TestCase):
                 report = build_report(changed)
                 self.assertIn("section.widest_mm", report.metrics)
                 self.assertGreater(report.metrics["comb.predicted_area_cm2"].value, 300)
-                self.assertEqual(report.chapters["shape"].views, ("section", "along", "plan"))
+                self.assertEqual(report.chapters["shape"].views, ("whole", "section", "along", "plan"))
 
     def test_the_form_offers_them_with_edits_that_work(self) -> None:
         design = opened("bowline")

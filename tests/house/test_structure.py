@@ -12,6 +12,7 @@ from unittest import TestCase
 from django.conf import settings
 from django.test import SimpleTestCase, override_settings
 
+from sabaka_core.document import VERSION
 from sabaka_core.findings import all_codes
 from sabaka_core.kit.tables import table
 from tests.core.support import EXAMPLES, ROOT, example, hive, reported
@@ -126,7 +127,7 @@ class Documents(TestCase):
         for file in EXAMPLES.glob("*.json"):
             self.assertLess(len(file.read_text("utf-8")), 60_000)
             with self.subTest(file.stem):
-                self.assertEqual(example(file.stem)["version"], 2)
+                self.assertEqual(example(file.stem)["version"], VERSION)
 
 
 class FormsAndRules(TestCase):

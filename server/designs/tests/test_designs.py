@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from django.test import Client, TestCase, TransactionTestCase
 
 from sabaka_core import load_hive
-from server.designs.demo import DEMO_KEEPER, load_demo
+from server.designs.demo import DEMO_HIVES, DEMO_KEEPER, load_demo
 from server.designs.models import Design, Revision
 from tests.core.support import EXAMPLES, example
 
@@ -207,7 +207,7 @@ class Demo(TransactionTestCase):
     """Door."""
 
     def test_loading_twice_keeps_what_was_saved(self) -> None:
-        self.assertEqual(load_demo(), 3)
+        self.assertEqual(load_demo(), len(DEMO_HIVES))
         keeper = User.objects.get(username=DEMO_KEEPER)
         Design.objects.filter(owner=keeper, name="Granny").update(name="Mended")
         self.assertEqual(load_demo(), 0)
