@@ -80,6 +80,20 @@ class Litter(DocumentPart):
     width_mm: LitterSize = 0.0
 
 
+class UnderRun(DocumentPart):
+    """What the floor has besides its layers: a stretch of mesh in it, and what goes under that.
+
+    The mesh lies under the run from ``mesh_from_mm`` to ``mesh_to_mm``; none where the two are alike. A shutter closes
+    it, a tray under it is drawn out at a side or an end.
+    """
+
+    mesh_from_mm: Room = 0.0
+    mesh_to_mm: Room = 0.0
+    shutter: Literal["none", "open", "closed"] = "none"
+    tray: Literal["none", "left", "right", "near-end", "far-end"] = "none"
+    mite_board: bool = False
+
+
 class Place(DocumentPart):
     """Where a chamber's near lower corner stands in the hive."""
 
@@ -190,6 +204,7 @@ class Chamber(DocumentPart):
     walls: Walls
     rest: Rest = Rest()
     litter: Litter = Litter()
+    under: UnderRun = UnderRun()
     linings: Annotated[tuple[Lining, ...], Field(max_length=12)] = ()
     boxes_mm: Annotated[tuple[BoxHeight, ...], Field(max_length=12)] = ()
     entrances: Annotated[tuple[Entrance, ...], Field(max_length=60)] = ()

@@ -18,6 +18,7 @@ from sabaka_core.drawing.layout import (
 )
 from sabaka_core.hive.roof import roof_layers, roof_rise_mm
 from sabaka_core.hive.things import Thing, thing_of, things
+from sabaka_core.hive.under import mesh_mm
 from sabaka_core.hive.whole import BoxPlace, Stack, Whole
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, ThingMark, rectangle
@@ -97,6 +98,14 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
             look = layer_look(layer.material)
             shapes.append(rectangle(look, p + thick, -down, q - thick, -down + layer.thickness_mm))
             down -= layer.thickness_mm
+        start, end = mesh_mm(a)
+        if end > start and across != by_y:
+            # Along the run: mesh in the floor's upper face, shutter or tray below.
+            left, right = p + thick + start, p + thick + end
+            shapes.append(rectangle("excluder", left, -low - floor, right, -low - floor + _LEAST_SEEN))
+            if a.chamber.under.tray != "none" or a.chamber.under.shutter == "closed":
+                gap, board = practice("shutter_gap").number, practice("shutter_board").number
+                shapes.append(rectangle("sheet", left, -low + gap, right, -low + gap + board))
         _named(hive, marks, f"floor-{a.box}", p + thick, -low - floor, q - thick, -low)
     _named(hive, marks, f"inside-{a.box}", p + thick, -up, q - thick, -low - floor)
     for start in (p, q - thick):

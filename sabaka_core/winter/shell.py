@@ -16,6 +16,7 @@ from sabaka_core.geometry.profile import Chord
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, sheltering
 from sabaka_core.hive.roof import roof_layers
+from sabaka_core.hive.under import mesh_share, shutter_layers
 from sabaka_core.season.nest import Nest
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
 
@@ -33,12 +34,13 @@ class WinterRun:
     near: tuple[Follower | None, Gap | None]
     far: tuple[Follower | None, Gap | None]
     run: Run
+    stretch_mm: tuple[float, float] = (0.0, 0.0)
 
 
 def winter_run(a: Analysis, nest: Nest, combs: int) -> WinterRun:
     """The winter run of so many combs."""
     if not nest.moves:
-        return WinterRun(len(a.layout.combs), a.run_mm, (None, None), (None, None), a.chamber.run)
+        return WinterRun(len(a.layout.combs), a.run_mm, (None, None), (None, None), a.chamber.run, (0.0, a.run_mm))
     standing = nest.standing(min(combs, nest.capacity))
     items = standing.run.items
     near = next((i for i, item in enumerate(items) if isinstance(item, Follower) and item.side == "near"), None)
@@ -61,6 +63,7 @@ def winter_run(a: Analysis, nest: Nest, combs: int) -> WinterRun:
         (near_board, gap_at(near - 1) if near is not None else None),
         (far_board, gap_at(far + 1) if far is not None else None),
         standing.run,
+        (standing.near_mm, standing.far_mm),
     )
 
 
@@ -98,7 +101,7 @@ def _box(a: Analysis, run: WinterRun, c: dict[str, float], top: Face) -> Shell:
         _plain(edge_walls, c) if side.radius is None else (_round_u(side.radius, edge_walls, c), _thick(edge_walls))
     )
     near, far = (_end(end, end_walls, c) for end in (run.near, run.far))
-    floor_u, floor_t = _floor(a, c)
+    floor_u, floor_t = _floor(a, c, mesh_share(a, *run.stretch_mm))
     area, wide, foot = a.section.area_mm2 / 1e6, a.section.top_mm / 1000, a.section.floor_mm / 1000
     faces = (
         Face("Left side", side.long * long, side_u, side_t, c["rsi_side"]),
@@ -225,12 +228,15 @@ def _thick(layers: Sequence[Layer]) -> float:
     return sum(layer.thickness_mm for layer in layers) / 1000
 
 
-def _floor(a: Analysis, c: dict[str, float]) -> tuple[float, float]:
-    """Floor with the litter on it: U and thickness."""
+def _floor(a: Analysis, c: dict[str, float], mesh: float = 0.0) -> tuple[float, float]:
+    """Floor with the litter on it: U and thickness. Where so much of it is mesh, its shutter closes it or nothing."""
     r = resistance(a.chamber.walls.floor)
     if a.chamber.litter.kind == "deep":
         r += a.litter_mm / 1000 / conductivity("straw")
-    return transmittance(r, c["rsi_down"], c["rse"]), _thick(a.chamber.walls.floor) + a.litter_mm / 1000
+    u = transmittance(r, c["rsi_down"], c["rse"])
+    if mesh > 0:
+        u = (1 - mesh) * u + mesh * transmittance(resistance(shutter_layers(a)), c["rsi_down"], c["rse"])
+    return u, _thick(a.chamber.walls.floor) + a.litter_mm / 1000
 
 
 def _top(a: Analysis, c: dict[str, float], vented: bool) -> tuple[float, float]:

@@ -16,6 +16,7 @@ from sabaka_core.woodwork.covers import cover_parts, laid_parts
 from sabaka_core.woodwork.fittings import carrier_parts, follower_parts, lining_parts
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
+from sabaka_core.woodwork.under import under_parts
 
 TOLERANCE_MM = practice("parts_overlap").number
 # A part, the copy's number, and one of its solids.
@@ -78,7 +79,14 @@ def parts_of(hive: Whole) -> tuple[Part, ...]:
     """The same of a design already analysed."""
     found: list[Part] = []
     for a in hive.chambers:
-        mine = [*box_parts(a), *carrier_parts(a), *follower_parts(a), *lining_parts(a), *cover_parts(a)]
+        mine = [
+            *box_parts(a),
+            *carrier_parts(a),
+            *follower_parts(a),
+            *lining_parts(a),
+            *cover_parts(a),
+            *under_parts(a),
+        ]
         found += [replace(part, box=a.box) for part in mine]
     found += [
         *laid_parts(hive),

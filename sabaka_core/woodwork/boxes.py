@@ -123,7 +123,8 @@ def _shifted(part: Part, by: tuple[float, float, float]) -> Part:
     return replace(part, places=tuple(tuple(moved(prism, *by) for prism in copy) for copy in part.places))
 
 
-def _named(a: Analysis, name: str) -> str:
+def named(a: Analysis, name: str) -> str:
+    """A part's name, its chamber's before it where there are several."""
     return f"{a.title}: {name}" if a.title else name
 
 
@@ -181,7 +182,7 @@ def _sides(
         mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
         both = Part(
             id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}",
-            name=_named(a, name + words),
+            name=named(a, name + words),
             group="Box",
             count=2,
             long_mm=long,
@@ -195,7 +196,7 @@ def _sides(
             places=(mirrored, tuple(prisms)),
         )
         bores = [(side, side_bores(a, side, inside, index, x[0], long, out)) for side in _SIDES]
-        yield from _parted(both, bores, _named(a, name), words)
+        yield from _parted(both, bores, named(a, name), words)
 
 
 _SIDES: tuple[WallName, WallName] = ("left", "right")
@@ -238,7 +239,7 @@ def _ends(
             copies.append((Prism(outline, whole),))
     both = Part(
         id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}",
-        name=_named(a, "End" + words),
+        name=named(a, "End" + words),
         group="Box",
         count=2,
         long_mm=wide,
@@ -251,7 +252,7 @@ def _ends(
         profile=outline,
         places=tuple(copies),
     )
-    yield from _parted(both, [(end, end_bores(a, end, wide)) for end in _ENDS], _named(a, "End"), words)
+    yield from _parted(both, [(end, end_bores(a, end, wide)) for end in _ENDS], named(a, "End"), words)
 
 
 def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
@@ -266,7 +267,7 @@ def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
             # Bought as it is; a rim of the walls' own foot holds it.
             yield Part(
                 id=f"{a.chamber.id}-mesh-{number + 1}",
-                name=_named(a, "Mesh floor"),
+                name=named(a, "Mesh floor"),
                 group="Bought",
                 count=1,
                 long_mm=x[1] - x[0],
@@ -279,7 +280,7 @@ def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
             continue
         yield Part(
             id=f"{a.chamber.id}-floor-{number + 1}",
-            name=_named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"),
+            name=named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"),
             group="Box",
             count=1,
             long_mm=x[1] - x[0],
@@ -303,7 +304,7 @@ def _log(a: Analysis) -> list[Part]:
     return [
         Part(
             f"{a.chamber.id}-log",
-            _named(a, "Log, hollowed"),
+            named(a, "Log, hollowed"),
             "Box",
             1,
             a.chamber.length_mm,
@@ -315,7 +316,7 @@ def _log(a: Analysis) -> list[Part]:
         ),
         Part(
             f"{a.chamber.id}-floor-1",
-            _named(a, "Floor"),
+            named(a, "Floor"),
             "Box",
             1,
             across,
@@ -324,5 +325,5 @@ def _log(a: Analysis) -> list[Part]:
             "softwood",
             joint="screwed from below",
         ),
-        Part(f"{a.chamber.id}-lid", _named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),
+        Part(f"{a.chamber.id}-lid", named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),
     ]

@@ -128,6 +128,7 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("stack-tips", "warning", "side-by-side", supers(0, boxes=9), True),
     ("super-too-full", "error", "tall-in-stack", supers(0, frames=12), True),
     ("super-doesnt-fit", "error", "tall-in-stack", frame(1, body_width_mm=435.0), True),
+    ("mesh-past-floor", "warning", "deep-horizontal", chamber(under={"mesh_to_mm": 1500.0}), True),
     ("super-leaves-open", "warning", "two-chamber", supers(0, turned=True), True),
     ("super-overhangs", "error", "long-shallow", supers(0, at_mm=1000.0), True),
     ("queen-goes-over", "note", "rear-access", first_passage(excluder=False), True),

@@ -57,8 +57,42 @@ def _walls(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     layers: tuple[Layer, ...] = getattr(a.chamber.walls, thing.kind)
     alike = () if thing.kind == "floor" else (action("All walls so", do="walls-alike", path=path),)
     yield _layers(thing.title, path, layers, 1, alike)
-    if thing.kind != "floor":
-        yield _sizes(a)
+    yield _under(a) if thing.kind == "floor" else _sizes(a)
+
+
+def _under(a: Analysis) -> FieldGroup:
+    """Mesh in the floor, and what goes under it."""
+    under, at = a.chamber.under, f"{a.path}/under"
+    fields: list[FormField] = [
+        size(f"{at}/mesh_from_mm", "Mesh from", under.mesh_from_mm, "Along the run from the near end wall."),
+        size(f"{at}/mesh_to_mm", "Mesh to", under.mesh_to_mm, "The same as from: no mesh."),
+        choice(
+            f"{at}/shutter",
+            "Shutter",
+            under.shutter,
+            ("none", "none", "Open all year: mites and water fall out, and warmth with them."),
+            ("open", "drawn out", "In summer; put back before the cold."),
+            ("closed", "slid in", "The warmth stays; what falls lies on it and is counted or scraped off."),
+        ),
+        choice(
+            f"{at}/tray",
+            "Tray, drawn out at",
+            under.tray,
+            ("none", "no tray", ""),
+            ("left", "the left side", ""),
+            ("right", "the right side", ""),
+            ("near-end", "the near end", ""),
+            ("far-end", "the far end", ""),
+        ),
+        choice(
+            f"{at}/mite_board",
+            "Mite board",
+            "yes" if under.mite_board else "no",
+            ("no", "none", ""),
+            ("yes", "one, greased and gridded", "Three days' fall is counted on it."),
+        ),
+    ]
+    return FieldGroup(id="under", title="Mesh and what goes under it", fields=tuple(fields))
 
 
 def _layers(title: str, path: str, layers: tuple[Layer, ...], least: int, more: tuple[Action, ...]) -> FieldGroup:

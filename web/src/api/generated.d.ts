@@ -995,6 +995,16 @@ export interface components {
              */
             litter?: components["schemas"]["Litter"];
             /**
+             * @default {
+             *       "mesh_from_mm": 0,
+             *       "mesh_to_mm": 0,
+             *       "shutter": "none",
+             *       "tray": "none",
+             *       "mite_board": false
+             *     }
+             */
+            under?: components["schemas"]["UnderRun"];
+            /**
              * Linings
              * @default []
              */
@@ -3296,6 +3306,42 @@ export interface components {
             face_mm?: number | null;
         };
         /**
+         * UnderRun
+         * @description What the floor has besides its layers: a stretch of mesh in it, and what goes under that.
+         *
+         *     The mesh lies under the run from ``mesh_from_mm`` to ``mesh_to_mm``; none where the two are alike. A shutter closes
+         *     it, a tray under it is drawn out at a side or an end.
+         */
+        UnderRun: {
+            /**
+             * Mesh From Mm
+             * @default 0
+             */
+            mesh_from_mm?: number;
+            /**
+             * Mesh To Mm
+             * @default 0
+             */
+            mesh_to_mm?: number;
+            /**
+             * Shutter
+             * @default none
+             * @enum {string}
+             */
+            shutter?: "none" | "open" | "closed";
+            /**
+             * Tray
+             * @default none
+             * @enum {string}
+             */
+            tray?: "none" | "left" | "right" | "near-end" | "far-end";
+            /**
+             * Mite Board
+             * @default false
+             */
+            mite_board?: boolean;
+        };
+        /**
          * Walls
          * @description Build-up of sides, ends and floor, inside layer first.
          *
@@ -3394,6 +3440,19 @@ export interface components {
              * @enum {string}
              */
             do: "add-board";
+        };
+        /**
+         * AddChamber
+         * @description Set another chamber like this one beyond it, empty, with a way between them.
+         */
+        AddChamber: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-chamber";
+            /** Like */
+            like: string;
         };
         /**
          * AddCover
@@ -3635,7 +3694,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -4005,6 +4064,19 @@ export interface components {
             index: number;
         };
         /**
+         * RemoveChamber
+         * @description Take a chamber away, with its supers and its ways; what stood beyond it stays where it is.
+         */
+        RemoveChamber: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-chamber";
+            /** Chamber */
+            chamber: string;
+        };
+        /**
          * RemoveCover
          * @description Take a cover off.
          */
@@ -4206,6 +4278,27 @@ export interface components {
             do: "set";
             /** Path */
             path: string;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
+         * SetGap
+         * @description Say how far a chamber stands off the one before it: it and all beyond it move, floor and roof with them.
+         */
+        SetGap: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set-gap";
+            /** Box */
+            box: number;
             /** Text */
             text: string;
             /**
