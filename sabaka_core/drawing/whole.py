@@ -19,7 +19,7 @@ from sabaka_core.drawing.layout import (
 from sabaka_core.hive.roof import roof_layers, roof_rise_mm
 from sabaka_core.hive.things import Thing, thing_of, things
 from sabaka_core.hive.under import mesh_mm
-from sabaka_core.hive.whole import BoxPlace, Stack, Whole
+from sabaka_core.hive.whole import BoxPlace, Whole
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, ThingMark, rectangle
 from sabaka_core.kit.tables import practice
@@ -172,27 +172,24 @@ def _facing_mm(hive: Whole, block: BoxPlace, by_y: bool) -> float:
     return total_thickness_mm(walls.sides if by_y else walls.ends)
 
 
-def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> dict[Stack, float]:
-    """What lies over each stack, lowest first; how high each stands with it [mm]."""
-    tops: dict[Stack, float] = {}
-    for stack in hive.stacks:
-        block = max(stack.boxes, key=lambda b: b.z[1])
+def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> float:
+    """What lies over each box that nothing stands on, lowest first; how high the highest stands with it [mm]."""
+    tops: list[float] = []
+    for block in hive.tops:
         (p, q), foot = (block.y if by_y else block.x), block.z[1]
         at = foot
         for cover in hive.hive.covers:
             look = "gap" if cover.kind in ("cloth", "screen") else layer_look(cover.material)
             shapes.append(rectangle(look, p, -at - cover.thickness_mm, q, -at))
             at += cover.thickness_mm
-        tops[stack] = at
+        tops.append(at)
         _named(hive, marks, "covers-0", p, -max(at, foot + _LEAST_SEEN), q, -foot)
-    return tops
+    return max(tops)
 
 
-def _roof(
-    hive: Whole, span: tuple[float, float], tops: dict[Stack, float], shapes: list[Shape], marks: list[ThingMark]
-) -> float:
+def _roof(hive: Whole, span: tuple[float, float], top: float, shapes: list[Shape], marks: list[ThingMark]) -> float:
     """The lid over the highest of it; returns how high it reaches, downward [mm]."""
-    top, (low, high) = max(tops.values()), span
+    low, high = span
     if hive.hive.roof is None:
         _named(hive, marks, "roof-0", low, -top - 4 * _LEAST_SEEN, high, -top - _LEAST_SEEN)
         return -top - 4 * _LEAST_SEEN

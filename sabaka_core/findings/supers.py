@@ -84,7 +84,7 @@ def super_doesnt_fit(hive: Whole) -> Iterator[Draft]:
         )
 
 
-@hive_rule("super-leaves-open", "run")
+@hive_rule("super-leaves-open", "shape")
 def super_leaves_open(hive: Whole) -> Iterator[Draft]:
     """A super that stands crosswise covers less than its chamber, and no cover board lies over the rest."""
     row = practice("bee_space")
@@ -118,7 +118,7 @@ def super_leaves_open(hive: Whole) -> Iterator[Draft]:
         )
 
 
-@hive_rule("super-overhangs", "run")
+@hive_rule("super-overhangs", "shape")
 def super_overhangs(hive: Whole) -> Iterator[Draft]:
     """A super stands out over the end of the chamber that it is set on."""
     row = practice("bee_space")

@@ -143,12 +143,18 @@ class Whole:
         """Boxes gathered by where they stand, from the near end on."""
         stacks: list[list[BoxPlace]] = []
         for block in sorted(self.boxes, key=lambda b: b.z[0]):
-            under = next((s for s in stacks if _over(block, s[-1])), None)
+            under = next((s for s in stacks if _over(block, s[-1]) or _stands_with(block, s)), None)
             if under is None:
                 stacks.append([block])
             else:
                 under.append(block)
         return tuple(Stack(tuple(s)) for s in sorted(stacks, key=lambda s: (s[0].x[0], s[0].y[0])))
+
+    @cached_property
+    def tops(self) -> tuple[BoxPlace, ...]:
+        """Boxes that nothing stands on, from the near end on."""
+        open_ = (b for b in self.boxes if not any(other is not b and _over(other, b) for other in self.boxes))
+        return tuple(sorted(open_, key=lambda b: (b.x[0], b.y[0])))
 
     @cached_property
     def whole_l(self) -> float:
@@ -361,6 +367,11 @@ def outside_plan_mm(a: Analysis) -> tuple[float, float]:
     if a.cavity.varies and a.chamber.axis == "lying":
         out = a.run_mm + 2 * sides
     return out, a.run_mm + 2 * (sides if a.chamber.axis == "standing" else ends)
+
+
+def _stands_with(block: BoxPlace, stack: list[BoxPlace]) -> bool:
+    """Whether a super stands on a chamber of a stack, beside another super."""
+    return block.is_super and any(not other.is_super and other.chamber == block.chamber for other in stack)
 
 
 def _over(block: BoxPlace, below: BoxPlace) -> bool:

@@ -7,7 +7,7 @@ from dataclasses import replace
 from math import cos, radians, tan
 
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
-from sabaka_core.document.hive import Roof
+from sabaka_core.document.hive import Roof, Super
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
@@ -138,8 +138,8 @@ def super_parts(whole: Whole) -> Iterator[Part]:
     for number, each in enumerate(whole.hive.supers, 1):
         kind = whole.hive.comb_type(each.comb_type)
         box = next(i for i, chamber in enumerate(whole.hive.chambers) if chamber.id == each.chamber)
-        blocks = [b for b in whole.boxes if b.is_super and b.chamber == box][: each.boxes]
-        yield from _super_walls(number, each.height_mm, kind, blocks, whole.chambers[box])
+        blocks = [b for b in whole.boxes if b.is_super and whole.super_of(b) == number - 1]
+        yield from _super_walls(number, each, kind, blocks, whole.chambers[box])
         if isinstance(kind, Frame):
             for part in parts_of(kind):
                 if part.pieces:
@@ -173,9 +173,10 @@ def super_inside_mm(kind: CombType, chamber: Analysis) -> float:
     return chamber.section.top_mm
 
 
-def _super_walls(number: int, high: float, kind: CombType, blocks: list[BoxPlace], chamber: Analysis) -> Iterator[Part]:
+def _super_walls(number: int, each: Super, kind: CombType, blocks: list[BoxPlace], chamber: Analysis) -> Iterator[Part]:
     """Sides and ends of one kind of super; the rebate stands on the two walls that carry the lugs."""
-    along = chamber.chamber.axis == "lying" and chamber.chamber.combs == "along"
+    along = (chamber.chamber.axis == "lying" and chamber.chamber.combs == "along") != each.turned
+    high = each.height_mm
     inside, t = super_inside_mm(kind, chamber), practice("stack_board").number
     rest = super_rest(kind, inside)
     if rest is not None:

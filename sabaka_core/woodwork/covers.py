@@ -41,17 +41,16 @@ def cover_parts(a: Analysis) -> Iterator[Part]:
 
 
 def laid_parts(whole: Whole) -> Iterator[Part]:
-    """Boards, cloths and screens, one over each stack of the hive; cloths and screens are bought."""
+    """Boards, cloths and screens, one over each box that nothing stands on; cloths and screens are bought."""
     for number, cover in enumerate(whole.hive.covers, 1):
         if cover.kind in ("bars", "slats"):
             continue
-        for index, stack in enumerate(whole.stacks, 1):
-            top = max(stack.boxes, key=lambda b: b.z[1])
+        for index, top in enumerate(whole.tops, 1):
             long, wide = top.x[1] - top.x[0], top.y[1] - top.y[0]
             name = f"Cover {number}, {'board' if cover.kind == 'boards' else cover.kind}"
             yield Part(
                 f"cover-{number}-{index}",
-                f"{name}, over {stack.name}" if len(whole.stacks) > 1 else name,
+                f"{name}, over {top.name}" if len(whole.tops) > 1 else name,
                 "Covers" if cover.kind == "boards" else "Bought",
                 1,
                 long,
