@@ -51,7 +51,7 @@ def take(page: Page) -> None:
     open_hive(page, "Carrick")
     page.locator('[data-thing="ends-1"]').first.click()
     page.get_by_role("button", name="Add a layer").click()
-    page.get_by_label("Layer 2").first.select_option("sheep wool")
+    page.locator("select[data-path$='/1/material']").select_option("sheep wool")
     page.get_by_role("region", name="What follows").locator("dd").nth(6).wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "whole.png")

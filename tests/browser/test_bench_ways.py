@@ -8,6 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
+from server.designs.demo import DEMO_HIVES
 from tests.browser.base import BrowserCase
 from tests.core.support import example
 
@@ -130,7 +131,7 @@ class Files(BrowserCase):
                     self.page.get_by_role("button", name="Bring in a file").click()
                 chooser.value.set_files(file)
                 expect(self.page.locator("[role=alert]", has_text=words)).to_be_visible()
-        expect(self.page.locator("[data-design]")).to_have_count(3)
+        expect(self.page.locator("[data-design]")).to_have_count(len(DEMO_HIVES))
 
 
 class Setting(BrowserCase):

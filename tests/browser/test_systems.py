@@ -144,6 +144,7 @@ class EverySystem(BrowserCase):
         expect(page.get_by_test_id("state")).to_contain_text("kept, revision 2")
         document = Design.objects.get(name="Two half hitches").document
         self.assertEqual(document["chambers"][1]["run"]["items"][3]["contents"], "honey")
+        page.get_by_role("button", name="Across", exact=True).click()
         self.type_dimension("Height", "262")
         expect(page.get_by_test_id("state")).to_contain_text("kept, revision 3")
         document = Design.objects.get(name="Two half hitches").document
@@ -155,6 +156,7 @@ class EverySystem(BrowserCase):
         self.new("Side-by-side hive", "Cat’s paw")
         chambers = page.get_by_role("group", name="Chamber on the bench")
         chambers.get_by_role("button", name="right honey").click()
+        page.get_by_role("button", name="Across", exact=True).click()
         self.type_dimension("Top width", "480")
         expect(self.finding("frame-side-gap")).to_have_count(1)
         chambers.get_by_role("button", name="brood").click()

@@ -36,11 +36,19 @@ export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) 
   );
 }
 
+interface FieldProps {
+  field: PlainField;
+  bench: Bench;
+  group: string;
+  /** A size among others in a row: its name is read aloud, and not shown. */
+  bare?: boolean;
+}
+
 /** One field, whatever is typed or chosen in it. */
-export function Field({ field, bench, group }: { field: PlainField; bench: Bench; group: string }) {
+export function Field({ field, bench, group, bare = false }: FieldProps) {
   switch (field.kind) {
     case "size":
-      return <Size field={field} bench={bench} group={group} />;
+      return <Size field={field} bench={bench} group={group} bare={bare} />;
     case "choice":
       return <Choice field={field} bench={bench} group={group} />;
     case "text":
@@ -57,7 +65,7 @@ export function Field({ field, bench, group }: { field: PlainField; bench: Bench
   }
 }
 
-function Size({ field, bench, group }: { field: SizeField; bench: Bench; group: string }) {
+function Size({ field, bench, group, bare }: FieldProps & { field: SizeField }) {
   const { units } = useSettings();
   const id = useId();
   const typed = useTyped({
@@ -74,7 +82,7 @@ function Size({ field, bench, group }: { field: SizeField; bench: Bench; group: 
   return (
     <div className="py-0.5">
       <div className="flex items-center gap-2">
-        <label htmlFor={id} className="grow" title={field.gloss}>
+        <label htmlFor={id} className={bare ? "sr-only" : "grow"} title={field.gloss}>
           {field.label}
           {field.held ? "" : <span className="soft italic"> follows</span>}
         </label>

@@ -51,9 +51,11 @@ export function Rows({ rows, group, bench }: RowsProps) {
                 <rect x="12" y="3" width="17" height="16" className={`layer layer-${row.look}`} />
               </svg>
             </span>
-            <div className="min-w-0 grow">
+            <div className="flex min-w-0 grow flex-wrap items-center gap-x-2">
               {row.fields.map((field) => (
-                <Field key={field.path} field={field} bench={bench} group={group.title} />
+                <div key={field.path} className={field.kind === "size" ? "" : "min-w-0 grow basis-32"}>
+                  <Field field={field} bench={bench} group={group.title} bare={field.kind === "size"} />
+                </div>
               ))}
             </div>
           </div>

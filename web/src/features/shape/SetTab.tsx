@@ -7,7 +7,7 @@ export function SetTab({ bench, whole }: { bench: Bench; whole: boolean }) {
   return (
     <>
       {whole && !bench.shape?.of ? (
-        <p className="soft mb-3">Click a thing on the drawing: a wall, the floor, the roof, a super.</p>
+        <p className="soft mb-3">Click a thing on the drawing to set it alone: a wall, the floor, the roof, a super.</p>
       ) : null}
       {forms.map((group) => (
         <Fragment key={group.id}>

@@ -23,7 +23,8 @@ export function Things({ drawing, t, chosen, onChoose }: ThingsProps) {
           ${thing.id === chosen ? "outline-2 outline-primary" : ""}`}
         style={lies(t, thing)}
         onClick={() => {
-          onChoose(thing.id, thing.box);
+          // A second click lets go of it.
+          onChoose(thing.id === chosen ? "" : thing.id, thing.box);
         }}
       />
     );
