@@ -39,7 +39,7 @@ SINCE: dict[str, tuple[tuple[int, dict[str, Any]], ...]] = {
         *((1, {"do": "retype-comb", "at": at, "contents": "brood"}) for at in range(2, 7)),
         *((1, {"do": "retype-comb", "at": at, "contents": "honey"}) for at in (0, 8, 9)),
         (1, {"do": "add-cover", "kind": "cloth"}),
-        (1, {"do": "add-layer", "path": "/roof/layers", "material": "wood fibre", "thickness_mm": 40.0}),
+        (1, {"do": "add-layer", "path": "/roof/layers", "at": 0, "material": "wood fibre", "thickness_mm": 40.0}),
         (1, {"do": "set", "path": "/roof/opens", "text": "slides"}),
     ),
     "deep-horizontal": (

@@ -107,6 +107,16 @@ class BrowserCase(LiveServerTestCase):
         expect(page.get_by_role("heading", name="Shape")).to_be_visible()
         expect(page.locator("[data-drawing=section] polygon").first).to_be_visible()
 
+    def begin_hive(self, preset: str, name: str) -> None:
+        """A new hive of a kind, on the bench."""
+        page = self.page
+        self.enter_demo()
+        page.get_by_role("button", name="New hive").click()
+        page.get_by_role("textbox", name="Name").fill(name)
+        page.get_by_role("radio", name=preset).check()
+        page.get_by_role("button", name="Begin").click()
+        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+
     def dimension(self, name: str, page: Page | None = None) -> Locator:
         return (page or self.page).locator(f'[data-dimension="{name}"]')
 

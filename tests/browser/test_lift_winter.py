@@ -19,13 +19,7 @@ class LiftAndWinter(BrowserCase):
     """Door."""
 
     def begin(self, preset: str, name: str, step: str) -> None:
-        page = self.page
-        self.enter_demo()
-        page.get_by_role("button", name="New hive").click()
-        page.get_by_role("textbox", name="Name").fill(name)
-        page.get_by_role("radio", name=preset).check()
-        page.get_by_role("button", name="Begin").click()
-        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+        self.begin_hive(preset, name)
         self.step(step)
 
     def step(self, name: str) -> None:

@@ -16,12 +16,7 @@ class WholeHive(BrowserCase):
 
     def begin(self, preset: str, name: str) -> None:
         page = self.page
-        self.enter_demo()
-        page.get_by_role("button", name="New hive").click()
-        page.get_by_role("textbox", name="Name").fill(name)
-        page.get_by_role("radio", name=preset).check()
-        page.get_by_role("button", name="Begin").click()
-        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+        self.begin_hive(preset, name)
         page.get_by_role("button", name="Whole", exact=True).click()
         expect(page.locator("[data-drawing=whole] polygon").first).to_be_visible()
 

@@ -88,7 +88,7 @@ function Size({ field, bench, group, bare }: FieldProps & { field: SizeField }) 
         </label>
         <input
           id={id}
-          className={`h-7 w-20 rounded border bg-base-100 px-1.5 text-right
+          className={`h-7 ${bare ? "w-14" : "w-20"} rounded border bg-base-100 px-1.5 text-right
             ${problem ? "border-2 border-error" : "border-[var(--line)]"} ${field.held ? "" : "italic"}`}
           value={typed.value}
           data-path={field.path}
