@@ -229,6 +229,13 @@ def _covers(whole: Whole, _: Thing) -> Iterator[FieldGroup]:
                     choice(f"{path}/kind", f"Cover {at + 1}", cover.kind, *kinds),
                     choice(f"{path}/material", f"Cover {at + 1}, of", cover.material, *_known(cover.material)),
                     size(f"{path}/thickness_mm", f"Cover {at + 1}, thick", cover.thickness_mm),
+                    choice(
+                        f"{path}/feeder_hole",
+                        f"Cover {at + 1}, hole",
+                        "yes" if cover.feeder_hole else "no",
+                        ("no", "none", ""),
+                        ("yes", "for a feeder", ""),
+                    ),
                 ),
                 actions=tuple(moves),
             )
