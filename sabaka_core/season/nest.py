@@ -132,6 +132,17 @@ class Nest:
         """All combs the colony can have, in mean combs of its run."""
         return self.capacity + sum(each.worth for each in self.further)
 
+    def holding(self, combs: float) -> float:
+        """What has to be given for so many combs: the run comb by comb, each further room as a whole."""
+        given = float(self.capacity)
+        if combs <= given:
+            return combs
+        for each in self.further:
+            given += each.worth
+            if combs <= given:
+                break
+        return given
+
     def opened(self, given: float) -> tuple[FurtherRoom, ...]:
         """Further rooms that are open when so many combs are given."""
         room, found = float(self.capacity), []

@@ -100,7 +100,8 @@ class Planner:
         comb = self.nest.sizes
         # Start states are told in deep combs; a smaller comb takes more of them.
         eggs = brood_combs * comb.cells / comb.deep_share * self.c["brood_share"] / BROOD_DAYS
-        capacity = float(self.nest.room)
+        # What a colony begins on hangs in its run; further rooms are opened on the first visit that asks for them.
+        capacity = float(self.nest.capacity)
         drawn = min(drawn / comb.deep_share, capacity)
         wanted = max(drawn, bees / (self.c["bees_a_deep_comb"] * comb.deep_share) + self.spare, LEAST_COMBS)
         given = min(float(whole_combs(wanted)), capacity) if self.nest.moves else capacity
@@ -206,7 +207,7 @@ class Planner:
         s.honey_kg = seen.combs_honey * comb.honey_kg
         held = whole_combs(seen.combs_brood + seen.combs_honey)
         s.drawn = min(max(s.drawn, float(held)), float(self.nest.room))
-        s.given = max(s.given, s.drawn)
+        s.given = max(s.given, float(self.nest.holding(s.drawn)))
 
     def _visit(self, day: int) -> list[Step] | None:
         """What is done on a visit; None when it is too cold to go."""
@@ -336,7 +337,7 @@ class Planner:
         wanted = whole_combs(max(stores + max(brood, 1.0), covered))
         opened = self.nest.opened(s.given)
         number, were = min(max(wanted, LEAST_COMBS), round(s.given)), round(s.given)
-        within = self._shut(steps, opened, wanted) if opened else number
+        within = self._shut(steps, opened, wanted) if opened else min(number, self.nest.capacity)
         off = (were if not opened else self.nest.capacity) - within
         number = self.winter_combs = within
         s.given = float(number + sum(room.worth for room in self.stays))

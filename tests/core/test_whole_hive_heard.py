@@ -6,6 +6,7 @@ from unittest import TestCase
 
 from sabaka_core import Hive, load_hive
 from sabaka_core.document.combs import Frame
+from sabaka_core.document.season import Season, Seen
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.context import Context
 from sabaka_core.lifting.asked import here_in, supers_in, tasks_in
@@ -71,6 +72,19 @@ class Room(TestCase):
                 for row in plan.days:
                     self.assertLessEqual(row.brood_cells, plan.nest.capacity * plan.nest.sizes.cells)
                     self.assertLessEqual(row.given, plan.nest.room)
+
+    def test_what_was_seen_beyond_the_run_opens_whole_rooms(self) -> None:
+        """Eighteen combs were seen where the run takes ten: the super over it is on, nothing is opened by halves."""
+        design = opened("side-by-side")
+        seen = Seen(day="2026-06-20", combs_covered=12.0, combs_brood=6.0, combs_honey=12.0)
+        plan = Context(design.model_copy(update={"season": Season(seen=(seen,))})).once(year_in)
+        held = {7.0: 7.0, 10.0: 10.0, 11.0: 20.0, 20.0: 20.0, 21.0: 26.0}
+        self.assertEqual({combs: plan.nest.holding(combs) for combs in held}, held)
+        bounds = {10.0 + sum(room.worth for room in plan.nest.further[:n]) for n in range(len(plan.nest.further) + 1)}
+        for row in plan.days:
+            self.assertTrue(row.given <= 10.0 or row.given in bounds, row.given)
+        self.assertIsNotNone(plan.winter_combs)
+        self.assertLessEqual(plan.winter_combs or 0, plan.nest.capacity)
 
     def test_winter_says_what_stays_and_what_comes_off(self) -> None:
         said = " ".join(chapter(asked("side-by-side"), "winter").notes)
