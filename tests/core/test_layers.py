@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from math import cos, radians
 from typing import Any
 from unittest import TestCase
 
@@ -112,6 +113,27 @@ class Layered(TestCase):
         self.assertAlmostEqual(outside_plan_mm(a)[0], 609.6)
         self.assertAlmostEqual(a.run_mm, 609.6 - 160.0)
         self.assertTrue(built.chambers[0].walls.outside_held)
+
+    def test_the_outside_is_met_whatever_is_held_and_however_the_walls_lean(self) -> None:
+        """A wall that leans is thicker level: 22 mm are 22/cos 20° = 23.41, so 560 outside leave 513.18 at the top."""
+        design = opened("bowline")
+        for held in (
+            ("top_mm", "height_mm", "slope_deg"),
+            ("floor_mm", "height_mm", "slope_deg"),
+            ("top_mm", "floor_mm", "height_mm"),
+        ):
+            with self.subTest(held):
+                built = do(design, {"do": "hold", "sizes": held}, {"do": "set-outside", "way": "across", "text": "560"})
+                self.assertAlmostEqual(outside_plan_mm(analyse(built, 0))[0], 560.0, places=5)
+        upright = do(design, {"do": "set-outside", "way": "across", "text": "560"})
+        self.assertAlmostEqual(analyse(upright, 0).section.top_mm, 560 - 2 * 22 / cos(radians(20)), places=5)
+        points = [{"half_width_mm": 220.0, "depth_mm": 0.0}, {"half_width_mm": 110.0, "depth_mm": 300.0}]
+        facets = do(design, {"do": "section", "section": {"kind": "polygon", "profile": points}})
+        wider = do(facets, {"do": "set-outside", "way": "across", "text": "560"})
+        self.assertAlmostEqual(outside_plan_mm(analyse(wider, 0))[0], 560.0, places=5)
+        round_ = do(design, {"do": "section", "section": {"kind": "segment", "radius_mm": 240.0, "height_mm": 300.0}})
+        with self.assertRaisesRegex(InfeasibleError, "radius"):
+            do(round_, {"do": "set-outside", "way": "across", "text": "560"})
 
     def test_walls_that_leave_nothing_inside_are_refused(self) -> None:
         held = do(opened("two-chamber"), {"do": "set", "path": walls("outside_held"), "text": "yes"})
