@@ -123,3 +123,26 @@ class WholeHive(BrowserCase):
         # What a missing way means is said: bees next door find no way out.
         page.get_by_role("tab", name="Read").click()
         expect(self.finding("no-way-out")).to_be_visible()
+
+    def test_a_chamber_is_set_beside_another_and_taken_away_from_under_the_bench(self) -> None:
+        page = self.page
+        self.begin("Straight-side top bar hive", "Half Hitch")
+        self.thing("inside-0").click()
+        page.get_by_role("button", name="Another beside it").click()
+        self.thing("inside-1").click()
+        expect(page.get_by_label("Off the one before it")).to_have_value("0")
+        page.get_by_role("button", name="Take it away").click()
+        expect(page.locator('[data-thing="inside-1"]')).to_have_count(0)
+        # The bench has gone back to the chamber that is left, and goes on from there.
+        self.thing("inside-0").click()
+        field = page.get_by_label("Inside length")
+        field.fill("1100")
+        field.press("Enter")
+        self.kept()
+        expect(page.get_by_test_id("trouble")).to_be_empty()
+
+        def longer() -> bool:
+            chambers: Any = self.document("Half Hitch")["chambers"]
+            return [each["length_mm"] for each in chambers] == [1100.0]
+
+        self.eventually(longer)

@@ -89,6 +89,8 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
 
   const take = useCallback((out: EditOut, move: Move) => {
     const event = { type: "taken", out, move } as const;
+    // The chamber on the bench may have been taken away.
+    if (box.current >= out.document.chambers.length) box.current = out.report.box;
     latest.current = after({ kept: latest.current, passing: null, trouble: null, waiting: null }, event).kept;
     happen(event);
   }, []);
