@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.hive import Roof
@@ -17,7 +15,7 @@ from sabaka_core.drawing.layout import (
     stand_beside,
 )
 from sabaka_core.hive.roof import roof_layers, roof_rise_mm
-from sabaka_core.hive.things import Thing, thing_of, things
+from sabaka_core.hive.things import thing_of
 from sabaka_core.hive.under import mesh_mm
 from sabaka_core.hive.whole import BoxPlace, Whole
 from sabaka_core.kit.dimension import Dimension
@@ -50,7 +48,7 @@ def whole_drawing(hive: Whole) -> Drawing:
     if stand:
         shapes += stand_beside(stand, low, high)
     shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
-    marks.append(_mark(Thing("stand", "Stand"), low, 0.0, high, max(stand, 2 * _LEAST_SEEN)))
+    _named(hive, marks, "stand-0", low, 0.0, high, max(stand, 2 * _LEAST_SEEN))
     for a in hive.chambers:
         shapes += entrances_beside(hive, a, by_y)
     _ways(hive, by_y, shapes, marks)
@@ -223,16 +221,8 @@ def _named(
 ) -> None:
     thing = thing_of(hive, ident)
     if thing is not None:
-        marks.append(_mark(thing, left, top, right, bottom))
-
-
-def _mark(thing: Thing, left: float, top: float, right: float, bottom: float) -> ThingMark:
-    return ThingMark(
-        id=thing.id, title=thing.title, box=thing.box, left_mm=left, top_mm=top, right_mm=right, bottom_mm=bottom
-    )
-
-
-def unseen(hive: Whole, drawing: Drawing) -> Iterator[Thing]:
-    """Things of a hive that this cut doesn't show."""
-    shown = {mark.id for mark in drawing.things}
-    yield from (each for each in things(hive) if each.id not in shown)
+        marks.append(
+            ThingMark(
+                id=ident, title=thing.title, box=thing.box, left_mm=left, top_mm=top, right_mm=right, bottom_mm=bottom
+            )
+        )

@@ -110,6 +110,18 @@ class RemoveSuper(Edit):
         return hive.model_copy(update={"supers": hive.supers[: self.at] + hive.supers[self.at + 1 :]})
 
 
+def with_slot(hive: Hive, from_chamber: str, to_chamber: str) -> Hive:
+    """The hive with the usual slot between two of its chambers."""
+    slot = Passage(
+        from_chamber=from_chamber,
+        to_chamber=to_chamber,
+        kind="slot",
+        width_mm=practice("passage_wide").number,
+        height_mm=practice("passage_high").number,
+    )
+    return hive.model_copy(update={"passages": (*hive.passages, slot)})
+
+
 class AddPassage(Edit):
     """Make a way for bees between two chambers."""
 
@@ -125,14 +137,7 @@ class AddPassage(Edit):
                 raise ParameterError(field, ident, "There is no such chamber.", "no-such-chamber")
         if self.from_chamber == self.to_chamber:
             raise ParameterError("to_chamber", self.to_chamber, "A passage leads to another chamber.", "same-chamber")
-        new = Passage(
-            from_chamber=self.from_chamber,
-            to_chamber=self.to_chamber,
-            kind="slot",
-            width_mm=practice("passage_wide").number,
-            height_mm=practice("passage_high").number,
-        )
-        return hive.model_copy(update={"passages": (*hive.passages, new)})
+        return with_slot(hive, self.from_chamber, self.to_chamber)
 
 
 class RemovePassage(Edit):

@@ -8,9 +8,10 @@ from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.base.units import System, parse_length
 from sabaka_core.document.base import Ident
 from sabaka_core.document.chambers import Chamber
-from sabaka_core.document.hive import Hive, Passage
+from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
 from sabaka_core.edits.action import Bench, Edit, Index, Typed
+from sabaka_core.edits.boxes import with_slot
 from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.whole import BoxPlace, whole
 from sabaka_core.kit.tables import practice
@@ -59,14 +60,7 @@ class AddChamber(Edit):
                 "run": old.run.model_copy(update={"items": items, "saved": ()}),
             }
         )
-        way = Passage(
-            from_chamber=old.id,
-            to_chamber=ident,
-            kind="slot",
-            width_mm=practice("passage_wide").number,
-            height_mm=practice("passage_high").number,
-        )
-        return hive.model_copy(update={"chambers": (*hive.chambers, new), "passages": (*hive.passages, way)})
+        return with_slot(hive.model_copy(update={"chambers": (*hive.chambers, new)}), old.id, ident)
 
 
 class RemoveChamber(Edit):

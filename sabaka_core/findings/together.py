@@ -7,7 +7,8 @@ from functools import partial
 
 from sabaka_core.base.quantity import Quantity, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
-from sabaka_core.document.hive import Hive, Passage
+from sabaka_core.document.hive import Hive
+from sabaka_core.edits.boxes import with_slot
 from sabaka_core.edits.matching import moved_on
 from sabaka_core.edits.openings import add_entrance, nest_hole
 from sabaka_core.edits.values import replace_value
@@ -46,21 +47,12 @@ def no_way_out(hive: Whole) -> Iterator[Draft]:
 def _ways(hive: Whole, a: Analysis) -> Iterator[Proposal]:
     for other in hive.chambers:
         if other is not a and way_out(hive.hive, other.chamber.id):
-            yield Proposal(text(f"Open a passage to {other.title}"), partial(_new_passage, hive.hive, a, other))
+            yield Proposal(
+                text(f"Open a passage to {other.title}"), partial(with_slot, hive.hive, other.chamber.id, a.chamber.id)
+            )
     hole = nest_hole(a)
     words = text("Bore a {size} hole", size=mm(hole.diameter_mm))
     yield Proposal(words, lambda: add_entrance(hive.hive, a.box, hole))
-
-
-def _new_passage(hive: Hive, a: Analysis, other: Analysis) -> Hive:
-    passage = Passage(
-        from_chamber=other.chamber.id,
-        to_chamber=a.chamber.id,
-        kind="slot",
-        width_mm=practice("passage_wide").number,
-        height_mm=practice("passage_high").number,
-    )
-    return hive.model_copy(update={"passages": (*hive.passages, passage)})
 
 
 @hive_rule("passage-small", "run")

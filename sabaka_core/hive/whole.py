@@ -107,9 +107,11 @@ class Whole:
         # Supers abreast stand on the chamber, each on what is under it.
         under = (b.z[1] for b in so_far if b.chamber == box and min(b.x[1], x[1]) - max(b.x[0], x[0]) > 1.0)
         foot = max(under, default=on.z[1])
+        # Counted on through all that stand on the chamber, so that no two have one name.
+        first = 1 + sum(b.is_super and b.chamber == box for b in so_far)
         return [
             BoxPlace(
-                f"{a.title or 'super'}, super {i + 1}" if a.title else f"super {i + 1}",
+                f"{a.title}, super {first + i}" if a.title else f"super {first + i}",
                 x,
                 y,
                 (foot + i * each.height_mm, foot + (i + 1) * each.height_mm),

@@ -19,6 +19,8 @@ from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
 from sabaka_core.woodwork.parts import BoredHole, Part, Rebate
 from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
 
+# How a lining is fixed that comes out again.
+_LOOSE = "screwed, to be replaced"
 _STAVES = 6
 # Wood left outside a rebate: of a lone board, and of a lining with more behind it.
 _RAIL_LEFT_MM, _LINING_LEFT_MM = 6.0, 2.0
@@ -100,14 +102,38 @@ def box_parts(a: Analysis, joint: str = "butt, glued and screwed") -> list[Part]
     along = a.chamber.combs == "along"
     for number in range(max(len(sides), len(ends))):
         inner = number == 0
+        seam = _LOOSE if inner and a.chamber.walls.loose_lining else joint
         words = "" if len(sides) < 2 else ", inside" if inner else f", layer {number + 1}"
         if number < len(ends):
             thick = ends[number].thickness_mm
-            found += list(_ends(a, wall, (start, stop), ends[number], words, inner and framed and along, joint))
+            found += list(
+                _ends(
+                    a,
+                    wall,
+                    (start, stop),
+                    ends[number],
+                    words,
+                    inner and framed and along,
+                    seam if len(ends) > 1 else joint,
+                )
+            )
             start, stop = start - thick, stop + thick
         if number < len(sides):
             out = sum(layer.thickness_mm for layer in sides[:number])
-            found += list(_sides(a, wall, (start, stop), sides[number], words, inner, framed, along, joint, out))
+            found += list(
+                _sides(
+                    a,
+                    wall,
+                    (start, stop),
+                    sides[number],
+                    words,
+                    inner,
+                    framed,
+                    along,
+                    seam if len(sides) > 1 else joint,
+                    out,
+                )
+            )
             wall = wall.out(sides[number].thickness_mm)
     found += list(blocks(a))
     found += list(_floors(a, wall, (start, stop)))

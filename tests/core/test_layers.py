@@ -23,6 +23,7 @@ from sabaka_core.kit.drawing import Polygon
 from sabaka_core.kit.forms import ChoiceField, FieldGroup, RowField, SizeField
 from sabaka_core.show.study import chapter
 from sabaka_core.winter.physics import resistance, transmittance
+from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES, ROOT, reported
 
 EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)
@@ -165,6 +166,22 @@ class Layered(TestCase):
         self.assertEqual(
             [(x.material, x.thickness_mm) for x in built.roof.layers], [("softwood", 20.0), ("cork", 40.0)]
         )
+
+
+class Lining(TestCase):
+    """Hand: a lining that comes out is fixed so that it does."""
+
+    def test_a_loose_lining_is_screwed_and_the_other_layers_are_not(self) -> None:
+        glued, loose = (
+            do(opened("two-chamber"), *SANDWICH, {"do": "set", "path": walls("loose_lining"), "text": text})
+            for text in ("no", "yes")
+        )
+
+        def screwed(hive: Hive) -> set[str]:
+            return {part.name for part in parts_of_hive(hive) if part.joint == "screwed, to be replaced"}
+
+        self.assertEqual(screwed(glued), set())
+        self.assertEqual(screwed(loose), {"brood: Side, inside", "brood: End, near, inside", "brood: End, far, inside"})
 
 
 class Warmth(TestCase):

@@ -6,16 +6,18 @@ from collections.abc import Callable, Iterator
 
 from sabaka_core.base.quantity import mm
 from sabaka_core.document.chambers import Layer
+from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive, Roof, Stand
 from sabaka_core.drawing.built import layer_look
 from sabaka_core.edits.chambers import gap_before_mm
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import materials
-from sabaka_core.hive.roof import roof_layers
 from sabaka_core.hive.things import Thing, thing_of
 from sabaka_core.hive.whole import Whole, outside_plan_mm
 from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, RowField, SizeField
+from sabaka_core.kit.tables import practice
 from sabaka_core.show.forms.fields import action, choice, size
 from sabaka_core.show.forms.hive import passage_form, super_form
 from sabaka_core.show.forms.shape import shape_forms
@@ -276,17 +278,23 @@ def _roof(whole: Whole, _: Thing) -> Iterator[FieldGroup]:
         size("/roof/clearance_mm", "Room over the combs", roof.clearance_mm, "For a feeder, a jar or insulation."),
         size("/roof/overlap_mm", "Rim below the walls' top", roof.overlap_mm, "Keeps rain and wind out."),
     ]
-    yield _layers("Roof, inside first", "/roof/layers", roof_layers(whole.hive.roof) if roof.layers else (), 0, ())
+    yield _layers("Roof, inside first", "/roof/layers", roof.layers, 0, ())
     yield FieldGroup(id="roof", title="Shape of the roof", fields=tuple(fields))
 
 
 def _super(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     yield super_form(whole.hive, thing.index)
-    each = whole.hive.supers[thing.index]
+    each, space = whole.hive.supers[thing.index], practice("bee_space")
+    a = next(a for a in whole.chambers if a.chamber.id == each.chamber)
+    # Boxes whose frames keep their bee space in a super as wide as the chamber.
     others = [
         action(f"Another, {row.name}", do="add-super", chamber=each.chamber, standard=row.id)
         for row in catalogue().values()
-        if row.id in ("langstroth-deep", "langstroth-medium", "langstroth-shallow") and row.box is not None
+        if row.box is not None
+        and not row.made_from
+        and isinstance(row.carrier, Frame)
+        and comb_area_mm2(row.carrier) > 0
+        and space.holds((a.section.top_mm - row.carrier.body_width_mm) / 2)
     ]
     yield FieldGroup(id="more-supers", title="On the same chamber", fields=(), actions=tuple(others))
 
