@@ -6,11 +6,13 @@ from collections.abc import Mapping
 
 from sabaka_core.base.quantity import litres, text
 from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.rod import small_rod
 from sabaka_core.edits.action import Held
 from sabaka_core.edits.held import outside_sizes
 from sabaka_core.findings.found import BENCH
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.show.models import ChamberName, Report
 from sabaka_core.show.shape import summary
@@ -41,7 +43,7 @@ def build_report(
         name=context.hive.name,
         summary=summary(known),
         box=context.bench.box,
-        chambers=tuple(_chamber_name(each) for each in known.chambers),
+        chambers=tuple(_chamber_name(known, each) for each in known.chambers),
         chapters=chapters(context, asked, outside_sizes(context.hive) if held is None else held),
     )
 
@@ -51,8 +53,12 @@ def drawn(*names: str) -> dict[str, Asked]:
     return {name: Asked(parts=("drawings",), wanted=names) for name in ("shape", "run")}
 
 
-def _chamber_name(a: Analysis) -> ChamberName:
+def _chamber_name(hive: Whole, a: Analysis) -> ChamberName:
     words = f"{len(a.layout.combs)} {a.place_word}s, {{room}}" if a.layout.combs else "no combs, {room}"
     return ChamberName(
-        box=a.box, name=a.title or "hive", role=a.chamber.role, text=text(words, room=litres(a.volumes.whole_l))
+        box=a.box,
+        name=a.title or "hive",
+        role=a.chamber.role,
+        text=text(words, room=litres(a.volumes.whole_l)),
+        rod=small_rod(hive, a) if len(hive.chambers) > 1 else None,
     )

@@ -84,7 +84,8 @@ class UnderRun(DocumentPart):
     """What the floor has besides its layers: a stretch of mesh in it, and what goes under that.
 
     The mesh lies under the run from ``mesh_from_mm`` to ``mesh_to_mm``; none where the two are alike. A shutter closes
-    it, a tray under it is drawn out at a side or an end.
+    it, a tray under it is drawn out at a side or an end. ``clean_outs`` are hatches at the foot of the walls, for a
+    scraper.
     """
 
     mesh_from_mm: Room = 0.0
@@ -92,6 +93,7 @@ class UnderRun(DocumentPart):
     shutter: Literal["none", "open", "closed"] = "none"
     tray: Literal["none", "left", "right", "near-end", "far-end"] = "none"
     mite_board: bool = False
+    clean_outs: Annotated[int, Field(ge=0, le=12, strict=True)] = 0
 
 
 class Place(DocumentPart):
@@ -191,7 +193,7 @@ class Chamber(DocumentPart):
     """One cavity with its run.
 
     ``boxes_mm`` are the heights of the boxes it is stacked up of, lowest first; none for a box in one
-    piece. A standing chamber's section is its plan, and ``length_mm`` its height.
+    piece. A standing chamber's section is its plan, and ``length_mm`` its height. A ``door`` opens a wall of it.
     """
 
     id: Ident
@@ -203,6 +205,7 @@ class Chamber(DocumentPart):
     length_mm: RunLength
     walls: Walls
     rest: Rest = Rest()
+    door: Wall | Literal["none"] = "none"
     litter: Litter = Litter()
     under: UnderRun = UnderRun()
     linings: Annotated[tuple[Lining, ...], Field(max_length=12)] = ()

@@ -95,14 +95,20 @@ class Colony(DocumentPart):
 
 
 class Passage(DocumentPart):
-    """A way for bees from one chamber to another."""
+    """A way from one chamber to another: for bees, or, screened, for air alone. A slide shuts it for a while."""
 
     from_chamber: Ident
     to_chamber: Ident
-    kind: Literal["slot", "holes", "open"] = "open"
+    kind: Literal["slot", "holes", "open", "vent"] = "open"
     width_mm: SlotWidth | None = None
     height_mm: SlotWidth | None = None
     excluder: bool = False
+    slide: Literal["none", "open", "shut"] = "none"
+
+    @property
+    def lets_bees(self) -> bool:
+        """Whether bees pass it as it is."""
+        return self.kind != "vent" and self.slide != "shut"
 
 
 class Cover(DocumentPart):
@@ -118,7 +124,9 @@ class Cover(DocumentPart):
 class Roof(DocumentPart):
     """The lid: its shape, its inside clearance above the bars, how it opens, its build-up from the inside out.
 
-    ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end.
+    ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end, and a ``stay`` holds
+    it up. It is in one part or two, that meet in the middle of the hive. ``vents`` are openings of its room, and
+    ``under`` is what stands in that room on the covers, so high, insulation of such a material.
     """
 
     kind: Literal["flat", "pent", "gabled"] = "flat"
@@ -127,17 +135,35 @@ class Roof(DocumentPart):
     clearance_mm: RoofSize = 40.0
     overlap_mm: RoofSize = 25.0
     layers: Annotated[tuple[Layer, ...], Field(max_length=8)] = ()
+    parts: Annotated[int, Field(ge=1, le=2, strict=True)] = 1
+    stay: bool = False
+    vents: Annotated[int, Field(ge=0, le=24, strict=True)] = 0
+    under: Literal["nothing", "feeder", "insulation"] = "nothing"
+    under_mm: RoofSize = 0.0
+    under_of: Material = "sheep wool"
 
 
 class Stand(DocumentPart):
-    """Height of the floor's underside above the ground, and leg splay."""
+    """What carries the hive: height of the floor's underside above the ground, legs and their splay, or ropes.
+
+    ``moats`` are cups of oil or water that its legs stand in, ``ledge_mm`` how wide a shelf beside the hive is, where
+    ``handles`` are.
+    """
 
     height_mm: StandHeight = 0.0
     splay_deg: Annotated[float, Field(ge=0, le=45, strict=True)] = 0.0
+    kind: Literal["legs", "hung"] = "legs"
+    moats: bool = False
+    ledge_mm: StandHeight = 0.0
+    handles: Literal["none", "ends", "sides"] = "none"
 
 
 class Super(DocumentPart):
-    """Boxes set on a chamber, ``at_mm`` from its near end; ``turned`` when their frames run crosswise to its own."""
+    """Boxes set on a chamber, ``at_mm`` from its near end; ``turned`` when their frames run crosswise to its own.
+
+    One that holds no combs is a shim that makes up height, or a box with vents for the moisture; ``frames`` still says
+    how long it is.
+    """
 
     chamber: Ident
     comb_type: Ident
@@ -146,13 +172,23 @@ class Super(DocumentPart):
     boxes: BoxCount = 1
     at_mm: Offset = 0.0
     turned: bool = False
+    holds: Literal["combs", "vents", "nothing"] = "combs"
+
+    @property
+    def combs(self) -> int:
+        """How many combs hang in each box."""
+        return self.frames if self.holds == "combs" else 0
 
 
 class Hive(DocumentPart):
-    """One hive design."""
+    """One hive design; ``id`` tells it from every other of its keeper's, whatever it is called.
+
+    With a ``common_floor`` all that stands beside each other stands on one floor.
+    """
 
     format: Literal["sabaka-hive"] = "sabaka-hive"
     version: Literal[3] = 3
+    id: Ident | None = None
     name: Name
     notes: Note = ""
     system: HiveSystem
@@ -161,6 +197,7 @@ class Hive(DocumentPart):
     comb_types: Annotated[tuple[CombType, ...], Field(max_length=40)] = ()
     chambers: Annotated[tuple[Chamber, ...], Field(min_length=1, max_length=24)]
     passages: Annotated[tuple[Passage, ...], Field(max_length=60)] = ()
+    common_floor: bool = False
     covers: Annotated[tuple[Cover, ...], Field(max_length=60)] = ()
     roof: Roof | None = None
     stand: Stand | None = None
@@ -190,6 +227,8 @@ class Hive(DocumentPart):
         for passage in self.passages:
             _known(passage.from_chamber, chambers, "chamber")
             _known(passage.to_chamber, chambers, "chamber")
+        if self.moving is not None and self.moving.chamber is not None:
+            _known(self.moving.chamber, chambers, "chamber")
         for box in self.supers:
             _known(box.chamber, chambers, "chamber")
             _known(box.comb_type, types, "comb type")

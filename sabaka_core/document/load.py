@@ -11,6 +11,7 @@ from pydantic import ValidationError
 
 from sabaka_core.base.errors import FieldProblem, ParameterError, shorten
 from sabaka_core.document.hive import FORMAT, VERSION, Hive
+from sabaka_core.document.identity import with_identities
 from sabaka_core.document.migrations import one_to_two, two_to_three
 
 MAX_BYTES = 1_000_000
@@ -70,7 +71,7 @@ def validate_hive(raw: Any) -> Hive:
 def revalidate(current: Raw) -> Hive:
     """A hive from plain data of the current version that came from a hive in the first place."""
     try:
-        return Hive.model_validate(current)
+        return with_identities(Hive.model_validate(current))
     except ValidationError as error:
         raise refusal_of(error, current) from None
 

@@ -50,12 +50,13 @@ class Making(DocumentPart):
 
 
 class Moving(DocumentPart):
-    """Bees on the wrong comb, and the wishes for moving them.
+    """Bees on the wrong comb, and the wishes for moving them into a ``chamber``: the brood chamber if none is said.
 
     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
     are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
     """
 
+    chamber: Ident | None = None
     bees: Literal["frames", "bars", "fixed", "swarm"] = "frames"
     standard: Ident = "langstroth-deep"
     own: Frame | None = None

@@ -7,14 +7,21 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, StringConstraints
 
 from sabaka_core.document.base import BoardInRun, Clearance, DocumentPart, Ident, Name, PieceLength, Room, Side
 
+ItemName = Annotated[str, StringConstraints(pattern=r"^([a-z0-9][a-z0-9-]{0,39})?$")]
 Contents = Literal["empty", "brood", "pollen", "nectar", "honey"]
 
 
-class Gap(DocumentPart):
+class _Item(DocumentPart):
+    """What every item of a run has: a name of its own in that run, given when it has none."""
+
+    id: ItemName = ""
+
+
+class Gap(_Item):
     """Open room: behind a follower, or before the first comb."""
 
     kind: Literal["gap"] = "gap"
@@ -22,7 +29,7 @@ class Gap(DocumentPart):
     purpose: Literal["empty", "feeder", "straw"] = "empty"
 
 
-class Follower(DocumentPart):
+class Follower(_Item):
     """A movable board that ends the nest on one side."""
 
     kind: Literal["follower"] = "follower"
@@ -35,7 +42,7 @@ class Follower(DocumentPart):
     feeding_hole: bool = False
 
 
-class Comb(DocumentPart):
+class Comb(_Item):
     """One comb place: a bar or frame of a type, with what it is for and what is on it."""
 
     kind: Literal["comb"] = "comb"
@@ -44,28 +51,28 @@ class Comb(DocumentPart):
     contents: Contents = "empty"
 
 
-class Feeder(DocumentPart):
+class Feeder(_Item):
     """A feeder that hangs in the run like a comb."""
 
     kind: Literal["feeder"] = "feeder"
     length_mm: PieceLength
 
 
-class Excluder(DocumentPart):
+class Excluder(_Item):
     """A queen excluder across the run."""
 
     kind: Literal["excluder"] = "excluder"
     thickness_mm: BoardInRun
 
 
-class Divider(DocumentPart):
+class Divider(_Item):
     """A fixed board between two colonies."""
 
     kind: Literal["divider"] = "divider"
     thickness_mm: BoardInRun
 
 
-class Spacer(DocumentPart):
+class Spacer(_Item):
     """A strip of wood that takes up room in the ceiling."""
 
     kind: Literal["spacer"] = "spacer"

@@ -10,10 +10,14 @@ from sabaka_core.document.base import DocumentPart
 
 
 class Wintering(DocumentPart):
-    """The winter of one hive. Combs left out are those the season's plan winters on."""
+    """The winter of one hive. Combs left out are those the season's plan winters on.
+
+    ``boxes`` says whether supers over the nest stay: as the plan has it, none, or all of them.
+    """
 
     bees: Annotated[int, Field(ge=2_000, le=60_000, strict=True)] = 12_000
     combs: Annotated[int, Field(ge=1, le=200, strict=True)] | None = None
+    boxes: Literal["plan", "off", "on"] = "plan"
     school: Literal["sealed", "vented"] = "sealed"
     humidity: Annotated[float, Field(ge=0, le=100, strict=True)] = 85.0
     constants: dict[str, Annotated[float, Field(strict=True)]] = {}

@@ -6,12 +6,16 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.hive import Passage
+from sabaka_core.drawing.entrances import dressed
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import BoxPlace, Whole
+from sabaka_core.hive.blocks import BoxPlace
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polyline, Shape, rectangle
 
 ROOF_MM = 40.0
+# What is said of a stack between others stands so far under it.
+_UNDER_MM = 34.0
 
 
 def above_drawing(hive: Whole) -> Drawing:
@@ -148,7 +152,7 @@ def stacks_beside(hive: Whole, by_y: bool, out_mm: float = 44.0) -> Iterator[Sha
         first, last = order == 0 and len(hive.stacks) > 1, order == len(hive.stacks) - 1
         if not (first or last):
             stands = text("stands {high} high", high=mm(stack.height_mm))
-            yield Label(layer="note", text=stands, x_mm=(p + q) / 2, y_mm=-stack.top_mm + 26)
+            yield Label(layer="note", text=stands, x_mm=(p + q) / 2, y_mm=_UNDER_MM - foot)
             continue
         edge, off = (p, -out_mm) if first else (q, out_mm)
         yield Dimension(
@@ -182,9 +186,11 @@ def entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
             # Through the wall at the view's left or right: a channel.
             left = p if entrance.wall in ("near-end", "left") else q - a.end_mm
             yield rectangle(layer, left, base - tall, left + a.end_mm, base)
+            yield from dressed(entrance, (left, base - tall, left + a.end_mm, base), -1 if left == p else 1)
             continue
         at = min(max(p + a.end_mm + state.middle_mm, p + width / 2), q - width / 2)
         yield rectangle(layer, at - width / 2, base - tall, at + width / 2, base)
+        yield from dressed(entrance, (at - width / 2, base - tall, at + width / 2, base))
 
 
 def combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:

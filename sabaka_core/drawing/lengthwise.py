@@ -7,6 +7,7 @@ from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap
+from sabaka_core.drawing.entrances import dressed
 from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.hive.analysis import Analysis
@@ -110,12 +111,15 @@ def along_drawing(a: Analysis) -> Drawing:
             # Through the end wall: seen from the side, a channel.
             left = -end if entrance.start_mm <= 0 else length
             shapes.append(rectangle(layer, left, low - tall, left + end, low))
+            shapes += dressed(entrance.entrance, (left, low - tall, left + end, low), -1 if left < 0 else 1)
             continue
         shapes.append(
             rectangle(layer, entrance.middle_mm - width / 2, low - tall, entrance.middle_mm + width / 2, low)
             if entrance.entrance.kind == "slot"
             else Circle(layer=layer, x_mm=entrance.middle_mm, y_mm=low - tall / 2, radius_mm=width / 2)
         )
+        edges = (entrance.middle_mm - width / 2, low - tall, entrance.middle_mm + width / 2, low)
+        shapes += dressed(entrance.entrance, edges)
     shapes += [
         Dimension(
             name="Inside length" if a.chamber.axis == "lying" else "Along the run",
@@ -148,7 +152,12 @@ def _edge_on(a: Analysis, placed: Placed, over: float) -> list[Shape]:
     if isinstance(item, Gap):
         return []
     if isinstance(item, Follower):
-        return [rectangle("follower", placed.start_mm, -over, placed.end_mm, height - item.foot_gap_mm, placed.index)]
+        foot = height - item.foot_gap_mm
+        board = rectangle("follower", placed.start_mm, -over, placed.end_mm, foot, placed.index)
+        if not item.feeding_hole:
+            return [board]
+        hole = practice("feeding_hole").number
+        return [board, rectangle("entrance-open", placed.start_mm, foot - 2 * hole, placed.end_mm, foot - hole)]
     if isinstance(item, Divider | Excluder):
         return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, height, placed.index)]
     if not isinstance(item, Comb):

@@ -10,21 +10,64 @@ from sabaka_core.document.run import Follower, Gap
 from sabaka_core.drawing.lengthwise import follower_handles, item_layer
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Label, Polyline, Shape, Strokes, rectangle
 from sabaka_core.run.layout import Placed
 
+_SMALL_SUPER = 22.0
 # A longer hive has a coarser rule.
 _SHORT_MM = 2_500
 
 
-def rod_drawing(a: Analysis) -> Drawing:
-    """The hive end to end as a strip: y from 0 to STRIP_MM is height without scale."""
+# Supers lie over the strip, so far up.
+_SUPER_TOP, _SUPER_FOOT = -44.0, -24.0
+Over = tuple[float, float, str]
+
+
+def supers_over(hive: Whole, a: Analysis) -> tuple[Over, ...]:
+    """Supers that stand on a chamber: from where to where along its run [mm], and what they are called."""
+    along = a.chamber.combs == "along" and a.chamber.axis == "lying"
+    block = next(b for b in hive.boxes if b.chamber == a.box and not b.is_super)
+    start = (block.y[0] + a.side_mm) if along else (block.x[0] + a.end_mm)
+    mine = [b for b in hive.boxes if b.is_super and b.chamber == a.box]
+    spans = ((b.y if along else b.x, b.name) for b in mine)
+    return tuple((round(p - start, 3), round(q - start, 3), name) for (p, q), name in spans)
+
+
+def small_rod(hive: Whole, a: Analysis) -> Drawing:
+    """A chamber's run as a small strip beside the others: what is in it, and the supers over it."""
+    end, length = a.end_mm, a.run_mm
+    shapes: list[Shape] = [rectangle("gap", -end, 0, length + end, STRIP_MM)]
+    for placed in a.layout.placed:
+        if not isinstance(placed.item, Gap):
+            shapes.append(rectangle(item_layer(placed), placed.start_mm, 0, placed.end_mm, STRIP_MM))
+    for number, (p, q, _) in enumerate(supers_over(hive, a)):
+        up = -_SMALL_SUPER * (number + 1)
+        shapes.append(rectangle("bar", max(p, -end), up, min(q, length + end), up + _SMALL_SUPER / 2))
+    top = -_SMALL_SUPER * len(supers_over(hive, a))
+    return Drawing(
+        name=f"rod-{a.box}",
+        title=f"The run of {a.title or 'the box'}",
+        extent=Box(left_mm=-end, top_mm=top, right_mm=length + end, bottom_mm=STRIP_MM),
+        shapes=tuple(shapes),
+    )
+
+
+def rod_drawing(a: Analysis, over: tuple[Over, ...] = ()) -> Drawing:
+    """The hive end to end as a strip: y from 0 to STRIP_MM is height without scale; supers lie over it."""
     end, length = a.end_mm, a.run_mm
     shapes: list[Shape] = [
         rectangle("gap", 0, 0, length, STRIP_MM),
         rectangle("end-grain", -end, -6, 0, STRIP_MM),
         rectangle("end-grain", length, -6, length + end, STRIP_MM),
     ]
+    # One line of supers, whichever stand on others: the strip has no height.
+    for p, q, name in {(p, q): (p, q, name) for p, q, name in reversed(over)}.values():
+        low, high = max(p, -end), min(q, length + end)
+        shapes.append(rectangle("bar", low, _SUPER_TOP, high, _SUPER_FOOT))
+        number = sum((p, q) == (each[0], each[1]) for each in over)
+        words = name.rpartition(", ")[2] if number == 1 else f"{number} boxes on it"
+        shapes.append(Label(layer="note", text=text(words), x_mm=(low + high) / 2, y_mm=_SUPER_FOOT - 4))
     for placed in a.layout.placed:
         if not isinstance(placed.item, Gap):
             top, bottom = (-10.0, STRIP_MM + 10) if isinstance(placed.item, Follower) else (0.0, STRIP_MM)
@@ -40,7 +83,7 @@ def rod_drawing(a: Analysis) -> Drawing:
     return Drawing(
         name="rod",
         title="The hive along its length",
-        extent=Box(left_mm=-end, top_mm=-22, right_mm=length + end, bottom_mm=STRIP_MM + 50),
+        extent=Box(left_mm=-end, top_mm=-48 if over else -22, right_mm=length + end, bottom_mm=STRIP_MM + 50),
         shapes=tuple(shapes),
         handles=follower_handles(a, STRIP_MM / 2, snaps=True),
     )

@@ -5,15 +5,15 @@ from __future__ import annotations
 from sabaka_core.base.dates import short
 from sabaka_core.base.quantity import count, text
 from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, bands_of, foot, scale, series
-from sabaka_core.season.planned import Plan
+from sabaka_core.season.planned import DayRow, Plan
 
 # A tick every four weeks; a point every other day.
 _TICK_DAYS = 28
 _STEP = 2
 
 
-def combs_chart(plan: Plan, other: int | None = None) -> Chart:
-    """Combs the colony needs and covers, against those given and those that go in."""
+def combs_chart(plan: Plan, other: int | None = None, beside: tuple[str, Plan] | None = None) -> Chart:
+    """Combs the colony needs and covers, against those given and those that go in; what one ``beside`` it needs."""
     rows = plan.days[::_STEP]
     nest = plan.nest
     holds = [
@@ -31,9 +31,17 @@ def combs_chart(plan: Plan, other: int | None = None) -> Chart:
             series("needed", "combs needed", 1, "combs", rows, lambda r: round(r.need.combs, 1)),
             series("covered", "combs covered by bees", 2, "combs", rows, lambda r: round(r.need.covered, 1)),
             series("given", "combs given", 3, "combs", rows, lambda r: r.given),
+            *([] if beside is None else [_needs(beside, rows)]),
         ),
         tuple(Level(axis="combs", at=n, text=text(words, n=count(n))) for n, words in holds),
     )
+
+
+def _needs(beside: tuple[str, Plan], rows: tuple[DayRow, ...]) -> Series:
+    """Combs that another colony needs, from the day that it begins."""
+    name, plan = beside
+    needs = {row.day: row.need.combs for row in plan.days}
+    return series("beside", f"combs needed, {name}", 4, "combs", rows, lambda r: needs.get(r.day))
 
 
 def bees_chart(plan: Plan) -> Chart:

@@ -119,7 +119,7 @@ def walls_drawn(a: Analysis) -> list[Shape]:
     height = a.section.height_mm
     if a.floor_board_mm and (a.section.floor_mm > 0 or isinstance(a.section, Trapezoid)):
         out, down = outer[-1][0], height
-        for layer in a.chamber.walls.floor:
+        for layer in a.floor_layers:
             look = layer_look(layer.material)
             shapes.append(rectangle(look, -out, down, out, down + layer.thickness_mm))
             down += layer.thickness_mm

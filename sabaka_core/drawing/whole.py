@@ -2,9 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.hive import Roof
+from sabaka_core.drawing.added import (
+    door_drawn,
+    hatches_drawn,
+    lid_drawn,
+    slide_drawn,
+    stand_drawn,
+    under_roof_drawn,
+    vents_drawn,
+)
 from sabaka_core.drawing.built import layer_look
 from sabaka_core.drawing.layout import (
     combs_beside,
@@ -14,10 +25,12 @@ from sabaka_core.drawing.layout import (
     stacks_beside,
     stand_beside,
 )
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.roof import roof_layers, roof_rise_mm
 from sabaka_core.hive.things import thing_of
 from sabaka_core.hive.under import mesh_mm
-from sabaka_core.hive.whole import BoxPlace, Whole
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, ThingMark, rectangle
 from sabaka_core.kit.tables import practice
@@ -45,8 +58,13 @@ def whole_drawing(hive: Whole) -> Drawing:
     ridge = _roof(hive, (low, high), top, shapes, marks)
     shapes += stacks_beside(hive, by_y, _OUT)
     stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
-    if stand:
+    hung = hive.hive.stand is not None and hive.hive.stand.kind == "hung"
+    if hive.common_floor is not None:
+        shapes += _common_floor(hive, hive.common_floor, by_y)
+    if stand and not hung:
         shapes += stand_beside(stand, low, high)
+    if hive.hive.stand is not None:
+        shapes += stand_drawn(hive.hive.stand, (low, high), max(b.z[1] for b in hive.boxes), by_y)
     shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
     _named(hive, marks, "stand-0", low, 0.0, high, max(stand, 2 * _LEAST_SEEN))
     for a in hive.chambers:
@@ -76,9 +94,11 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
     walls: tuple[Layer, ...] = getattr(a.chamber.walls, facing)
     thick, floor = total_thickness_mm(walls), a.floor_board_mm
     shapes.append(rectangle("cavity", p + thick, -up, q - thick, -low - floor))
-    if across != by_y and a.chamber.axis == "lying":
+    if a.chamber.axis == "standing":
+        shapes += _chords(a, p + thick, -up)
+    elif across != by_y:
         shapes += combs_beside(hive, block, by_y)
-    elif a.layout.combs and a.chamber.axis == "lying":
+    elif a.layout.combs:
         hung = a.hung(a.layout.combs[len(a.layout.combs) // 2])
         if hung.bottom_mm > hung.top_mm:
             # Combs face on: one of them, as wide as its bee spaces leave.
@@ -90,9 +110,10 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
         shapes.append(rectangle(look, p + thick - out - t, -up, p + thick - out, -low))
         shapes.append(rectangle(look, q - thick + out, -up, q - thick + out + t, -low))
         out += t
+    shapes += _box_joints(a, (p, q), thick, low + floor)
     if not a.stands_open:
         down = low + floor
-        for layer in a.chamber.walls.floor:
+        for layer in a.floor_layers:
             look = layer_look(layer.material)
             shapes.append(rectangle(look, p + thick, -down, q - thick, -down + layer.thickness_mm))
             down -= layer.thickness_mm
@@ -105,6 +126,9 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
                 gap, board = practice("shutter_gap").number, practice("shutter_board").number
                 shapes.append(rectangle("sheet", left, -low + gap, right, -low + gap + board))
         _named(hive, marks, f"floor-{a.box}", p + thick, -low - floor, q - thick, -low)
+    room = (p + thick, -up, q - thick, -low - floor)
+    shapes += hatches_drawn(a, room)
+    shapes += door_drawn(a, room, thick, by_y)
     _named(hive, marks, f"inside-{a.box}", p + thick, -up, q - thick, -low - floor)
     for start in (p, q - thick):
         _named(hive, marks, f"{facing}-{a.box}", start, -up, start + thick, -low)
@@ -115,6 +139,35 @@ def _chamber(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], mark
         shapes.append(Label(layer="note", text=text(a.title), x_mm=(p + q) / 2, y_mm=-up + 26))
 
 
+def _box_joints(a: Analysis, span: tuple[float, float], thick: float, foot: float) -> Iterator[Shape]:
+    """Where one box of a stack stands on the next."""
+    for high in a.chamber.boxes_mm[:-1]:
+        foot += high
+        for x in (span[0], span[1] - thick):
+            yield Polyline(layer="datum", points=((x, -foot), (x + thick, -foot)))
+
+
+def _chords(a: Analysis, left: float, rim: float) -> Iterator[Shape]:
+    """Combs of a standing log or column, seen edge on."""
+    for placed in a.layout.combs:
+        hung, middle = a.hung(placed), left + placed.middle_mm
+        half = min(practice("comb_thickness").span[1], placed.length_mm - _LEAST_SEEN) / 2
+        if hung.bottom_mm > hung.top_mm:
+            yield rectangle(
+                "predicted", middle - half, rim + max(hung.top_mm, 0.0), middle + half, rim + hung.bottom_mm
+            )
+
+
+def _common_floor(hive: Whole, floor: BoxPlace, by_y: bool) -> list[Shape]:
+    """One floor under all, layer by layer; each box marks its stretch of it."""
+    p, q = floor.y if by_y else floor.x
+    down, shapes = -floor.z[1], list[Shape]()
+    for layer in hive.chambers[floor.chamber].floor_layers:
+        shapes.append(rectangle(layer_look(layer.material), p, down, q, down + layer.thickness_mm))
+        down += layer.thickness_mm
+    return shapes
+
+
 def _super(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> None:
     """A super's walls and its frames, as far as they are seen edge on."""
     number = hive.super_of(block)
@@ -123,10 +176,12 @@ def _super(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks:
     board = practice("stack_board").number
     shapes.append(rectangle("cavity", p, -up, q, -low))
     across = hive.chambers[block.chamber].chamber.combs == "across"
-    if (across != by_y) != each.turned:
+    if not each.combs:
+        pass
+    elif (across != by_y) != each.turned:
         spacing = hive.hive.comb_type(each.comb_type).spacing_mm
         start = (p + q - each.frames * spacing) / 2
-        for place in range(each.frames):
+        for place in range(each.combs):
             left = start + place * spacing
             if p + board - 1 <= left and left + spacing <= q - board + 1:
                 shapes.append(rectangle("predicted", left + 5, -up + 12, left + spacing - 5, -low - 8))
@@ -134,6 +189,8 @@ def _super(hive: Whole, block: BoxPlace, by_y: bool, shapes: list[Shape], marks:
         space = board + practice("frame_side").number
         shapes.append(rectangle("predicted", p + space, -up + 12, q - space, -low - 8))
     shapes += [rectangle("end-grain", p, -up, p + board, -low), rectangle("end-grain", q - board, -up, q, -low)]
+    if each.holds == "vents":
+        shapes += vents_drawn(block, by_y)
     _named(hive, marks, f"super-{number}", p, -up, q, -low)
 
 
@@ -161,6 +218,7 @@ def _ways(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) 
             walls = [_facing_mm(hive, b, by_y) for b in (left, right)]
             box = (start - walls[0], -floor - high, end + walls[1], -floor)
         shapes.append(rectangle(layer, *box))
+        shapes += slide_drawn(way, box)
         _named(hive, marks, f"passage-{index}", *box)
 
 
@@ -179,6 +237,10 @@ def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]
         for cover in hive.hive.covers:
             look = "gap" if cover.kind in ("cloth", "screen") else layer_look(cover.material)
             shapes.append(rectangle(look, p, -at - cover.thickness_mm, q, -at))
+            if cover.feeder_hole:
+                half, middle = practice("feeder_jar_wide").number / 4, (p + q) / 2
+                deep = max(cover.thickness_mm, _LEAST_SEEN)
+                shapes.append(rectangle("gap", middle - half, -at - deep, middle + half, -at))
             at += cover.thickness_mm
         tops.append(at)
         _named(hive, marks, "covers-0", p, -max(at, foot + _LEAST_SEEN), q, -foot)
@@ -193,6 +255,7 @@ def _roof(hive: Whole, span: tuple[float, float], top: float, shapes: list[Shape
         return -top - 4 * _LEAST_SEEN
     roof = hive.hive.roof
     board, under = practice("lid_rim").number, top + roof.clearance_mm
+    shapes += under_roof_drawn(hive, roof, sum(cover.thickness_mm for cover in hive.hive.covers), seen_from_end(hive))
     p, q = low - board, high + board
     for left in (p, high):
         shapes.append(rectangle("end-grain", left, -under, left + board, -top + roof.overlap_mm))
@@ -203,6 +266,7 @@ def _roof(hive: Whole, span: tuple[float, float], top: float, shapes: list[Shape
     rise = roof_rise_mm(hive)
     if rise:
         shapes.append(_pitched(roof, (p, q), at, rise, seen_from_end(hive)))
+    shapes += lid_drawn(roof, (p, q), -at, -at - rise, -top + roof.overlap_mm)
     _named(hive, marks, "roof-0", p, -at - rise, q, -under)
     return -at - rise
 

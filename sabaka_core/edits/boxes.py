@@ -7,7 +7,7 @@ from typing import ClassVar, Literal
 from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import Frame, TopBar
-from sabaka_core.document.hive import Cover, Hive, Passage, Super
+from sabaka_core.document.hive import Cover, Hive, Passage, Roof, Super
 from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.frames.catalogue import catalogue, catalogue_row
 from sabaka_core.hive.chambers import analyse
@@ -65,13 +65,27 @@ class MoveCover(Edit):
         return hive.model_copy(update={"covers": tuple(covers)})
 
 
+class PutUnderRoof(Edit):
+    """Stand something on the covers under the roof, or nothing; as high as it usually is until its keeper says."""
+
+    do: Literal["put-under-roof"] = "put-under-roof"
+    says: ClassVar[tuple[str, ...]] = ("/roof/under",)
+    what: Literal["nothing", "feeder", "insulation"]
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        high = {"nothing": 0.0, "feeder": practice("feeder_jar").number, "insulation": practice("roof_cushion").number}
+        update = {"under": self.what, "under_mm": high[self.what]}
+        return hive.model_copy(update={"roof": (hive.roof or Roof()).model_copy(update=update)})
+
+
 class AddSuper(Edit):
-    """Set a super on a chamber, of a catalogue frame's box, or of the chamber's own frames or bars."""
+    """Set a super on a chamber, of a catalogue frame's box, or of the chamber's own frames or bars; or one for air."""
 
     do: Literal["add-super"] = "add-super"
     says: ClassVar[tuple[str, ...]] = ("/supers",)
     chamber: Ident
     standard: Ident | None = None
+    holds: Literal["combs", "vents", "nothing"] = "combs"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         box = next((i for i, each in enumerate(hive.chambers) if each.id == self.chamber), None)
@@ -90,11 +104,13 @@ class AddSuper(Edit):
             kind, high = row.carrier, row.box.height_mm
             if all(each.id != kind.id for each in hive.comb_types):
                 hive = hive.model_copy(update={"comb_types": (*hive.comb_types, kind)})
+        if self.holds != "combs":
+            high = practice("shim").number
         if high <= 0:
             raise InfeasibleError("Fixed comb hangs in no super.", "Choose a box with frames.")
         room = a.run_mm - practice("comb_passage").number
         frames = max(int(min(room, practice("super_long").number) // kind.spacing_mm), 1)
-        new = Super(chamber=self.chamber, comb_type=kind.id, height_mm=high, frames=frames)
+        new = Super(chamber=self.chamber, comb_type=kind.id, height_mm=high, frames=frames, holds=self.holds)
         return hive.model_copy(update={"supers": (*hive.supers, new)})
 
 

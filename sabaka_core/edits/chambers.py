@@ -13,7 +13,8 @@ from sabaka_core.document.run import Comb
 from sabaka_core.edits.action import Bench, Edit, Index, Typed
 from sabaka_core.edits.boxes import with_slot
 from sabaka_core.edits.values import replace_value
-from sabaka_core.hive.whole import BoxPlace, whole
+from sabaka_core.hive.blocks import BoxPlace
+from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
 
 MOST_CHAMBERS = 24
@@ -76,10 +77,14 @@ class RemoveChamber(Edit):
             raise InfeasibleError("A hive has one chamber at least.")
         if any(colony.chamber == self.chamber for colony in hive.colonies):
             raise InfeasibleError("A colony lives in it.", "Let it live in another chamber first.")
+        moving = hive.moving
+        if moving is not None and moving.chamber == self.chamber:
+            moving = moving.model_copy(update={"chamber": None})
         left: tuple[Chamber, ...] = hive.chambers[:box] + hive.chambers[box + 1 :]
         return hive.model_copy(
             update={
                 "chambers": left,
+                "moving": moving,
                 "passages": tuple(p for p in hive.passages if self.chamber not in (p.from_chamber, p.to_chamber)),
                 "supers": tuple(each for each in hive.supers if each.chamber != self.chamber),
             }

@@ -12,6 +12,7 @@ from sabaka_core.base.units import System
 from sabaka_core.document.base import Across, Angle, Height
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
+from sabaka_core.document.identity import place_of
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
 from sabaka_core.edits.action import Bench, Edit, Held, Pointer, SizeName, Typed
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
@@ -29,7 +30,21 @@ ALL_BARS_LENGTH = "/comb_types/all/length_mm"
 _SPACING = re.compile(r"/comb_types/(\d+)/(width_mm|spacing_mm)")
 _IN_CHAMBER = re.compile(r"/chambers/(\d+)/(.+)")
 _ENTRANCE_WALL = re.compile(r"entrances/(\d+)/wall")
+_ITEM = re.compile(r"/chambers/(\d+)/run/items/([^/]+)/(.+)")
 _GAP_LENGTH = re.compile(r"run/items/(\d+)/length_mm")
+
+
+def by_place(hive: Hive, path: str) -> str:
+    """A field's pointer with the name of a run's item written as its place.
+
+    Raises:
+        ParameterError: no item of the run is called so.
+    """
+    found = _ITEM.fullmatch(path)
+    if found is None or found[2].isdecimal() or int(found[1]) >= len(hive.chambers):
+        return path
+    at = place_of(hive.chambers[int(found[1])].run.items, found[2], path)
+    return f"/chambers/{found[1]}/run/items/{at}/{found[3]}"
 
 
 def chamber_path(box: int) -> str:
@@ -214,7 +229,12 @@ class SetField(Edit):
     units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        return set_field(hive, self.path, self.text, self.units)
+        path = by_place(hive, self.path)
+        try:
+            return set_field(hive, path, self.text, self.units)
+        except ParameterError as error:
+            # At the field as it was named.
+            raise error.at(self.path) if path != self.path and error.field == path else error from None
 
     def said(self, box: int) -> Held:
         return (self.path,)

@@ -8,8 +8,9 @@ from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import CombType, TopBar
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Comb, Contents, RunItem
-from sabaka_core.edits.action import Bench, Edit, Index
+from sabaka_core.document.identity import place_of
+from sabaka_core.document.run import Comb, Contents
+from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
 from sabaka_core.run.layout import item_length_mm
 
@@ -17,18 +18,6 @@ from sabaka_core.run.layout import item_length_mm
 def _check_type(hive: Hive, type_id: str) -> None:
     if all(kind.id != type_id for kind in hive.comb_types):
         raise ParameterError("type", type_id, f"This design has no bar “{type_id}”.", "no-such-type")
-
-
-def item_at(hive: Hive, box: int, at: int) -> RunItem:
-    """The item of the run at an index.
-
-    Raises:
-        ParameterError: there is none.
-    """
-    items = items_of(hive, box)
-    if not 0 <= at < len(items):
-        raise ParameterError("at", at, "There is no such place in the run.", "no-such-item")
-    return items[at]
 
 
 def bar_width(hive: Hive, type_id: str, width_mm: float) -> Hive:
@@ -48,23 +37,22 @@ def bar_width(hive: Hive, type_id: str, width_mm: float) -> Hive:
 
 
 class InsertComb(Edit):
-    """Put a new empty bar into the run before an item."""
+    """Put a new empty bar into the run before an item, or behind all of them."""
 
     do: Literal["insert-comb"] = "insert-comb"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
-    at: Index
+    before: Ident | None = None
     type: Ident
     role: Literal["brood", "honey"] = "brood"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         items = items_of(hive, bench.box)
-        if not 0 <= self.at <= len(items):
-            raise ParameterError("at", self.at, "There is no such place in the run.", "no-such-item")
+        at = len(items) if self.before is None else place_of(items, self.before, "before")
         _check_type(hive, self.type)
         comb = Comb.model_validate({"type": self.type, "role": self.role, "contents": "empty"})
         width = item_length_mm(comb, {kind.id: kind for kind in hive.comb_types})
         was_closed = is_closed(hive, bench.box)
-        longer = with_items(hive, bench.box, (*items[: self.at], comb, *items[self.at :]))
+        longer = with_items(hive, bench.box, (*items[:at], comb, *items[at:]))
         if not was_closed:
             return longer
         room = sum(item_length_mm(items[i], {}) for i in end_gaps(items))
@@ -81,13 +69,13 @@ class RemoveItem(Edit):
 
     do: Literal["remove-item"] = "remove-item"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
-    at: Index
+    item: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        item_at(hive, bench.box, self.at)
         items = items_of(hive, bench.box)
+        at = place_of(items, self.item, "item")
         was_closed = is_closed(hive, bench.box)
-        shorter = with_items(hive, bench.box, (*items[: self.at], *items[self.at + 1 :]))
+        shorter = with_items(hive, bench.box, (*items[:at], *items[at + 1 :]))
         return close_run(shorter, bench.box) if was_closed else shorter
 
 
@@ -96,14 +84,13 @@ class SwapItems(Edit):
 
     do: Literal["swap-items"] = "swap-items"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
-    at: Index
-    other: Index
+    item: Ident
+    other: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         items = list(items_of(hive, bench.box))
-        item_at(hive, bench.box, self.at)
-        item_at(hive, bench.box, self.other)
-        items[self.at], items[self.other] = items[self.other], items[self.at]
+        one, two = place_of(tuple(items), self.item, "item"), place_of(tuple(items), self.other, "other")
+        items[one], items[two] = items[two], items[one]
         return with_items(hive, bench.box, tuple(items))
 
 
@@ -112,20 +99,21 @@ class RetypeComb(Edit):
 
     do: Literal["retype-comb"] = "retype-comb"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
-    at: Index
+    item: Ident
     type: Ident | None = None
     role: Literal["brood", "honey"] | None = None
     contents: Contents | None = None
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        comb = item_at(hive, bench.box, self.at)
+        items = items_of(hive, bench.box)
+        at = place_of(items, self.item, "item")
+        comb = items[at]
         if not isinstance(comb, Comb):
-            raise ParameterError("at", self.at, "That place of the run holds no bar.", "not-a-comb")
+            raise ParameterError("item", self.item, "That place of the run holds no bar.", "not-a-comb")
         if self.type is not None:
             _check_type(hive, self.type)
         change = {"type": self.type, "role": self.role, "contents": self.contents}
         data = comb.model_dump() | {key: value for key, value in change.items() if value is not None}
-        items = items_of(hive, bench.box)
         was_closed = is_closed(hive, bench.box)
-        changed = with_items(hive, bench.box, (*items[: self.at], Comb.model_validate(data), *items[self.at + 1 :]))
+        changed = with_items(hive, bench.box, (*items[:at], Comb.model_validate(data), *items[at + 1 :]))
         return close_run(changed, bench.box) if was_closed else changed

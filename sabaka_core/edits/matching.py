@@ -5,8 +5,10 @@ from __future__ import annotations
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.values import replace_value
 from sabaka_core.geometry.cavity import depth_path, run_path, width_path
+from sabaka_core.hive.analysis import RIM_MM
+from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.chambers import analyse
-from sabaka_core.hive.whole import RIM_MM, BoxPlace, Whole, whole
+from sabaka_core.hive.whole import Whole, whole
 
 _AXES = ("x", "y", "z")
 

@@ -11,8 +11,8 @@ from sabaka_core.edits.values import replace_value
 from sabaka_core.geometry.cavity import cavity_of, run_path, width_path
 from sabaka_core.geometry.trapezoid import with_size
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.blocks import outside_plan_mm
 from sabaka_core.hive.chambers import analyse
-from sabaka_core.hive.whole import outside_plan_mm
 
 _STEPS, _SETTLED_MM = 12, 1e-6
 

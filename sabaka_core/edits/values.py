@@ -10,7 +10,7 @@ from sabaka_core.document.load import dump_hive, revalidate
 
 
 def replace_value(hive: Hive, path: str, value: Any) -> Hive:
-    """The hive with the value at a JSON pointer replaced, and validated anew.
+    """The hive with the value at a JSON pointer replaced, and validated anew; list items by place or by their id.
 
     Raises:
         ParameterError: there is no such field, or the value doesn't go there.
@@ -39,6 +39,9 @@ def _child(here: Any, step: str, path: str) -> Any:
 
 
 def _position(here: list[Any], step: str, path: str) -> int:
+    named = [at for at, each in enumerate(here) if isinstance(each, dict) and step and each.get("id") == step]
+    if named:
+        return named[0]
     # Other digits than these, such as ², are no index.
     if not (step.isascii() and step.isdigit()) or len(step) > 6 or int(step) >= len(here):
         raise _no_field(path)

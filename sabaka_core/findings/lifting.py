@@ -11,6 +11,7 @@ from sabaka_core.document.combs import FixedComb
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.registry import Draft, Proposal, doing, done, on, study_rule
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.masses import full_kg
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.asked import here_in, lid_in, middle_place, super_in, work_in
 from sabaka_core.lifting.body import value
@@ -48,7 +49,8 @@ def right_stand_edits(context: Context) -> tuple[SetField, ...]:
 
 
 def _tips(context: Context) -> bool:
-    return context.once(work_in).standing.tipping_deg < practice("tipping").number
+    lean = context.once(work_in).standing.tipping_deg
+    return lean is not None and lean < practice("tipping").number
 
 
 def _stand_proposals(context: Context) -> Iterator[Proposal]:
@@ -176,7 +178,7 @@ def tips_over(context: Context) -> Iterator[Draft]:
     tips = {"Hive and stand tip": context.once(work_in).standing.tipping_deg}
     tips |= {f"The stack “{s.name}” tips": s.tipping_deg for s in context.whole.stacks if len(s.boxes) > 1}
     for number, (words, lean) in enumerate(tips.items()):
-        if lean < row.number:
+        if lean is not None and lean < row.number:
             yield Draft(
                 code="tips-over",
                 subject=str(number),
@@ -323,7 +325,7 @@ def super_heavy(context: Context) -> Iterator[Draft]:
 @study_rule("hive-heavy", "lifting")
 def hive_heavy(context: Context) -> Iterator[Draft]:
     """A full hive isn't carried by two."""
-    row, full = practice("hive_to_move"), context.whole.full_kg
+    row, full = practice("hive_to_move"), full_kg(context.whole)
     if full > row.number:
         yield Draft(
             code="hive-heavy",

@@ -25,7 +25,7 @@ from sabaka_core.run.layout import Placed, is_gap
 
 def item_path(a: Analysis, placed: Placed, field: str) -> str:
     """JSON pointer of a field of a run item."""
-    return f"{a.path}/run/items/{placed.index}/{field}"
+    return f"{a.path}/run/items/{placed.item.id}/{field}"
 
 
 @rule("run-doesnt-close", "run")

@@ -14,7 +14,8 @@ from sabaka_core.edits.matching import resized
 from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import BoxPlace, Whole, turned_super_mm
+from sabaka_core.hive.blocks import BoxPlace, turned_super_mm
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import at_least, at_most, practice
 

@@ -15,7 +15,8 @@ from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.findings.supers import without_super
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.whole import Stack, Whole
+from sabaka_core.hive.blocks import Stack
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.passages import way_out
 
@@ -61,7 +62,7 @@ def passage_small(hive: Whole) -> Iterator[Draft]:
     row = practice("wild_entrance")
     least = row.span[0]
     for index, passage in enumerate(hive.hive.passages):
-        if passage.kind == "open" or passage.width_mm is None or passage.height_mm is None:
+        if passage.kind in ("open", "vent") or passage.width_mm is None or passage.height_mm is None:
             continue
         area = passage.width_mm * passage.height_mm / 100
         if area >= least - 1e-6:
@@ -183,7 +184,11 @@ def queen_goes_over(hive: Whole) -> Iterator[Draft]:
     """Between brood and honey nothing keeps the queen: as one school wants it, and another doesn't."""
     roles = {chamber.id: chamber.role for chamber in hive.hive.chambers}
     for index, passage in enumerate(hive.hive.passages):
-        if passage.excluder or {roles[passage.from_chamber], roles[passage.to_chamber]} != {"brood", "honey"}:
+        if (
+            passage.excluder
+            or not passage.lets_bees
+            or {roles[passage.from_chamber], roles[passage.to_chamber]} != {"brood", "honey"}
+        ):
             continue
         yield Draft(
             code="queen-goes-over",

@@ -7,12 +7,15 @@ from functools import partial
 
 from sabaka_core.base.quantity import Quantity, amount, count, kilograms, mm, text
 from sabaka_core.base.sources import COMMON
+from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, doing, on, study_rule
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.findings import Severity
 from sabaka_core.kit.tables import practice, table
+from sabaka_core.season.asked import year_in
 from sabaka_core.winter.asked import nest_in, summer_in, winter_in
 from sabaka_core.winter.edits import CladWalls, InsulateTop
+from sabaka_core.winter.heat import settings_of
 
 _SECTION = "winter-section"
 
@@ -200,3 +203,32 @@ def comb_softens(context: Context) -> Iterator[Draft]:
             source=table("winter")["comb_softens"].source,
             proposals=lambda: (doing(context, text("Insulate the top"), InsulateTop()),),
         )
+
+
+@study_rule("stores-come-off", "winter")
+def stores_come_off(context: Context) -> Iterator[Draft]:
+    """Boxes come off that the plan leaves on for the stores."""
+    plan, wintering = context.once(year_in), settings_of(context.hive)[1]
+    off = [room for room in plan.stays if room.over]
+    if wintering.boxes != "off" or not off:
+        return
+    held = min(sum(room.worth for room in off) * plan.nest.sizes.honey_kg, plan.reserve_kg)
+    names = ", ".join(room.title for room in off)
+    yield Draft(
+        code="stores-come-off",
+        severity="warning",
+        text=text(
+            f"The plan leaves {names} on for the stores: taken off, up to {{held}} are to be fed.", held=kilograms(held)
+        ),
+        why="What the run can't hold the bees starve for in spring; feed before the cold, or leave the box on.",
+        place=None,
+        number=kilograms(held),
+        limit=text("what the run holds"),
+        source=COMMON,
+        path="/wintering/boxes",
+        proposals=lambda: (
+            Proposal(
+                text("Leave it as the season plans"), partial(replace_value, context.hive, "/wintering/boxes", "plan")
+            ),
+        ),
+    )

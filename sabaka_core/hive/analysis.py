@@ -27,6 +27,8 @@ from sabaka_core.run.layout import Placed, RunLayout, lay_out
 from sabaka_core.run.volumes import Volumes, volumes
 
 LEAST_COMB_MM = 30.0
+# Boxes that stand on each other may reach into each other's rims by so much.
+RIM_MM = 60.0
 BarOutlines = CombOutlines | SampledOutlines
 
 
@@ -295,7 +297,30 @@ class Analysis:
     @cached_property
     def floor_board_mm(self) -> float:
         """Thickness of the floor [mm]; none where bees pass through it to the chamber below."""
-        return 0.0 if self.stands_open else total_thickness_mm(self.chamber.walls.floor)
+        return 0.0 if self.stands_open else total_thickness_mm(self.floor_layers)
+
+    @cached_property
+    def on_common_floor(self) -> bool:
+        """Whether it stands on the floor that all of the lowest chambers share."""
+        return self.hive.common_floor and len(self._feet) > 1 and self.box in self._feet
+
+    @property
+    def _feet(self) -> tuple[int, ...]:
+        """Chambers that stand lowest; one that is raised on a shim stands on the same floor."""
+        low = min(each.place.z_mm for each in self.hive.chambers)
+        return tuple(i for i, each in enumerate(self.hive.chambers) if each.place.z_mm - low < RIM_MM)
+
+    @property
+    def floor_box(self) -> int:
+        """Whose floor it stands on: its own, or the first one's on a common floor."""
+        if not self.on_common_floor:
+            return self.box
+        return self._feet[0]
+
+    @property
+    def floor_layers(self) -> tuple[Layer, ...]:
+        """What its floor is of."""
+        return self.hive.chambers[self.floor_box].walls.floor
 
     @cached_property
     def stands_open(self) -> bool:

@@ -1,4 +1,4 @@
-"""The roof: what it is of, and how high it rises."""
+"""The roof: what it is of, how high its rim is and how it rises."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from math import radians, tan
 
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Roof
+from sabaka_core.hive.materials import insulates
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 
@@ -15,6 +16,17 @@ def roof_layers(roof: Roof | None) -> tuple[Layer, ...]:
     if roof is not None and roof.layers:
         return roof.layers
     return (Layer(material="softwood", thickness_mm=practice("roof_board").number),)
+
+
+def hung_in_rim(roof: Roof) -> tuple[Layer, ...]:
+    """Layers that lie inside the rim, under the boards: insulation."""
+    return tuple(layer for layer in roof.layers if insulates(layer.material))
+
+
+def rim_high_mm(roof: Roof) -> float:
+    """How high the boards of a roof's rim are [mm]: overlap, room, what lies inside it, and a ledge to nail to."""
+    inside = sum(layer.thickness_mm for layer in hung_in_rim(roof))
+    return roof.overlap_mm + roof.clearance_mm + practice("lid_ledge").number + inside
 
 
 def roof_rise_mm(hive: Whole) -> float:

@@ -45,7 +45,8 @@ def things(whole: Whole) -> Iterator[Thing]:
         if not a.stands_open:
             yield Thing("floor", f"Floor{of}", a.box)
     for index, each in enumerate(whole.hive.supers):
-        yield Thing("super", f"Super {index + 1}, on {each.chamber.replace('-', ' ')}", index=index)
+        word = {"combs": "Super", "vents": "Vent box", "nothing": "Shim"}[each.holds]
+        yield Thing("super", f"{word} {index + 1}, on {each.chamber.replace('-', ' ')}", index=index)
     for index, way in enumerate(whole.hive.passages):
         yield Thing("passage", f"Way, {way.from_chamber} to {way.to_chamber}".replace("-", " "), index=index)
     yield Thing("covers", "Over the combs")

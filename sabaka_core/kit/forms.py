@@ -52,10 +52,11 @@ class TextField(Value):
 
 
 class Action(Value):
-    """An edit on a button."""
+    """An edit on a button; where it can be dragged, ``onto`` has the edit for each thing that it may be dropped on."""
 
     label: str
     edit: dict[str, Any]
+    onto: dict[str, dict[str, Any]] = {}
 
 
 class RowField(Value):
@@ -76,10 +77,14 @@ FormField = Annotated[SizeField | ChoiceField | TextField | RowField, Field(disc
 
 
 class FieldGroup(Value):
-    """Fields that belong together. ``moves`` is the edit that puts the row ``at`` to another place ``to``."""
+    """Fields that belong together. ``moves`` is the edit that puts the row ``at`` to another place ``to``.
+
+    What few hives need is ``folded``: one click away.
+    """
 
     id: str
     title: str
     fields: tuple[FormField, ...]
     actions: tuple[Action, ...] = ()
     moves: dict[str, Any] | None = None
+    folded: bool = False

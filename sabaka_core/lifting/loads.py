@@ -14,8 +14,9 @@ from sabaka_core.document.run import Contents
 from sabaka_core.frames.catalogue import BoxSizes, catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.masses import carrier_kg, lid_kg
 from sabaka_core.hive.materials import density
-from sabaka_core.hive.whole import Whole, carrier_kg
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import value
 from sabaka_core.season.nest import DEEP_MM2
@@ -136,11 +137,13 @@ _HINGES = {"lifts-off": "lift-off", "slides": "lift-off", "hinged-side": "long-s
 
 
 def lid_of(whole: Whole, lifting: Lifting) -> Lid:
-    """The hive's lid: weighed, by its layers, or as one of boards and sheet metal."""
+    """What is lifted of the hive's lid at a time: weighed, by its layers, or as one of boards and sheet metal."""
     long, wide = whole.foot_mm
     roof = whole.hive.roof
     hinge = _HINGES[roof.opens] if roof is not None else "lift-off"
-    return Lid(whole.lid_kg, hinge, long if hinge == "end" else wide)
+    # Of a lid in two parts one is lifted at a time.
+    parts = roof.parts if roof is not None else 1
+    return Lid(lid_kg(whole) / parts, hinge, long / parts if hinge == "end" else wide)
 
 
 def people(kg: float) -> int:

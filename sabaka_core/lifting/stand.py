@@ -27,13 +27,13 @@ class Leg:
 
 @dataclass(frozen=True)
 class Footing:
-    """The hive on its stand [mm above the ground]."""
+    """The hive on its stand [mm above the ground]; one that hangs doesn't tip."""
 
     floor_mm: float
     bars_mm: float
     drawn_mm: float
     legs: tuple[Leg, ...]
-    tipping_deg: float
+    tipping_deg: float | None
 
 
 def bars_height_mm(a: Analysis, whole: Whole) -> float:
@@ -68,7 +68,7 @@ def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Footing:
 
 
 def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
-    if stand.height_mm <= 0:
+    if stand.height_mm <= 0 or stand.kind == "hung":
         return ()
     long, wide = whole.foot_mm
     inset, splay = lifting.leg_inset_mm, radians(stand.splay_deg)
@@ -97,8 +97,10 @@ def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
     return tuple(legs)
 
 
-def _tipping(whole: Whole, stand: Stand, legs: tuple[Leg, ...]) -> float:
+def _tipping(whole: Whole, stand: Stand, legs: tuple[Leg, ...]) -> float | None:
     """How far hive and stand can lean across before they tip, the weight in the middle of the hive [deg]."""
+    if stand.kind == "hung":
+        return None
     spread = max(leg.foot_y_mm for leg in legs) - min(leg.foot_y_mm for leg in legs) if legs else whole.stands_on_mm
     top = max(s.top_mm for s in whole.stacks)
     return degrees(atan(spread / 2 / (stand.height_mm + top / 2)))

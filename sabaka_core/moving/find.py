@@ -37,9 +37,15 @@ class RankedWay:
     why: str
 
 
+def moving_box(hive: Hive) -> int:
+    """The chamber that bees are moved into: the one that is said, or the brood chamber."""
+    said = hive.moving.chamber if hive.moving is not None else None
+    return next((box for box, each in enumerate(hive.chambers) if each.id == said), main_box(hive))
+
+
 def room_of(hive: Hive) -> Room:
     """The room that bees move into: the chamber the colony will live in."""
-    return Room(analyse(hive, main_box(hive)))
+    return Room(analyse(hive, moving_box(hive)))
 
 
 def all_ways(bees: Bees, room: Room, moving: Moving) -> list[Way]:

@@ -13,7 +13,7 @@ def connected(hive: Hive, chamber_id: str) -> set[str]:
         grew = False
         for passage in hive.passages:
             ends = {passage.from_chamber, passage.to_chamber}
-            if ends & reached and not ends <= reached:
+            if passage.lets_bees and ends & reached and not ends <= reached:
                 reached |= ends
                 grew = True
     return reached

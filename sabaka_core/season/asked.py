@@ -5,10 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from functools import lru_cache
 
+from sabaka_core.base.dates import iso
+from sabaka_core.document.hive import Colony
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
-from sabaka_core.season.plan import Planner
+from sabaka_core.season.households import first_colony, households
+from sabaka_core.season.plan import Planner, first_warm_day
 from sabaka_core.season.planned import Plan
 
 # What a design holds that no plan of its year depends on.
@@ -27,14 +30,15 @@ _NOT_ASKED = {
 }
 
 
-def plan_of(a: Analysis, season: Season) -> Plan:
-    """A year's plan for the chamber of a hive that the colony lives in.
+def plan_of(a: Analysis, season: Season, colony: Colony | None = None) -> Plan:
+    """A year's plan for the chamber of a hive that a colony lives in: its first colony where none is said.
 
     Raises:
         ParameterError: a climate, date, flow or constant that can't be used; the field is named.
     """
     asked = a.hive.model_dump_json(exclude=_NOT_ASKED)
-    return _planned(_Asked(f"{a.box}{season.model_dump_json()}{asked}", a, season))
+    whose = "" if colony is None else colony.id
+    return _planned(_Asked(f"{a.box}{whose}{season.model_dump_json()}{asked}", a, season, colony))
 
 
 @dataclass(frozen=True)
@@ -44,11 +48,12 @@ class _Asked:
     text: str
     a: Analysis = field(compare=False)
     season: Season = field(compare=False)
+    colony: Colony | None = field(compare=False, default=None)
 
 
 @lru_cache(maxsize=16)
 def _planned(asked: _Asked) -> Plan:
-    return Planner(asked.a, asked.season).run()
+    return Planner(asked.a, asked.season, asked.colony).run()
 
 
 def year_in(context: Context) -> Plan:
@@ -58,3 +63,32 @@ def year_in(context: Context) -> Plan:
         ParameterError: a setting can't be used; the field is named.
     """
     return plan_of(context.main, context.hive.season or Season())
+
+
+@dataclass(frozen=True)
+class ColonyYear:
+    """A colony beside the first, and its year: of its own combs and room."""
+
+    colony: Colony
+    a: Analysis
+    plan: Plan
+
+
+def further_years(context: Context) -> tuple[ColonyYear, ...]:
+    """The years of all colonies but the one that the season is planned for.
+
+    One that is a nucleus begins as such, on the season's day or the first after it on which bees fly.
+
+    Raises:
+        ParameterError: a setting can't be used; the field is named.
+    """
+    season, found = context.hive.season or Season(), []
+    first = first_colony(context.hive, context.main.chamber.id)
+    for a, colony in households(context.whole):
+        if first is None or colony.id == first.id:
+            continue
+        own = season.model_copy(update={"seen": ()})
+        if colony.strength == "nucleus":
+            own = own.model_copy(update={"start": "nucleus", "start_day": iso(first_warm_day(own))})
+        found.append(ColonyYear(colony, a, plan_of(a, own, colony)))
+    return tuple(found)

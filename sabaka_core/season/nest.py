@@ -12,6 +12,7 @@ from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
+from sabaka_core.season.households import OwnRun
 from sabaka_core.season.model import CombSizes
 from sabaka_core.season.rooms import FurtherRoom, further_rooms
 
@@ -35,10 +36,16 @@ class NestExtent:
 class Nest:
     """A chamber's run seen as a nest that grows and shrinks between followers.
 
-    ``moves`` says whether combs and followers can be moved at all: a log's fixed combs can't.
+    ``moves`` says whether combs and followers can be moved at all: a log's fixed combs can't. Where several colonies
+    share the run, ``own`` is the part of it that is this one's, and ``a`` is cut to that.
     """
 
-    a: Analysis
+    own: OwnRun
+
+    @property
+    def a(self) -> Analysis:
+        """The chamber, cut to what is the colony's own."""
+        return self.own.a
 
     @property
     def moves(self) -> bool:
@@ -182,14 +189,14 @@ class Nest:
             items.append(self.far_board)
         if far_mm > 1e-6:
             items.append((self._far_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(far_mm, 6)}))
-        start = near_mm + (self.near_board.thickness_mm if self.near_board else 0.0)
+        start = self.own.start_mm + near_mm + (self.near_board.thickness_mm if self.near_board else 0.0)
         return NestExtent(
             combs=number,
             near_mm=round(start, 3),
             far_mm=round(start + total, 3),
-            first=1,
-            last=number,
-            run=self.a.chamber.run.model_copy(update={"items": tuple(items)}),
+            first=self.own.combs_before + 1,
+            last=self.own.combs_before + number,
+            run=self.a.chamber.run.model_copy(update={"items": (*self.own.before, *items, *self.own.after)}),
         )
 
     def _near_room(self, open_mm: float) -> float:

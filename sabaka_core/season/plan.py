@@ -12,10 +12,12 @@ from math import floor, inf
 
 from sabaka_core.base.dates import day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.document.hive import Colony
 from sabaka_core.document.season import Season, Seen
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
+from sabaka_core.season.households import own_run
 from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, activity, income_kg, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, Visit
@@ -53,10 +55,18 @@ START_WORDS = {
 }
 
 
+def first_warm_day(season: Season) -> int:
+    """The season's first day, or the first after it in whose week bees fly."""
+    c, weather = constants(dict(season.constants)), weather_of(season)
+    first = ordinal(season.start_day, "/season/start_day")
+    days = range(first, first + YEAR)
+    return next((day for day in days if activity(weather.weekly_c[day_of_year(day)], c) > 0), first)
+
+
 class Planner:
     """Walks the days once, doing what the keeper would."""
 
-    def __init__(self, a: Analysis, season: Season) -> None:
+    def __init__(self, a: Analysis, season: Season, colony: Colony | None = None) -> None:
         if not a.layout.combs:
             raise ParameterError(
                 f"{a.path}/run/items",
@@ -65,7 +75,7 @@ class Planner:
                 "no-comb",
             )
         self.season = season
-        self.nest = Nest(a)
+        self.nest = Nest(own_run(a, colony))
         self.c = constants(dict(season.constants))
         self.weather = weather_of(season)
         self.first = ordinal(season.start_day, "/season/start_day")

@@ -45,7 +45,7 @@ def further_rooms(a: Analysis, mean_mm2: float) -> tuple[FurtherRoom, ...]:
         here = ahead.pop(0)
         for way in a.hive.passages:
             ends = (way.from_chamber, way.to_chamber)
-            if here not in ends:
+            if here not in ends or not way.lets_bees:
                 continue
             there = ends[1] if ends[0] == here else ends[0]
             if there in reached | lived_in:
@@ -63,7 +63,7 @@ def further_rooms(a: Analysis, mean_mm2: float) -> tuple[FurtherRoom, ...]:
 def _supers(everything: Whole, chamber: str, mean_mm2: float, over: bool) -> Iterator[FurtherRoom]:
     for number, each in enumerate(everything.hive.supers):
         if each.chamber == chamber:
-            worth = floor(each.frames * everything.super_area_mm2(each) / mean_mm2 + 0.5)
+            worth = floor(each.combs * everything.super_area_mm2(each) / mean_mm2 + 0.5)
             for box in range(each.boxes):
                 title = f"super {number + 1}" if each.boxes == 1 else f"super {number + 1}, box {box + 1}"
-                yield FurtherRoom(title, each.frames, worth, number, over)
+                yield FurtherRoom(title, each.combs, worth, number, over)

@@ -8,7 +8,8 @@ from sabaka_core.base.quantity import Quantity, Text, Unit, amount, litres, mm, 
 from sabaka_core.frames.parts import unbroken_height_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.whole import Whole, carrier_kg
+from sabaka_core.hive.masses import carrier_kg, empty_kg, full_kg
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Cell, Line, Table
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.study import Study
@@ -82,8 +83,8 @@ _ROWS: tuple[tuple[str, Unit, Callable[[Whole], float]], ...] = (
     ("Tallest unbroken comb", "mm", _unbroken),
     ("Honey when full", "kg", lambda h: h.honey_kg),
     ("Heaviest comb to lift", "kg", _heaviest),
-    ("Hive, empty", "kg", lambda h: h.empty_kg),
-    ("Hive, full of honey", "kg", lambda h: h.full_kg),
+    ("Hive, empty", "kg", empty_kg),
+    ("Hive, full of honey", "kg", full_kg),
     ("Tallest stack", "mm", lambda h: max(stack.height_mm for stack in h.stacks)),
 )
 

@@ -14,6 +14,8 @@ from sabaka_core.findings.improve import Candidate, Gain, improved
 from sabaka_core.findings.lifting import right_stand, right_stand_edits
 from sabaka_core.geometry.cavity import run_length_mm
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.masses import empty_kg, full_kg
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Mend
@@ -125,7 +127,9 @@ def _stand_metrics(context: Context) -> Iterator[Metric]:
     yield _metric("elbow_mm", "Your elbow", _STAND, "mm", elbow, _BODY)
     yield _metric("drawn_mm", "Hands, the deepest comb drawn clear", _STAND, "mm", drawn, GEOMETRY)
     yield _metric("shoulder_mm", "Your shoulder", _STAND, "mm", shoulder, _BODY)
-    yield _metric("tipping_deg", "Hive and stand tip over at", _STAND, "deg", (standing.tipping_deg, lean), GEOMETRY)
+    if standing.tipping_deg is not None:
+        tips = standing.tipping_deg, lean
+        yield _metric("tipping_deg", "Hive and stand tip over at", _STAND, "deg", tips, GEOMETRY)
     yield _metric("out_mm", "Middle comb before your ankles", _STAND, "mm", (out, hands), GEOMETRY)
     yield _metric("turn_deg", "Turned to it by", _STAND, "deg", (turn, hands), COMMON)
 
@@ -244,20 +248,29 @@ def _loads_table(context: Context) -> Table:
 def _loads(context: Context) -> Iterator[Line]:
     lid, whole, full = context.once(lid_in), context.whole, context.once(super_in)
     if lid.hinge == "lift-off":
-        yield Line(cells=(text("Lid, lifted off"), kilograms(lid.kg)), why=f"{people(lid.kg)} to lift it.")
+        yield Line(
+            cells=(text(f"{_lid_words(whole)}, lifted off"), kilograms(lid.kg)), why=f"{people(lid.kg)} to lift it."
+        )
     else:
         steps = ", ".join(f"{lid.force_n(angle):.0f} N at {angle}°" for angle in (0, 30, 60))
         why = (
             f"At its far edge {steps}. A prop half-way out carries {lid.prop_n(60, 0.5):.0f} N at 60°: give it a stop "
             "against the wind."
         )
-        yield Line(cells=(text(f"Lid, hinged on the {lid.hinge.replace('-', ' ')}"), kilograms(lid.kg)), why=why)
+        yield Line(
+            cells=(text(f"{_lid_words(whole)}, hinged on the {lid.hinge.replace('-', ' ')}"), kilograms(lid.kg)),
+            why=why,
+        )
     if full is not None:
         words = text("A super full of honey, its holds {hold} above the ground", hold=mm(full.hold_mm))
         yield Line(cells=(words, kilograms(full.kg)), why=f"Index {full.index:.2f}.")
-    empty, honey = whole.empty_kg, whole.full_kg
+    empty, honey = empty_kg(whole), full_kg(whole)
     yield Line(cells=(text("The whole hive, empty"), kilograms(empty)), why=f"{people(empty)} to carry it.")
     yield Line(cells=(text("The whole hive, every comb full"), kilograms(honey)), why=f"{people(honey)} to carry it.")
+
+
+def _lid_words(whole: Whole) -> str:
+    return "One part of the lid" if whole.hive.roof is not None and whole.hive.roof.parts > 1 else "Lid"
 
 
 def _candidates(context: Context) -> Iterator[Candidate]:

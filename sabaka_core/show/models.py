@@ -13,12 +13,13 @@ from sabaka_core.kit.metrics import Metric
 
 
 class ChamberName(Value):
-    """One chamber of the hive, to choose which one lies on the bench."""
+    """One chamber of the hive, to choose which one lies on the bench; its run small, where there are several."""
 
     box: int
     name: str
     role: str
     text: Text
+    rod: Drawing | None = None
 
 
 class Report(Value):

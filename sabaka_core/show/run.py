@@ -10,7 +10,7 @@ from itertools import combinations, islice, product
 from sabaka_core.base.quantity import Text, count, mm, text
 from sabaka_core.document.run import Comb, Excluder, Feeder, Follower, Gap, SavedRun
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
-from sabaka_core.drawing.rod import rod_drawing
+from sabaka_core.drawing.rod import rod_drawing, supers_over
 from sabaka_core.edits.runs import gone_kinds
 from sabaka_core.findings.colonies import flight
 from sabaka_core.findings.judged import is_found
@@ -42,7 +42,7 @@ class RunStudy(Study):
         return text("From above and along. Choose a comb, drag a follower; the rod below is the same run.")
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
-        return (make(context.bench) for name, make in _DRAWINGS.items() if asked.wants(name))
+        return (make(context) for name, make in _DRAWINGS.items() if asked.wants(name))
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
         for key, title, lines in _TABLES:
@@ -53,7 +53,11 @@ class RunStudy(Study):
         return run_forms(context.bench)
 
 
-_DRAWINGS: dict[str, Callable[[Analysis], Drawing]] = {"plan": plan_drawing, "along": along_drawing, "rod": rod_drawing}
+_DRAWINGS: dict[str, Callable[[Context], Drawing]] = {
+    "plan": lambda context: plan_drawing(context.bench),
+    "along": lambda context: along_drawing(context.bench),
+    "rod": lambda context: rod_drawing(context.bench, supers_over(context.whole, context.bench)),
+}
 
 
 def _item(a: Analysis, placed: Placed) -> Line:
@@ -193,7 +197,7 @@ def _followers(a: Analysis) -> Iterator[Line]:
         if placed is None or not isinstance(placed.item, Follower):
             continue
         board = placed.item
-        height = a.section.height_mm - board.foot_gap_mm
+        height = max(a.section.height_mm - board.foot_gap_mm, 0.0)
         top = 2 * (a.section.half_width_mm(0.0) - board.side_clearance_mm)
         foot = 2 * (a.section.half_width_mm(height) - board.side_clearance_mm)
         swing = moved_mm(height)

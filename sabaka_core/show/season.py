@@ -10,7 +10,7 @@ from sabaka_core.base.quantity import Text, amount, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.base.units import parse_length
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.rod import rod_drawing
+from sabaka_core.drawing.rod import rod_drawing, supers_over
 from sabaka_core.drawing.season import bees_chart, combs_chart
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.edits.openings import follow_nest, nest_entrances
@@ -23,11 +23,12 @@ from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, simulated
-from sabaka_core.season.asked import year_in
+from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.plan import START_WORDS, WEEK
 from sabaka_core.season.planned import Plan, balance_kg
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.season import season_forms
+from sabaka_core.show.rooms import rooms_tables
 from sabaka_core.show.study import Numbers, Study
 
 _MODEL = Source(
@@ -69,6 +70,7 @@ class SeasonStudy(Study):
         )
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        yield from rooms_tables(context)
         yield _weeks_table(context)
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
@@ -79,7 +81,9 @@ class SeasonStudy(Study):
 
     def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
         plan = context.once(year_in)
-        yield combs_chart(plan, _other(plan, context.main, asked))
+        further = context.once(further_years)
+        beside = (further[0].colony.name, further[0].plan) if further else None
+        yield combs_chart(plan, _other(plan, context.main, asked), beside)
         yield bees_chart(plan)
 
     def notes(self, context: Context) -> Iterable[str]:
@@ -257,9 +261,10 @@ def rod_of_week(context: Context, week: int) -> Drawing:
     """The rod as it should stand at the end of a week of the plan."""
     plan = context.once(year_in)
     if not plan.nest.moves:
-        return rod_drawing(context.main)
+        return rod_drawing(context.main, supers_over(context.whole, context.main))
     moved = hive_on(plan, context.hive, _evening(min(max(week, 0), _weeks(plan) - 1)))
-    return rod_drawing(analyse(moved, context.main.box)).model_copy(update={"handles": ()})
+    over = supers_over(context.whole, context.main)
+    return rod_drawing(analyse(moved, context.main.box), over).model_copy(update={"handles": ()})
 
 
 def hive_on(plan: Plan, hive: Hive, index: int) -> Hive:

@@ -72,7 +72,9 @@ class ShapeStudy(Study):
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         """What can be set of the whole hive, or of one thing while the whole is looked at."""
         if asked.wants("whole") and asked.wanted is not None:
-            return thing_forms(context.whole, asked.of) + (() if asked.of else hive_forms(context.bench))
+            return thing_forms(context.whole, asked.of, context.bench.box) + (
+                () if asked.of else hive_forms(context.bench)
+            )
         return hive_forms(context.bench)
 
 

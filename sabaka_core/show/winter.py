@@ -26,6 +26,7 @@ from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
 from sabaka_core.show.study import Numbers, Study
 from sabaka_core.winter.asked import nest_in, summer_in, winter_in
+from sabaka_core.winter.boxes import boxes_on
 from sabaka_core.winter.edits import CladWalls, InsulateTop, insulating_mm
 from sabaka_core.winter.heat import DAY_S, Winter, settings_of
 from sabaka_core.winter.physics import Shell
@@ -106,15 +107,18 @@ class WinterStudy(Study):
 
 
 def _staying(context: Context) -> Iterator[str]:
-    """Which supers and chambers stay, where the hive has any; they are not in the heat that is reckoned."""
+    """Which supers and chambers stay, where the hive has any, and which of them are in the heat that is reckoned."""
     plan = context.once(year_in)
     if plan.nest.further:
         stay = [each.title for each in plan.stays]
         off = [each.title for each in plan.nest.further if each not in plan.stays]
         if stay:
-            yield f"For the winter {', '.join(stay)} stay: the run doesn’t hold the stores. Their heat isn’t reckoned."
+            yield f"By the plan {', '.join(stay)} stay for the winter: the run doesn’t hold the stores."
         if off:
-            yield f"For the winter come off or are shut: {', '.join(off)}."
+            yield f"By the plan come off or are shut for the winter: {', '.join(off)}."
+    boxes = boxes_on(context.whole, settings_of(context.hive)[1], plan)
+    if boxes:
+        yield f"Reckoned with {', '.join(b.name for b in boxes)} over the nest: their walls let heat out too."
 
 
 _metric = Numbers("winter", _MEMORY)
@@ -326,8 +330,8 @@ def _walls_table(context: Context) -> Table:
 def _candidates(context: Context) -> Iterator[Candidate]:
     """Changes that may save honey."""
     hive, box = context.hive, context.main.box
-    for index, item in enumerate(hive.chambers[box].run.items):
-        at = f"/chambers/{box}/run/items/{index}"
+    for item in hive.chambers[box].run.items:
+        at = f"/chambers/{box}/run/items/{item.id}"
         if isinstance(item, Gap) and item.purpose != "straw" and item.length_mm > _LEAST_GAP_MM:
             words = text("Fill the gap of {gap} with straw or chips", gap=mm(item.length_mm))
             yield Candidate(words, (SetField(path=f"{at}/purpose", text="straw"),))

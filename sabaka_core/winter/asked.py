@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from sabaka_core.hive.context import Context
 from sabaka_core.season.asked import year_in
+from sabaka_core.winter.boxes import boxes_on
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.nest import WinterNest, nest_of
 from sabaka_core.winter.summer import SummerDay, summer_of
@@ -16,7 +17,9 @@ def winter_in(context: Context) -> Winter:
         ParameterError: a setting can't be used; the field is named.
     """
     season, wintering = settings_of(context.hive)
-    return winter_of(context.main, season, wintering, context.once(year_in).winter_combs)
+    plan = context.once(year_in)
+    boxes = boxes_on(context.whole, wintering, plan)
+    return winter_of(context.main, season, wintering, plan.winter_combs, boxes)
 
 
 def nest_in(context: Context) -> WinterNest:

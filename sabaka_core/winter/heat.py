@@ -11,9 +11,11 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.hive.analysis import LEAST_COMB_MM, Analysis
+from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.chambers import no_room
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
+from sabaka_core.season.households import own_run
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.weather import YEAR, Weather, weather_of
 from sabaka_core.winter.physics import AIR_HEAT, Shell, dew_point_c, saturation_pa, series_w, vapour_kg_m3, vapour_pa
@@ -201,21 +203,24 @@ class Winter:
         return (*(ua * (day_in - day_out) for ua in self.shell.by_face), self.vent_w_k * (day_in - day_out))
 
 
-def winter_of(a: Analysis, season: Season, wintering: Wintering, plan_combs: int | None) -> Winter:
+def winter_of(
+    a: Analysis, season: Season, wintering: Wintering, plan_combs: int | None, boxes: tuple[BoxPlace, ...] = ()
+) -> Winter:
     """The winter of a chamber.
 
     Args:
         plan_combs: combs that the season's plan winters on.
+        boxes: those that stay over it.
     Raises:
         ParameterError: a constant out of its range, a wall without thickness, combs that aren't there.
     """
     c = constants(dict(wintering.constants), "winter")
-    nest = Nest(a)
+    nest = Nest(own_run(a))
     combs = wintering.combs or plan_combs or nest.capacity
     if combs > nest.capacity:
         raise ParameterError("/wintering/combs", combs, f"The run holds {nest.capacity} combs.", "more-than-the-run")
     run = winter_run(a, nest, combs)
-    shell = shell_of(a, run, c, wintering.school == "vented")
+    shell = shell_of(a, run, c, wintering.school == "vented", boxes)
     high = min(a.section.height_mm, a.comb_depth_mm) / 1000
     if high * 1000 < LEAST_COMB_MM:
         raise no_room(a)

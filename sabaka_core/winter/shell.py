@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import acos, atan2, hypot, log, pi
 
@@ -14,10 +14,12 @@ from sabaka_core.document.run import Follower, Gap, Run
 from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
 from sabaka_core.geometry.profile import Chord
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, sheltering
 from sabaka_core.hive.roof import roof_layers
 from sabaka_core.hive.under import mesh_share, shutter_layers
 from sabaka_core.season.nest import Nest
+from sabaka_core.winter.boxes import boxes_face
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
 
 # A follower that is insulated carries this much cork, common practice.
@@ -67,14 +69,14 @@ def winter_run(a: Analysis, nest: Nest, combs: int) -> WinterRun:
     )
 
 
-def shell_of(a: Analysis, run: WinterRun, c: dict[str, float], vented: bool) -> Shell:
-    """The shell round a winter run.
+def shell_of(a: Analysis, run: WinterRun, c: dict[str, float], vented: bool, boxes: tuple[BoxPlace, ...] = ()) -> Shell:
+    """The shell round a winter run, and round boxes that stay over it.
 
     Raises:
         ParameterError: a wall without thickness.
     """
     walls = a.chamber.walls
-    for name, layers in (("sides", walls.sides), ("ends", walls.ends), ("floor", walls.floor)):
+    for name, layers in (("sides", walls.sides), ("ends", walls.ends), ("floor", a.floor_layers)):
         if sum(layer.thickness_mm for layer in layers) <= 0:
             raise ParameterError(f"{a.path}/walls/{name}", 0, "A wall needs a thickness.", "no-thickness")
     top_r, top_t = _top(a, c, vented)
@@ -84,7 +86,8 @@ def shell_of(a: Analysis, run: WinterRun, c: dict[str, float], vented: bool) -> 
         return _standing_log(a, a.cavity.chord, c, top)
     if isinstance(a.chamber.section, CircleSection):
         return _lying_log(a, a.chamber.section, run, c)
-    return _box(a, run, c, top)
+    shell, over = _box(a, run, c, top), boxes_face(boxes, c)
+    return shell if over is None else replace(shell, faces=(*shell.faces, over))
 
 
 def _box(a: Analysis, run: WinterRun, c: dict[str, float], top: Face) -> Shell:
@@ -230,13 +233,13 @@ def _thick(layers: Sequence[Layer]) -> float:
 
 def _floor(a: Analysis, c: dict[str, float], mesh: float = 0.0) -> tuple[float, float]:
     """Floor with the litter on it: U and thickness. Where so much of it is mesh, its shutter closes it or nothing."""
-    r = resistance(a.chamber.walls.floor)
+    r = resistance(a.floor_layers)
     if a.chamber.litter.kind == "deep":
         r += a.litter_mm / 1000 / conductivity("straw")
     u = transmittance(r, c["rsi_down"], c["rse"])
     if mesh > 0:
         u = (1 - mesh) * u + mesh * transmittance(resistance(shutter_layers(a)), c["rsi_down"], c["rse"])
-    return u, _thick(a.chamber.walls.floor) + a.litter_mm / 1000
+    return u, _thick(a.floor_layers) + a.litter_mm / 1000
 
 
 def _top(a: Analysis, c: dict[str, float], vented: bool) -> tuple[float, float]:
@@ -251,12 +254,15 @@ def _top(a: Analysis, c: dict[str, float], vented: bool) -> tuple[float, float]:
         elif cover.kind in ("cloth", "screen"):
             r += _CLOTH if cover.kind == "cloth" else 0.0
     roof = a.hive.roof
+    if roof is not None and roof.under == "insulation" and roof.under_mm > 0:
+        filling = Layer(material=roof.under_of, thickness_mm=roof.under_mm)
+        r, t = r + layer_resistance(filling), t + roof.under_mm / 1000
     layers = roof_layers(roof)
     # Insulation told with the roof lies on the covers; what is vented away is the roof space over it.
     insulating = tuple(layer for layer in layers if insulates(layer.material))
     other = tuple(layer for layer in layers if layer not in insulating)
     r, t = r + resistance(insulating), t + _thick(insulating)
-    if not vented:
+    if not vented and not (roof is not None and roof.vents):
         r, t = r + c["air_gap"] + resistance(other), t + _thick(other)
     return r, t
 

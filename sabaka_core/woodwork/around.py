@@ -12,8 +12,9 @@ from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.materials import insulates
-from sabaka_core.hive.whole import BoxPlace, Whole
+from sabaka_core.hive.blocks import BoxPlace
+from sabaka_core.hive.roof import hung_in_rim, rim_high_mm
+from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.stand import Leg, standing_of
 from sabaka_core.woodwork.parts import Part, Rebate
@@ -35,33 +36,62 @@ def roof_parts(whole: Whole, under: Iterable[Part]) -> Iterator[Part]:
     xs = [x for b in whole.boxes for x in b.x] + [x for along, _, _ in placed for x in along]
     x0, x1, y0, y1 = min(xs) - _PLAY_MM, max(xs) + _PLAY_MM, min(ys) - _PLAY_MM, max(ys) + _PLAY_MM
     roof = whole.hive.roof or Roof()
-    overlap, clear, layers = roof.overlap_mm, roof.clearance_mm, roof.layers
-    inside = [layer for layer in layers if insulates(layer.material)]
-    high = overlap + clear + 30.0 + sum(layer.thickness_mm for layer in inside)
-    low = max(b.z[1] for b in whole.boxes) - overlap
+    top = max(b.z[1] for b in whole.boxes)
+    middle = (x0 + x1) / 2
+    if roof.parts == 1:
+        yield from _lid(roof, (x0, x1), (y0, y1), top, "", (False, False))
+    else:
+        yield from _lid(roof, (x0, middle), (y0, y1), top, ", near part", (False, True))
+        yield from _lid(roof, (middle, x1), (y0, y1), top, ", far part", (True, False))
+
+
+def _lid(
+    roof: Roof, x: tuple[float, float], y: tuple[float, float], boxes_mm: float, words: str, meets: tuple[bool, bool]
+) -> Iterator[Part]:
+    """A lid, or one part of it: ``meets`` says at which ends it meets the other, over the boxes' top."""
+    (x0, x1), (y0, y1), t = x, y, practice("lid_rim").number
+    ident = words.replace(", ", "-").replace(" ", "-")
+    high, low = rim_high_mm(roof), boxes_mm - roof.overlap_mm
     top = low + high
-    t = practice("lid_rim").number
-    long, wide = x1 - x0 + 2 * t, y1 - y0
-    side = tuple((brick((x0 - t, x1 + t), y, (low, top)),) for y in ((y0 - t, y0), (y1, y1 + t)))
-    end = tuple((brick(x, (y0, y1), (low, top)),) for x in ((x0 - t, x0), (x1, x1 + t)))
-    yield Part("roof-side", "Roof, long side", "Roof", 2, long, high, t, "softwood", joint="butt, screwed", places=side)
-    yield Part("roof-end", "Roof, end", "Roof", 2, wide, high, t, "softwood", joint="butt, screwed", places=end)
-    if not layers:
+    # Where two parts meet their ends stand on the boards' edges, inside the lid.
+    out0, out1 = (0.0 if meet else t for meet in meets)
+    long, wide = x1 - x0 + out0 + out1, y1 - y0
+    over, across = (x0 - out0, x1 + out1), (y0 - t, y1 + t)
+    side = tuple((brick(over, span, (low, top)),) for span in ((y0 - t, y0), (y1, y1 + t)))
+    name = f"Roof{words}, long side"
+    yield Part(f"roof{ident}-side", name, "Roof", 2, long, high, t, "softwood", joint="butt, screwed", places=side)
+    closed = [span for span, meet in zip(((x0 - t, x0), (x1, x1 + t)), meets, strict=True) if not meet]
+    joined = [span for span, meet in zip(((x0, x0 + t), (x1 - t, x1)), meets, strict=True) if meet]
+    ends = tuple((brick(span, (y0, y1), (low, top)),) for span in closed)
+    name = f"Roof{words}, end"
+    yield Part(
+        f"roof{ident}-end", name, "Roof", len(ends), wide, high, t, "softwood", joint="butt, screwed", places=ends
+    )
+    foot = top - practice("lid_ledge").number
+    for span in joined:
+        lip = ((brick(span, (y0, y1), (foot, top)),),)
+        name = f"Roof{words}, lip at the joint"
+        yield Part(f"roof{ident}-lip", name, "Roof", 1, wide, top - foot, t, "softwood", joint="screwed", places=lip)
+    if not roof.layers:
         board = practice("roof_board").number
-        lid = ((brick((x0 - t, x1 + t), (y0 - t, y1 + t), (top, top + board)),),)
+        lid = ((brick(over, across, (top, top + board)),),)
         note = "of boards edge to edge, under sheet metal or felt"
-        yield Part("roof-top", "Roof, top", "Roof", 1, long, wide + 2 * t, board, "softwood", note=note, places=lid)
-    lower, upper = top, top
-    for number, layer in enumerate(layers, 1):
-        thick = layer.thickness_mm
-        name = f"Roof, {layer.material}"
+        name = f"Roof{words}, top"
+        yield Part(f"roof{ident}-top", name, "Roof", 1, long, wide + 2 * t, board, "softwood", note=note, places=lid)
+    lower, upper, inside = top, top, hung_in_rim(roof)
+    # Insulation lies inside the rim, between the lips where there are any.
+    within = (x0 + (t if meets[0] else 0.0), x1 - (t if meets[1] else 0.0))
+    for number, layer in enumerate(roof.layers, 1):
+        thick, name = layer.thickness_mm, f"Roof{words}, {layer.material}"
+        ident_of = f"roof{ident}-layer-{number}"
         if layer in inside:
-            place = ((brick((x0, x1), (y0, y1), (lower - thick, lower)),),)
-            yield Part(f"roof-layer-{number}", name, "Roof", 1, x1 - x0, wide, thick, layer.material, places=place)
+            place = ((brick(within, (y0, y1), (lower - thick, lower)),),)
+            room = within[1] - within[0]
+            yield Part(ident_of, name, "Roof", 1, room, wide, thick, layer.material, places=place)
             lower -= thick
         else:
-            place = ((brick((x0 - t, x1 + t), (y0 - t, y1 + t), (upper, upper + thick)),),)
-            yield Part(f"roof-layer-{number}", name, "Roof", 1, long, wide + 2 * t, thick, layer.material, places=place)
+            place = ((brick(over, across, (upper, upper + thick)),),)
+            yield Part(ident_of, name, "Roof", 1, long, wide + 2 * t, thick, layer.material, places=place)
             upper += thick
 
 
@@ -143,7 +173,7 @@ def super_parts(whole: Whole) -> Iterator[Part]:
         if isinstance(kind, Frame):
             for part in parts_of(kind):
                 if part.pieces:
-                    many = each.frames * each.boxes * len(part.pieces)
+                    many = each.combs * each.boxes * len(part.pieces)
                     yield Part(
                         f"super-{number}-{part.name}",
                         f"Super frame, {part.name}",

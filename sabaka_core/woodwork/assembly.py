@@ -10,6 +10,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.hive.chambers import main_box
 from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.tables import practice
+from sabaka_core.woodwork.added import added_parts
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
 from sabaka_core.woodwork.covers import cover_parts, laid_parts
@@ -89,6 +90,7 @@ def parts_of(hive: Whole) -> tuple[Part, ...]:
         ]
         found += [replace(part, box=a.box) for part in mine]
     found += [
+        *added_parts(hive),
         *laid_parts(hive),
         *super_parts(hive),
         *roof_parts(hive, found),

@@ -282,11 +282,11 @@ def _ends(
 
 
 def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
-    if a.floor_board_mm <= 0:
+    if a.floor_board_mm <= 0 or a.on_common_floor:
         return
     half = max(wall.points[-1][0], 20.0)
     at = 0.0
-    layers = a.chamber.walls.floor
+    layers = a.floor_layers
     for number, layer in enumerate(layers):
         low = at - layer.thickness_mm
         if layer.material == "mesh":

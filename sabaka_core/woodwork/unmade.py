@@ -12,12 +12,11 @@ from sabaka_core.hive.materials import material_of
 
 _HIVE: tuple[tuple[str, Callable[[Hive], bool]], ...] = (
     ("passages through the walls", lambda h: any(p.kind != "open" for p in h.passages)),
-    ("excluder of a passage", lambda h: any(p.excluder for p in h.passages)),
     ("the roof’s pitch: it is listed flat", lambda h: h.roof is not None and h.roof.kind != "flat"),
-    ("hinges and stay of the lid", lambda h: h.roof is not None and h.roof.opens.startswith("hinged")),
 )
 _CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
-    ("door, rods, and the spacers on door and front", lambda c: c.rest.kind == "rods"),
+    ("door, which is at no wall yet", lambda c: c.rest.kind == "rods" and c.door == "none"),
+    ("rods, and the spacers on door and front", lambda c: c.rest.kind == "rods"),
     ("boxes one by one: walls are listed in one height", lambda c: bool(c.boxes_mm)),
     ("battens of air gaps", lambda c: any(_is_air(x) for x in (*c.walls.sides, *c.walls.ends, *c.walls.floor))),
     ("trough", lambda c: c.litter.kind == "trough"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass
 from datetime import date
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -38,6 +38,9 @@ def create_design(owner: User, hive: Hive, label: str = "") -> Design:
     if Design.objects.filter(owner=owner, deleted_at=None).count() >= MOST_DESIGNS:
         raise ParameterError("", "", f"The shelf is full: {MOST_DESIGNS} designs at most.", "shelf-full")
     build_report(hive, {})
+    if hive.id is None or Design.objects.filter(owner=owner, document__id=hive.id).exists():
+        # A copy is another hive; a file from elsewhere is the one that it was there.
+        hive = hive.model_copy(update={"id": uuid4().hex})
     document = dump_hive(hive)
     design = Design.objects.create(owner=owner, name=hive.name, system=hive.system, document=document)
     Revision.objects.create(design=design, number=1, kind=Revision.Kind.MADE, label=label, document=document)

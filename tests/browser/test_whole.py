@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from itertools import pairwise
 from typing import Any
 
 from playwright.sync_api import Locator, expect
@@ -78,6 +79,65 @@ class WholeHive(BrowserCase):
         self.eventually(right)
         page.get_by_role("navigation", name="Steps").get_by_role("link", name="Build", exact=True).click()
         expect(page.get_by_test_id("parts").locator("li", has_text="layer 2").first).to_be_visible()
+
+    def test_a_side_by_side_hive_is_said_from_nothing(self) -> None:
+        """One floor, ways with slides, vent boxes, 19 mm between the stacks; keys where a hand is on them anyway."""
+        page = self.page
+        self.begin("Side-by-side", "Prusik")
+        self.thing("floor-0").click()
+        self.choice("Floor").select_option("yes")
+        for box, title in ((1, "Brood"), (2, "Right honey")):
+            self.thing(f"inside-{box}").click()
+            expect(page.locator("[data-group=chamber]")).to_contain_text(title)
+            gap = page.get_by_label("Off the one before it")
+            gap.fill("19")
+            gap.press("Enter")
+            expect(gap).to_have_value("19")
+        # One by the keyboard, on the chamber on the bench; the others dragged to where they stand.
+        page.get_by_role("button", name=re.compile("^Vent box on")).press("Enter")
+        expect(page.locator('[data-thing="super-3"]')).to_have_count(1)
+        for number, box in ((4, 0), (5, 1)):
+            page.get_by_role("button", name=re.compile("^Vent box on")).drag_to(self.thing(f"inside-{box}"))
+            expect(page.locator(f'[data-thing="super-{number}"]')).to_have_count(1)
+        # It drops only where it can stand.
+        page.get_by_role("button", name=re.compile("^Vent box on")).drag_to(self.thing("stand-0"))
+        expect(page.locator('[data-thing="super-6"]')).to_have_count(0)
+        for way in (0, 1):
+            self.thing(f"passage-{way}").focus()
+            page.keyboard.press("Enter")
+            expect(page.locator(f"[data-group=passage-{way}]")).to_be_visible()
+            slide = self.choice("Slide")
+            slide.select_option("open")
+            expect(slide).to_have_value("open")
+        self.kept()
+
+        def right() -> bool:
+            document: Any = self.document("Prusik")
+            places = [each["place"]["x_mm"] for each in document["chambers"]]
+            holds = [each["holds"] for each in document["supers"]]
+            slides = [each["slide"] for each in document["passages"]]
+            apart = [round(b - a, 2) for a, b in pairwise(places)]
+            return (
+                bool(document["common_floor"])
+                and holds.count("vents") == 3
+                and slides == ["open"] * 2
+                and apart == [437.65, 437.65]
+            )
+
+        self.eventually(right)
+        steps = page.get_by_role("navigation", name="Steps")
+        steps.get_by_role("link", name="Build", exact=True).click()
+        expect(page.get_by_test_id("parts").locator("li", has_text="Common floor").first).to_be_visible()
+        expect(page.get_by_test_id("parts").locator("li", has_text="Slide, ").first).to_be_visible()
+        steps.get_by_role("link", name="Season", exact=True).click()
+        rooms = page.locator("[data-table=rooms]")
+        expect(rooms).to_contain_text("honey")
+        # The slide is pushed in: what lies behind it is no room for bees.
+        steps.get_by_role("link", name="Shape", exact=True).click()
+        page.get_by_role("button", name="Whole", exact=True).click()
+        self.thing("passage-0").click()
+        self.choice("Slide").select_option("shut")
+        expect(page.get_by_role("region", name="What follows")).to_contain_text("Season")
 
     def test_layers_change_places_and_the_outside_is_held(self) -> None:
         page = self.page

@@ -28,7 +28,7 @@ TEXTS = st.sampled_from(
     ["0", "-1", "1/0", "", "12", "900", "1e9", "yes", "open", "deep", "far-end", "14 5/16 in", "🐝", "{x}"]
 )
 PATHS = st.sampled_from(sorted(set(pointers(example("granny")))))
-INDEX = st.integers(0, 30)
+ITEM = st.sampled_from([*(f"comb-{n}" for n in range(1, 20)), "follower-1", "gap-1", "gap-2"])
 WISHES: st.SearchStrategy[dict[str, Any]] = st.one_of(
     st.fixed_dictionaries({"do": st.just("set"), "path": PATHS, "text": TEXTS, "units": st.sampled_from(["mm", "in"])}),
     st.fixed_dictionaries(
@@ -42,8 +42,8 @@ WISHES: st.SearchStrategy[dict[str, Any]] = st.one_of(
             "snap": st.booleans(),
         }
     ),
-    st.fixed_dictionaries({"do": st.just("remove-item"), "at": INDEX}),
-    st.fixed_dictionaries({"do": st.just("swap-items"), "at": INDEX, "other": INDEX}),
+    st.fixed_dictionaries({"do": st.just("remove-item"), "item": ITEM}),
+    st.fixed_dictionaries({"do": st.just("swap-items"), "item": ITEM, "other": ITEM}),
     st.fixed_dictionaries(
         {"do": st.sampled_from(["add-follower", "remove-follower"]), "side": st.sampled_from(["near", "far"])}
     ),

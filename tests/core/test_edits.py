@@ -178,6 +178,11 @@ class Rectangles(TestCase):
         )
 
 
+def named(design: Hive, at: int) -> str:
+    """The name of what lies at a place of the first chamber's run."""
+    return design.chambers[0].run.items[at].id
+
+
 class TheRun(TestCase):
     """Regression."""
 
@@ -185,7 +190,7 @@ class TheRun(TestCase):
         self.start = hive(sound())
 
     def test_a_bar_put_in_takes_its_room_from_the_gap(self) -> None:
-        changed = do(self.start, do="insert-comb", at=3, type="brood")
+        changed = do(self.start, do="insert-comb", before=named(self.start, 3), type="brood")
         self.assertAlmostEqual(leftover_mm(changed, 0), 0)
         self.assertEqual(len(analyse(changed).layout.combs), 17)
 
@@ -194,31 +199,56 @@ class TheRun(TestCase):
         items(document)[-1]["length_mm"] = 20.0
         chamber(document)["length_mm"] = 578.0 + 18 + 20
         with self.assertRaises(InfeasibleError) as caught:
-            do(hive(document), do="insert-comb", at=0, type="brood")
+            do(hive(document), do="insert-comb", before=named(hive(document), 0), type="brood")
         self.assertIn("needs 35 mm", caught.exception.reason)
         self.assertIn("15 mm longer", caught.exception.nearest)
 
     def test_taken_out_and_put_back(self) -> None:
-        out = do(self.start, do="remove-item", at=3)
-        self.assertEqual(do(out, do="insert-comb", at=3, type="brood"), self.start)
+        out = do(self.start, do="remove-item", item=named(self.start, 3))
+        back = do(out, do="insert-comb", before=named(out, 3), type="brood")
+        self.assertEqual(back.chambers[0].run.items, self.start.chambers[0].run.items)
+
+    def test_two_quick_clicks_meet_the_bar_that_was_meant(self) -> None:
+        """The second was sent before the first was answered: it still speaks of the bar that was clicked."""
+        second, third = named(self.start, 2), named(self.start, 3)
+        once = do(self.start, do="remove-item", item=second)
+        twice = do(once, do="retype-comb", item=third, contents="honey")
+        self.assertEqual(twice.chambers[0].run.items[2].contents, "honey")  # type: ignore[union-attr]
+        with self.assertRaises(ParameterError) as caught:
+            do(once, do="remove-item", item=second)
+        self.assertEqual(caught.exception.code, "no-such-item")
+
+    def test_a_field_of_an_item_goes_with_it(self) -> None:
+        """Property: set by name, whatever stands before it by then."""
+        board = next(each for each in self.start.chambers[0].run.items if each.kind == "follower")
+        path = f"/chambers/0/run/items/{board.id}/foot_gap_mm"
+        shorter = do(self.start, do="remove-item", item=named(self.start, 1))
+        changed = do(shorter, do="set", path=path, text="20")
+        found = next(each for each in changed.chambers[0].run.items if each.id == board.id)
+        self.assertEqual(found.foot_gap_mm, 20.0)  # type: ignore[union-attr]
+        with self.assertRaises(ParameterError) as caught:
+            do(shorter, do="set", path=path, text="-4")
+        self.assertEqual(caught.exception.field, path)
 
     def test_retyping_keeps_the_run_closed(self) -> None:
-        changed = do(self.start, do="retype-comb", at=3, type="honey", role="honey", contents="honey")
+        changed = do(
+            self.start, do="retype-comb", item=named(self.start, 3), type="honey", role="honey", contents="honey"
+        )
         self.assertAlmostEqual(leftover_mm(changed, 0), 0)
         self.assertEqual(changed.chambers[0].run.items[3].type, "honey")  # type: ignore[union-attr]
 
     def test_items_change_places(self) -> None:
-        changed = do(self.start, do="swap-items", at=9, other=10)
+        changed = do(self.start, do="swap-items", item=named(self.start, 9), other=named(self.start, 10))
         self.assertEqual(changed.chambers[0].run.items[9].type, "honey")  # type: ignore[union-attr]
 
     def test_places_that_are_not_there(self) -> None:
         for edit in (
-            {"do": "remove-item", "at": 99},
-            {"do": "swap-items", "at": 0, "other": 99},
-            {"do": "retype-comb", "at": 16, "contents": "honey"},
-            {"do": "retype-comb", "at": 0, "type": "elm"},
-            {"do": "insert-comb", "at": 99, "type": "brood"},
-            {"do": "insert-comb", "at": 0, "type": "elm"},
+            {"do": "remove-item", "item": "comb-99"},
+            {"do": "swap-items", "item": named(self.start, 0), "other": "comb-99"},
+            {"do": "retype-comb", "item": named(self.start, 16), "contents": "honey"},
+            {"do": "retype-comb", "item": named(self.start, 0), "type": "elm"},
+            {"do": "insert-comb", "before": "comb-99", "type": "brood"},
+            {"do": "insert-comb", "before": named(self.start, 0), "type": "elm"},
             {"do": "remove-entrance", "index": 9},
             {"do": "move-follower", "side": "near", "text": "90"},
         ):
@@ -279,7 +309,7 @@ class Patches(TestCase):
             {"do": "hold", "sizes": ["floor_mm", "height_mm", "face_mm"]},
             {"do": "move-follower", "side": "far", "text": "790"},
             {"do": "drop", "handle": "follower-near", "x_mm": 300},
-            {"do": "remove-item", "at": 4},
+            {"do": "remove-item", "item": named(start, 4)},
             {"do": "add-entrance", "kind": "slot"},
         ):
             with self.subTest(edit["do"]):

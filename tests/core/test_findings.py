@@ -265,6 +265,9 @@ _BOX = tuple(
     for part in ("section", "length_mm", "rest", "litter", "linings", "place")
 )
 MAY_TOUCH: dict[str, tuple[str, ...]] = {
+    "roof-hits-what-stands-under": ("/roof",),
+    "moats-under-nothing": ("/stand/moats",),
+    "way-to-nowhere": ("/chambers", "/passages"),
     "comb-touches-wall": ("/comb_types",),
     "guide-too-long": ("/comb_types",),
     "gap-under-combs": ("/choices/floor_gap_mm",),

@@ -34,6 +34,18 @@ def section(box: int = 0, **sizes: float) -> Break:
     return lambda d: d["chambers"][box]["section"].update(sizes)
 
 
+# A jar of 160 mm under a gable of 20°, with 40 mm at its eaves.
+FEEDER = {"kind": "gabled", "pitch_deg": 10.0, "clearance_mm": 40.0, "under": "feeder", "under_mm": 160.0}
+
+
+def whole(**values: Any) -> Break:
+    return lambda d: d.update(values)
+
+
+def place(box: int, **values: Any) -> Break:
+    return lambda d: d["chambers"][box]["place"].update(values)
+
+
 def chamber(box: int = 0, **values: Any) -> Break:
     return lambda d: d["chambers"][box].update(values)
 
@@ -130,6 +142,9 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("super-doesnt-fit", "error", "tall-in-stack", frame(1, body_width_mm=435.0), True),
     ("mesh-past-floor", "warning", "deep-horizontal", chamber(under={"mesh_to_mm": 1500.0}), True),
     ("super-leaves-open", "warning", "two-chamber", supers(0, turned=True), True),
+    ("roof-hits-what-stands-under", "error", "deep-horizontal", whole(roof=FEEDER), True),
+    ("way-to-nowhere", "error", "two-chamber", place(1, x_mm=1500.0), True),
+    ("moats-under-nothing", "note", "bowline", whole(stand={"moats": True}), True),
     ("super-overhangs", "error", "long-shallow", supers(0, at_mm=1000.0), True),
     ("queen-goes-over", "note", "rear-access", first_passage(excluder=False), True),
     ("chamber-not-square", "error", "two-chamber", section(1, width_mm=480.0), True),

@@ -14,10 +14,12 @@ from sabaka_core import Hive, InfeasibleError, ParameterError, apply_edit, build
 from sabaka_core.actions import AnyEdit
 from sabaka_core.document.chambers import Layer
 from sabaka_core.drawing.whole import whole_drawing
+from sabaka_core.hive.blocks import outside_plan_mm
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.masses import empty_kg
 from sabaka_core.hive.things import thing_of, things
-from sabaka_core.hive.whole import outside_plan_mm, whole
+from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.drawing import Polygon
 from sabaka_core.kit.forms import ChoiceField, FieldGroup, RowField, SizeField
@@ -53,15 +55,24 @@ SANDWICH = (
 
 
 class Earlier(TestCase):
-    """Regression: designs of version 2 open as what they were."""
+    """Regression: earlier designs open as what they were."""
 
-    def test_every_example_of_version_2_opens_and_can_be_reported_on(self) -> None:
-        files = sorted((ROOT / "tests" / "fixtures" / "v2").glob("*.json"))
-        self.assertGreaterEqual(len(files), 14)
-        for file in files:
-            with self.subTest(file.name):
-                self.assertEqual(json.loads(file.read_text("utf-8"))["version"], 2)
-                self.assertTrue(reported(load_hive(file.read_bytes()), "metrics", "findings").chapters)
+    def test_every_example_of_an_earlier_day_opens_and_can_be_reported_on(self) -> None:
+        """Of version 2, and of version 3 before its items had names and its walls doors."""
+        for version in (2, 3):
+            files = sorted((ROOT / "tests" / "fixtures" / f"v{version}").glob("*.json"))
+            self.assertGreaterEqual(len(files), 14)
+            for file in files:
+                with self.subTest(file.name, version=version):
+                    self.assertEqual(json.loads(file.read_text("utf-8"))["version"], version)
+                    self.assertTrue(reported(load_hive(file.read_bytes()), "metrics", "findings").chapters)
+
+    def test_items_that_had_no_names_get_them(self) -> None:
+        old = (ROOT / "tests" / "fixtures" / "v3" / "bowline.json").read_text("utf-8")
+        self.assertNotIn('"comb-1"', old)
+        items = load_hive(old).chambers[0].run.items
+        self.assertEqual(len({item.id for item in items} - {""}), len(items))
+        self.assertEqual([item.id for item in items if item.kind == "comb"][:3], ["comb-1", "comb-2", "comb-3"])
 
     def test_how_a_lid_opens_was_said_twice_and_is_said_once(self) -> None:
         raw = json.loads((ROOT / "tests" / "fixtures" / "v2" / "bowline.json").read_text("utf-8"))
@@ -259,7 +270,7 @@ class OnTop(TestCase):
         """By hand: 12 mm of ply at 600 kg/m³ over the hive's foot."""
         design = opened("bowline")
         long, wide = whole(design).foot_mm
-        more = whole(do(design, {"do": "add-cover", "kind": "boards"})).empty_kg - whole(design).empty_kg
+        more = empty_kg(whole(do(design, {"do": "add-cover", "kind": "boards"}))) - empty_kg(whole(design))
         self.assertAlmostEqual(more, long * wide * 12 * 600 / 1e9)
 
 

@@ -36,6 +36,11 @@ CASES: dict[str, tuple[Hive, Hive]] = {
     "comb-heavy": (thick_combs(), lifted("bowline")),
     "lid-heavy": (lifted("bowline", lid_kg=40.0), lifted("bowline")),
     "super-heavy": (lifted("side-by-side", limit_kg=None), lifted("bowline")),
+    "hung-heavy": (lifted("bowline", Stand(kind="hung")), lifted("bowline")),
+    "lid-without-stay": (
+        opened("bowline", roof=Roof(opens="hinged-side")),
+        opened("bowline", roof=Roof(opens="hinged-side", stay=True)),
+    ),
     "hive-heavy": (lifted("bowline"), lifted("conversion-box")),
 }
 

@@ -10,6 +10,7 @@ from unittest import TestCase
 import sabaka_core
 from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
+from sabaka_core.hive.masses import empty_kg, lid_kg
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
 from tests.core.support import EXAMPLES, column, compared, said, table_of
@@ -66,8 +67,8 @@ class Masses(TestCase):
         design = load_hive((EXAMPLES / "bowline.json").read_bytes())
         bare = design.model_copy(update={"roof": None, "covers": ()})
         with_lid, without = whole(design), whole(bare)
-        self.assertAlmostEqual(with_lid.empty_kg - without.empty_kg, with_lid.lid_kg - without.lid_kg, places=9)
-        self.assertGreater(with_lid.lid_kg, 1.0)
+        self.assertAlmostEqual(empty_kg(with_lid) - empty_kg(without), lid_kg(with_lid) - lid_kg(without), places=9)
+        self.assertGreater(lid_kg(with_lid), 1.0)
 
 
 class Limits(TestCase):

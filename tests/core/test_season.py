@@ -17,6 +17,7 @@ from sabaka_core.kit.tables import table
 from sabaka_core.run.layout import lay_out
 from sabaka_core.season.asked import plan_of
 from sabaka_core.season.constants import constants
+from sabaka_core.season.households import own_run
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, step
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.planned import Plan, balance_kg
@@ -239,7 +240,7 @@ class Plans(TestCase):
 
     def test_a_follower_makes_any_size_from_three_to_all(self) -> None:
         """Trade check: every number of combs from 3 up has its place, and the run closes."""
-        nest = Nest(analyse(opened("bowline")))
+        nest = Nest(own_run(analyse(opened("bowline"))))
         faces = [nest.standing(number).far_mm for number in range(3, nest.capacity + 1)]
         self.assertEqual(faces, sorted(set(faces)))
 

@@ -22,6 +22,7 @@ from sabaka_core.edits.sizing import SizeBox
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.masses import empty_kg, full_kg
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.paper.svg import to_svg
@@ -173,14 +174,14 @@ class Masses(TestCase):
         shell = 2 * 1050 * 244.5 * 25 + 2 * 466.7 * 244.5 * 25 + 1050 * 516.7 * 22
         lid_kg = 1.05 * 0.5167 * 14
         bars = sum(482.6 * p.length_mm * 19 for p in analyse(design).layout.combs)
-        self.assertAlmostEqual(w.empty_kg, (shell + bars) * 450 / 1e9 + lid_kg, delta=0.1)
+        self.assertAlmostEqual(empty_kg(w), (shell + bars) * 450 / 1e9 + lid_kg, delta=0.1)
 
     def test_full_is_empty_and_honey(self) -> None:
         for name in NAMES:
             w = whole(opened(name))
             with self.subTest(name):
-                self.assertAlmostEqual(w.full_kg, w.empty_kg + w.honey_kg)
-                self.assertTrue(10 < w.empty_kg < 200 and 10 < w.honey_kg < 250)
+                self.assertAlmostEqual(full_kg(w), empty_kg(w) + w.honey_kg)
+                self.assertTrue(10 < empty_kg(w) < 200 and 10 < w.honey_kg < 250)
 
 
 class Sizing(TestCase):
@@ -312,9 +313,9 @@ class OnTheBench(TestCase):
         design = opened("two-chamber")
         from sabaka_core.edits.items import RemoveItem
 
-        changed = apply_edit(design, RemoveItem(at=0), 1)
+        changed = apply_edit(design, RemoveItem(item="comb-1"), 1)
         self.assertEqual([len(c.run.items) for c in changed.chambers], [13, 12])
         with self.assertRaises(ParameterError):
-            apply_edit(design, RemoveItem(at=0), 7)
+            apply_edit(design, RemoveItem(item="comb-1"), 7)
         with self.assertRaises(ParameterError):
             build_report(design, {}, 7)

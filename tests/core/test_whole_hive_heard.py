@@ -9,11 +9,14 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.document.season import Season, Seen
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.context import Context
+from sabaka_core.hive.whole import whole
 from sabaka_core.lifting.asked import here_in, supers_in, tasks_in
 from sabaka_core.season.asked import year_in
 from sabaka_core.season.planned import balance_kg
 from sabaka_core.show.study import chapter
+from sabaka_core.winter.asked import winter_in
 from tests.core.support import EXAMPLES
+from tests.core.test_layers import do
 
 
 def opened(name: str) -> Hive:
@@ -88,7 +91,32 @@ class Room(TestCase):
 
     def test_winter_says_what_stays_and_what_comes_off(self) -> None:
         said = " ".join(chapter(asked("side-by-side"), "winter").notes)
-        self.assertIn("come off or are shut: super 2, left honey", said)
+        self.assertIn("come off or are shut for the winter: super 2, left honey", said)
+
+
+class BoxesInWinter(TestCase):
+    """Hand: a super that stays adds its walls to the shell."""
+
+    def test_its_walls_let_heat_out(self) -> None:
+        """Four boards of 19 mm: R = 0.13 + 0.019/0.13 + 0.04 = 0.3162, U = 3.163; by the area inside."""
+        off, on = (
+            Context(do(opened("long-shallow"), {"do": "set", "path": "/wintering/boxes", "text": text})).once(winter_in)
+            for text in ("off", "on")
+        )
+        face = on.shell.faces[-1]
+        self.assertEqual((face.name, len(on.shell.faces)), ("Boxes over it", len(off.shell.faces) + 1))
+        self.assertAlmostEqual(face.u, 1 / (0.13 + 0.019 / 0.13 + 0.04), places=2)
+        block = next(b for b in whole(opened("long-shallow")).boxes if b.is_super)
+        inside = (block.x[1] - block.x[0] - 38.0, block.y[1] - block.y[0] - 38.0)
+        self.assertAlmostEqual(face.area, 2 * sum(inside) * block.height_mm / 1e6, places=4)
+        self.assertAlmostEqual(on.shell.ua - off.shell.ua, face.u * face.area, places=6)
+        self.assertGreater(on.honey_kg, off.honey_kg)
+
+    def test_the_plan_says_what_stays_until_its_keeper_does(self) -> None:
+        north = do(opened("side-by-side"), {"do": "set", "path": "/season/climate", "text": "subarctic"})
+        self.assertEqual(Context(north).once(winter_in).shell.faces[-1].name, "Boxes over it")
+        off = do(north, {"do": "set", "path": "/wintering/boxes", "text": "off"})
+        self.assertNotEqual(Context(off).once(winter_in).shell.faces[-1].name, "Boxes over it")
 
 
 class Lifted(TestCase):

@@ -30,6 +30,7 @@ CASES: dict[str, tuple[Hive, Hive]] = {
     "winter-out-of-range": (wintering("long-shallow", "subarctic", constants=COLD), wintering("bowline")),
     "month-out-of-range": (wintering("bowline", constants=COLD), wintering("bowline")),
     "stores-short": (wintering("bowline", constants=COLD), wintering("bowline")),
+    "stores-come-off": (wintering("side-by-side", "subarctic", boxes="off"), wintering("side-by-side", "subarctic")),
     "wets": (wintering("bowline", humidity=100.0), wintering("bowline", "tropical")),
     "damp": (wintering("bowline"), wintering("bowline", school="vented", humidity=50.0)),
     "cannot-climb": (wintering("bowline"), wintering("tall-in-stack", "maritime")),

@@ -16,6 +16,11 @@ def size(path: str, label: str, value: float, gloss: str = "", held: bool = True
     )
 
 
+def counted(path: str, label: str, number: int, gloss: str = "") -> SizeField:
+    """A number of things that is typed."""
+    return SizeField(path=path, label=label, quantity=Quantity(value=number, unit="count"), held=True, gloss=gloss)
+
+
 def choice(path: str, label: str, value: str, *options: tuple[str, str, str]) -> ChoiceField:
     """One of several."""
     return ChoiceField(

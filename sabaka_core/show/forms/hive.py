@@ -11,7 +11,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.forms.combs import comb_forms
-from sabaka_core.show.forms.fields import action, choice, size
+from sabaka_core.show.forms.fields import action, choice, counted, size
 from sabaka_core.show.forms.shape import shape_forms
 
 
@@ -42,6 +42,7 @@ def passage_form(hive: Hive, index: int) -> FieldGroup:
             ("slot", "a slot", ""),
             ("holes", "holes", ""),
             ("open", "open", "One box stands on the other without a floor."),
+            ("vent", "a screened vent", "Air and scent pass, bees don’t."),
         ),
         choice(
             f"{at}/excluder",
@@ -51,6 +52,16 @@ def passage_form(hive: Hive, index: int) -> FieldGroup:
             ("yes", "in the passage", "Slots of 4.1 to 4.4 mm; every other way round it counts."),
         ),
     ]
+    fields.append(
+        choice(
+            f"{at}/slide",
+            "Slide",
+            passage.slide,
+            ("none", "none", ""),
+            ("open", "one, drawn", "Shut for a split, for a clearing of supers, or for the winter."),
+            ("shut", "one, shut", "No bees pass: what lies behind it is out of reach."),
+        )
+    )
     if passage.kind != "open":
         fields.append(size(f"{at}/width_mm", "Wide", passage.width_mm or 0.0, "All holes together."))
         fields.append(size(f"{at}/height_mm", "High", passage.height_mm or 0.0))
@@ -62,17 +73,34 @@ def passage_form(hive: Hive, index: int) -> FieldGroup:
     )
 
 
+_BOX = {"combs": "Super", "vents": "Vent box", "nothing": "Shim"}
+
+
 def super_form(hive: Hive, index: int) -> FieldGroup:
     """Supers of one kind on a chamber."""
     each, at = hive.supers[index], f"/supers/{index}"
     return FieldGroup(
         id=f"super-{index}",
-        title=f"Super {index + 1}, on {each.chamber.replace('-', ' ')}",
+        title=f"{_BOX[each.holds]} {index + 1}, on {each.chamber.replace('-', ' ')}",
         fields=(
+            choice(
+                f"{at}/holds",
+                "It holds",
+                each.holds,
+                ("combs", "combs", ""),
+                ("vents", "vents", "Screened holes over the bees: moisture leaves, and warmth with it."),
+                ("nothing", "nothing: a shim", "Makes up height where stacks differ, or room for a feeder."),
+            ),
+            choice(
+                f"{at}/chamber",
+                "Stands on",
+                each.chamber,
+                *((c.id, c.id.replace("-", " "), "") for c in hive.chambers if c.axis == "lying"),
+            ),
             choice(f"{at}/comb_type", "Hangs", each.comb_type, *((kind.id, kind.name, "") for kind in hive.comb_types)),
             size(f"{at}/height_mm", "Each, high", each.height_mm),
-            _counted(f"{at}/frames", "Combs in each", each.frames),
-            _counted(f"{at}/boxes", "One on the other", each.boxes),
+            counted(f"{at}/frames", "Combs in each", each.frames),
+            counted(f"{at}/boxes", "One on the other", each.boxes),
             size(f"{at}/at_mm", "From the chamber's near end", each.at_mm, "For supers abreast on one chamber."),
             choice(
                 f"{at}/turned",
@@ -84,10 +112,6 @@ def super_form(hive: Hive, index: int) -> FieldGroup:
         ),
         actions=(action("Take it off", do="remove-super", at=index),),
     )
-
-
-def _counted(path: str, label: str, number: int) -> SizeField:
-    return SizeField(path=path, label=label, quantity=Quantity(value=number, unit="count"), held=True)
 
 
 def _stand(a: Analysis) -> Iterator[FieldGroup]:
@@ -176,6 +200,21 @@ def _colonies(a: Analysis) -> Iterator[FieldGroup]:
             title="Colony",
             fields=(
                 TextField(path=f"{at}/name", label="Called", value=colony.name),
+                choice(
+                    f"{at}/chamber",
+                    "Lives in",
+                    colony.chamber,
+                    *((c.id, c.id.replace("-", " "), "") for c in a.hive.chambers),
+                ),
+                choice(
+                    f"{at}/stretch",
+                    "Its combs",
+                    colony.stretch,
+                    ("between-followers", "between the followers", ""),
+                    ("near-end", "at the near end, to the first board", "Of two that share a run."),
+                    ("far-end", "at the far end, from the last board", "Of two that share a run."),
+                    ("whole", "all of the run", "As in a log."),
+                ),
                 choice(
                     f"{at}/strength",
                     "Strength",

@@ -8,12 +8,13 @@ from sabaka_core.document.hive import Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.masses import lid_kg
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.show.forms.fields import choice, size
-from sabaka_core.show.forms.things import roof_opens
+from sabaka_core.show.forms.outside import roof_opens
 
 
 def lifting_forms(a: Analysis) -> tuple[FieldGroup, ...]:
@@ -113,7 +114,7 @@ def _lid(a: Analysis, lifting: Lifting) -> FieldGroup:
         size(
             "/lifting/lid_kg",
             "Lid weighs",
-            whole(a.hive).lid_kg,
+            lid_kg(whole(a.hive)),
             "By its boards until you weigh it; empty for that.",
             lifting.lid_kg is not None,
         ),

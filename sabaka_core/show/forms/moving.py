@@ -2,19 +2,30 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.moving import OWN, Moving
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
-from sabaka_core.moving.find import WISHES
+from sabaka_core.moving.find import WISHES, moving_box
 from sabaka_core.show.forms.fields import action, choice, size
 
 
 def moving_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Move in step's ledger."""
     moving = a.hive.moving or Moving()
-    return (_bees(moving), _wishes(moving), _days(moving), _boxes(moving), _making(moving))
+    return (*_into(a, moving), _bees(moving), _wishes(moving), _days(moving), _boxes(moving), _making(moving))
+
+
+def _into(a: Analysis, moving: Moving) -> Iterator[FieldGroup]:
+    """Which chamber they are moved into, where there are several that hold combs."""
+    held = [chamber for chamber in a.hive.chambers if any(item.kind == "comb" for item in chamber.run.items)]
+    if len(held) > 1:
+        now = a.hive.chambers[moving_box(a.hive)].id
+        names = ((chamber.id, chamber.id.replace("-", " "), "") for chamber in held)
+        yield FieldGroup(id="into", title="Into", fields=(choice("/moving/chamber", "Chamber", now, *names),))
 
 
 def _bees(moving: Moving) -> FieldGroup:

@@ -40,7 +40,7 @@ def _nest(a: Analysis) -> FieldGroup:
 
 def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
     for placed in a.layout.placed:
-        at = f"{a.path}/run/items/{placed.index}"
+        at = f"{a.path}/run/items/{placed.item.id}"
         if isinstance(placed.item, Follower):
             yield _follower(placed, placed.item, at)
         elif isinstance(placed.item, Gap):
@@ -108,7 +108,7 @@ def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
                 ("straw", "straw", "Packed in for the winter."),
             ),
         ),
-        actions=(action("Take the gap out", do="remove-item", at=placed.index),),
+        actions=(action("Take the gap out", do="remove-item", item=placed.item.id),),
     )
 
 

@@ -65,7 +65,25 @@ def _section(a: Analysis) -> FieldGroup:
                 ("along", "along the hive", "The run goes across it; from either side both hands reach alike."),
             )
         )
+    if isinstance(section, CircleSection | RectangleSection) and a.hive.system == "tree-cavity":
+        fields.append(_lies(a))
     return FieldGroup(id="section", title="Section", fields=tuple(fields))
+
+
+def _lies(a: Analysis) -> ChoiceField:
+    """Whether a log or column stands or lies; how many combs it holds follows."""
+    ways = (
+        ("standing", "standing", "As a hollow tree does: tall comb, the queen goes up in spring and stores above."),
+        ("lying", "lying", "Combs are reached from an end; many short ones."),
+    )
+    return ChoiceField(
+        path=f"{a.path}/axis",
+        label="The log is",
+        value=a.chamber.axis,
+        options=tuple(
+            Option(value=axis, label=words, why=why, edit={"do": "turn-log", "axis": axis}) for axis, words, why in ways
+        ),
+    )
 
 
 def _kind(a: Analysis, section: Section) -> ChoiceField:
@@ -250,6 +268,9 @@ def _box(a: Analysis) -> FieldGroup:
             size(f"{at}/thickness_mm", f"{name}, each side", lining.thickness_mm, narrow),
             size(f"{at}/from_mm", f"{name}, from", lining.from_mm, "Along the run from the near end wall."),
             size(f"{at}/to_mm", f"{name}, to", lining.to_mm),
+            size(
+                f"{at}/floor_mm", f"{name}, filler on the floor", lining.floor_mm, "Under frames that hang less deep."
+            ),
         ]
     for index, height in enumerate(chamber.boxes_mm):
         name = f"Box {index + 1} of the stack, high"

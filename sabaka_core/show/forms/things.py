@@ -7,44 +7,60 @@ from collections.abc import Callable, Iterator
 from sabaka_core.base.quantity import mm
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame
-from sabaka_core.document.hive import Hive, Roof, Stand
-from sabaka_core.drawing.built import layer_look
 from sabaka_core.edits.chambers import gap_before_mm
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.materials import materials
-from sabaka_core.hive.things import Thing, thing_of
-from sabaka_core.hive.whole import Whole, outside_plan_mm
-from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, RowField, SizeField
+from sabaka_core.hive.blocks import outside_plan_mm
+from sabaka_core.hive.things import Thing, thing_of, things
+from sabaka_core.hive.whole import Whole
+from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, SizeField
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.forms.fields import action, choice, size
+from sabaka_core.show.forms.fields import action, choice, counted, size
 from sabaka_core.show.forms.hive import passage_form, super_form
+from sabaka_core.show.forms.layers import layer_rows
+from sabaka_core.show.forms.outside import COVER_WORDS, covers_form, roof_form, stand_form
 from sabaka_core.show.forms.shape import shape_forms
 
-_MATERIALS = "From the inside out. Actual thickness, as measured."
 
-
-def thing_forms(whole: Whole, ident: str) -> tuple[FieldGroup, ...]:
+def thing_forms(whole: Whole, ident: str, box: int) -> tuple[FieldGroup, ...]:
     """The ledger of one thing, and what can be added to the hive; the tray alone where nothing is chosen."""
     thing = thing_of(whole, ident)
     own = () if thing is None else tuple(_FORMS[thing.kind](whole, thing))
-    return (*own, tray(whole))
+    return (*own, tray(whole, box))
 
 
-def tray(whole: Whole) -> FieldGroup:
-    """What can be put on the hive."""
+def tray(whole: Whole, box: int) -> FieldGroup:
+    """What can be put on the hive: by a click on the chamber on the bench, or dragged to where it can stand."""
     hive = whole.hive
     actions: list[Action] = []
-    for a in whole.chambers:
-        if a.main is not None and a.chamber.axis == "lying":
-            actions.append(action(f"Super{_on(a)}", do="add-super", chamber=a.chamber.id))
-    actions += [action(words, do="add-cover", kind=kind) for kind, words in _COVERS.items() if kind != "bars"]
+    carrying = [a for a in whole.chambers if a.main is not None and a.chamber.axis == "lying"]
+    here = next((a for a in carrying if a.box == box), None)
+    for words, holds in _BOXES if here is not None else ():
+        edits = {a.box: {"do": "add-super", "chamber": a.chamber.id, "holds": holds} for a in carrying}
+        onto = {thing.id: edits[on] for thing in things(whole) if (on := _stands_on(whole, thing)) in edits}
+        assert here is not None
+        actions.append(Action(label=f"{words}{_on(here)}", edit=edits[here.box], onto=onto))
+    for kind, words in COVER_WORDS.items():
+        if kind != "bars":
+            edit = {"do": "add-cover", "kind": kind}
+            actions.append(Action(label=words, edit=edit, onto={"covers-0": edit, "roof-0": edit}))
     for one, two in zip(hive.chambers, hive.chambers[1:], strict=False):
         if not any({p.from_chamber, p.to_chamber} == {one.id, two.id} for p in hive.passages):
             words = f"Way, {one.id} to {two.id}".replace("-", " ")
             actions.append(action(words, do="add-passage", from_chamber=one.id, to_chamber=two.id))
     return FieldGroup(id="tray", title="Put on the hive", fields=(), actions=tuple(actions))
+
+
+_BOXES = (("Super", "combs"), ("Vent box", "vents"), ("Shim", "nothing"))
+
+
+def _stands_on(whole: Whole, thing: Thing) -> int | None:
+    """The chamber that a box dropped on a thing comes to stand on; none where it can't."""
+    if thing.kind == "super":
+        on = whole.hive.supers[thing.index].chamber
+        return next(a.box for a in whole.chambers if a.chamber.id == on)
+    return thing.box if thing.kind in ("inside", "sides", "ends") else None
 
 
 def _on(a: Analysis) -> str:
@@ -58,8 +74,22 @@ def _walls(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     path = f"{a.path}/walls/{thing.kind}"
     layers: tuple[Layer, ...] = getattr(a.chamber.walls, thing.kind)
     alike = () if thing.kind == "floor" else (action("All walls so", do="walls-alike", path=path),)
-    yield _layers(thing.title, path, layers, 1, alike)
-    yield _under(a) if thing.kind == "floor" else _sizes(a)
+    if thing.kind == "floor":
+        path, layers = f"/chambers/{a.floor_box}/walls/floor", a.floor_layers
+    yield layer_rows(thing.title, path, layers, 1, alike)
+    if thing.kind != "floor":
+        yield _sizes(a)
+        return
+    if len(whole.chambers) > 1:
+        common = choice(
+            "/common_floor",
+            "Floor",
+            "yes" if whole.hive.common_floor else "no",
+            ("no", "each box its own", "Boxes are set and moved one by one."),
+            ("yes", "one under all of them", "Boxes stay level and the gap between them stays shut below."),
+        )
+        yield FieldGroup(id="common-floor", title="Under all boxes", fields=(common,))
+    yield _under(a)
 
 
 def _under(a: Analysis) -> FieldGroup:
@@ -93,37 +123,9 @@ def _under(a: Analysis) -> FieldGroup:
             ("no", "none", ""),
             ("yes", "one, greased and gridded", "Three days' fall is counted on it."),
         ),
+        counted(f"{at}/clean_outs", "Clean-out hatches", under.clean_outs, "At the foot of the walls, for a scraper."),
     ]
     return FieldGroup(id="under", title="Mesh and what goes under it", fields=tuple(fields))
-
-
-def _layers(title: str, path: str, layers: tuple[Layer, ...], least: int, more: tuple[Action, ...]) -> FieldGroup:
-    """Layers as rows: material, thickness, moved inward or outward, taken out."""
-    rows: list[FormField] = []
-    for at, layer in enumerate(layers):
-        moves = [
-            action(words, do="move-layer", path=path, at=at, to=to)
-            for words, to in (("inward", at - 1), ("outward", at + 1))
-            if 0 <= to < len(layers)
-        ]
-        if len(layers) > least:
-            moves.append(action("take out", do="remove-layer", path=path, at=at))
-        what = choice(f"{path}/{at}/material", f"Layer {at + 1}", layer.material, *_known(layer.material))
-        thick = size(f"{path}/{at}/thickness_mm", f"Layer {at + 1}, thick", layer.thickness_mm, _MATERIALS)
-        look = layer_look(layer.material)
-        rows.append(
-            RowField(
-                path=f"{path}/{at}", label=f"Layer {at + 1}", look=look, fields=(what, thick), actions=tuple(moves)
-            )
-        )
-    add = action("Add a layer", do="add-layer", path=path)
-    moving = {"do": "move-layer", "path": path}
-    return FieldGroup(id="layers", title=title, fields=tuple(rows), actions=(add, *more), moves=moving)
-
-
-def _known(material: str) -> Iterator[tuple[str, str, str]]:
-    names = list(materials())
-    yield from ((name, name, "") for name in (names if material in names else [material, *names]))
 
 
 def _sizes(a: Analysis) -> FieldGroup:
@@ -170,6 +172,17 @@ def _inside(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     a = whole.chambers[thing.box]
     yield _place(whole, a)
     yield from shape_forms(a)
+    at, place = f"{a.path}/place", a.chamber.place
+    yield FieldGroup(
+        id="place",
+        title="Where it stands in the hive",
+        folded=True,
+        fields=(
+            size(f"{at}/x_mm", "Along", place.x_mm, "Its outer near end, from where the hive begins."),
+            size(f"{at}/y_mm", "Across", place.y_mm, "Its outer left side."),
+            size(f"{at}/z_mm", "Up", place.z_mm, "Its underside; a shim or another box stands below."),
+        ),
+    )
 
 
 def _place(whole: Whole, a: Analysis) -> FieldGroup:
@@ -186,6 +199,7 @@ def _place(whole: Whole, a: Analysis) -> FieldGroup:
             ("shelf", "nothing: it carries others", "Litter, a shim, or room for moisture."),
         )
     ]
+    fields.append(_door(a))
     gap = gap_before_mm(whole.hive, a.box)
     if gap is not None:
         fields.append(
@@ -206,80 +220,18 @@ def _place(whole: Whole, a: Analysis) -> FieldGroup:
     )
 
 
-_COVERS = {"bars": "bars that touch", "slats": "Slats", "boards": "Cover board", "cloth": "Cloth", "screen": "Screen"}
-
-
-def _covers(whole: Whole, _: Thing) -> Iterator[FieldGroup]:
-    """Covers as rows, lowest first."""
-    covers = whole.hive.covers
-    rows: list[FormField] = []
-    for at, cover in enumerate(covers):
-        path = f"/covers/{at}"
-        moves = [
-            action(words, do="move-cover", at=at, to=to)
-            for words, to in (("down", at - 1), ("up", at + 1))
-            if 0 <= to < len(covers)
-        ]
-        moves.append(action("take off", do="remove-cover", at=at))
-        kinds = ((kind, words.lower(), "") for kind, words in _COVERS.items())
-        rows.append(
-            RowField(
-                path=path,
-                label=f"Cover {at + 1}",
-                look=layer_look(cover.material),
-                fields=(
-                    choice(f"{path}/kind", f"Cover {at + 1}", cover.kind, *kinds),
-                    choice(f"{path}/material", f"Cover {at + 1}, of", cover.material, *_known(cover.material)),
-                    size(f"{path}/thickness_mm", f"Cover {at + 1}, thick", cover.thickness_mm),
-                    choice(
-                        f"{path}/feeder_hole",
-                        f"Cover {at + 1}, hole",
-                        "yes" if cover.feeder_hole else "no",
-                        ("no", "none", ""),
-                        ("yes", "for a feeder", ""),
-                    ),
-                ),
-                actions=tuple(moves),
-            )
-        )
-    title = "Over the combs, lowest first" if covers else "Nothing lies over the combs"
-    yield FieldGroup(id="covers", title=title, fields=tuple(rows), moves={"do": "move-cover"})
-
-
-def roof_opens(hive: Hive) -> ChoiceField:
-    """How the lid opens: Lift asks it too."""
+def _door(a: Analysis) -> ChoiceField:
+    """A wall that opens: by it combs are reached, or litter, without lifting what is above."""
+    ends = (("near-end", "at the near end", ""), ("far-end", "at the far end", "Combs are drawn from behind."))
     return choice(
-        "/roof/opens",
-        "It opens",
-        hive.roof.opens if hive.roof is not None else "lifts-off",
-        ("lifts-off", "lifted off", "Light, or two people: all of it is carried."),
-        ("hinged-side", "hinged on a long side", "Half its weight is lifted; it wants a stay, and wind catches it."),
-        ("hinged-end", "hinged at an end", "A long lever: heavy at its far edge."),
-        ("slides", "in parts that slide off", "One part is lifted off at a time, the rest stays shut."),
+        f"{a.path}/door",
+        "Door",
+        a.chamber.door,
+        ("none", "none", ""),
+        ("left", "in the left wall", ""),
+        ("right", "in the right wall", ""),
+        *(() if a.chamber.axis == "standing" else ends),
     )
-
-
-def _roof(whole: Whole, _: Thing) -> Iterator[FieldGroup]:
-    roof = whole.hive.roof or Roof()
-    fields: list[FormField] = [
-        choice(
-            "/roof/kind",
-            "Shape",
-            roof.kind,
-            ("flat", "flat", "Simple; holds what stands on it, and water unless it is tilted."),
-            ("pent", "pent, falling one way", "Sheds water to one side; one high wall."),
-            ("gabled", "gabled", "Sheds water both ways, with room under its ridge."),
-        ),
-        roof_opens(whole.hive),
-    ]
-    if roof.kind != "flat":
-        fields.append(size("/roof/pitch_deg", "Pitch", roof.pitch_deg, "From the level."))
-    fields += [
-        size("/roof/clearance_mm", "Room over the combs", roof.clearance_mm, "For a feeder, a jar or insulation."),
-        size("/roof/overlap_mm", "Rim below the walls' top", roof.overlap_mm, "Keeps rain and wind out."),
-    ]
-    yield _layers("Roof, inside first", "/roof/layers", roof.layers, 0, ())
-    yield FieldGroup(id="roof", title="Shape of the roof", fields=tuple(fields))
 
 
 def _super(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
@@ -303,26 +255,14 @@ def _passage(whole: Whole, thing: Thing) -> Iterator[FieldGroup]:
     yield passage_form(whole.hive, thing.index)
 
 
-def _stand(whole: Whole, _: Thing) -> Iterator[FieldGroup]:
-    stand = whole.hive.stand or Stand()
-    yield FieldGroup(
-        id="stand",
-        title="Stand",
-        fields=(
-            size("/stand/height_mm", "Floor above the ground", stand.height_mm),
-            size("/stand/splay_deg", "Legs splayed", stand.splay_deg),
-        ),
-    )
-
-
 _FORMS: dict[str, Callable[[Whole, Thing], Iterator[FieldGroup]]] = {
     "sides": _walls,
     "ends": _walls,
     "floor": _walls,
     "inside": _inside,
-    "covers": _covers,
-    "roof": _roof,
+    "covers": covers_form,
+    "roof": roof_form,
     "super": _super,
     "passage": _passage,
-    "stand": _stand,
+    "stand": stand_form,
 }

@@ -2,14 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.forms import FieldGroup, SizeField, TextField
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import table
 from sabaka_core.season.weather import climates
 from sabaka_core.show.forms.fields import choice
+
+
+def _boxes(a: Analysis, wintering: Wintering) -> Iterator[FormField]:
+    """Which supers stay over the nest, where there are any."""
+    if any(each.chamber == a.chamber.id for each in a.hive.supers):
+        yield choice(
+            "/wintering/boxes",
+            "Boxes over the nest",
+            wintering.boxes,
+            ("plan", "as the season plans", "They come off unless the run can’t hold the stores."),
+            ("off", "come off", "A small room is a warm one; stores that were in them are fed."),
+            ("on", "stay", "Stores lie over the cluster, where it climbs; their walls let heat out all winter."),
+        )
 
 
 def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
@@ -40,6 +55,7 @@ def winter_forms(a: Analysis) -> tuple[FieldGroup, ...]:
                     quantity=Quantity(value=wintering.humidity, unit="number"),
                     held=True,
                 ),
+                *_boxes(a, wintering),
                 choice(
                     "/wintering/school",
                     "Top",

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from math import ceil
 
-from sabaka_core.base.quantity import Quantity, count
+from sabaka_core.base.quantity import Quantity, count, mm
 from sabaka_core.base.sources import COMMON, KEEPER
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.frames.catalogue import box_of
+from sabaka_core.hive.masses import centre_mm, empty_kg, lid_kg
 from sabaka_core.hive.materials import FROM_MEMORY
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.metrics import Metric
@@ -54,7 +55,7 @@ def _room(hive: Whole) -> Iterator[Metric]:
 def _weights(hive: Whole) -> Iterator[Metric]:
     heavy = practice("honey_density").source
     honey = known("h", "honey", hive.honey_kg, "kg")
-    empty = known("e", "empty", hive.empty_kg, "kg")
+    empty = known("e", "empty", empty_kg(hive), "kg")
     yield read(
         "hive.honey_kg",
         "Honey when all of it is full",
@@ -68,8 +69,17 @@ def _weights(hive: Whole) -> Iterator[Metric]:
         "Hive, empty",
         empty.quantity,
         "walls, floor, lid, bars and frames, each by its wood",
-        known("l", "lid", hive.lid_kg, "kg", practice("lid_mass").source),
+        known("l", "lid", lid_kg(hive), "kg", practice("lid_mass").source),
         source=FROM_MEMORY,
+    )
+    yield read(
+        "hive.centre_mm",
+        "Centre of mass above its underside",
+        mm(centre_mm(hive)[2]),
+        "of the empty hive, thing by thing",
+        empty,
+        source=FROM_MEMORY,
+        gloss="The lower it lies, the farther the hive leans before it tips.",
     )
     yield worked(
         "hive.full_kg",

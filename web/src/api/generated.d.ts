@@ -720,7 +720,7 @@ export interface components {
         };
         /**
          * Action
-         * @description An edit on a button.
+         * @description An edit on a button; where it can be dragged, ``onto`` has the edit for each thing that it may be dropped on.
          */
         Action: {
             /** Label */
@@ -728,6 +728,15 @@ export interface components {
             /** Edit */
             edit: {
                 [key: string]: unknown;
+            };
+            /**
+             * Onto
+             * @default {}
+             */
+            onto: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
             };
         };
         /**
@@ -941,7 +950,7 @@ export interface components {
          * @description One cavity with its run.
          *
          *     ``boxes_mm`` are the heights of the boxes it is stacked up of, lowest first; none for a box in one
-         *     piece. A standing chamber's section is its plan, and ``length_mm`` its height.
+         *     piece. A standing chamber's section is its plan, and ``length_mm`` its height. A ``door`` opens a wall of it.
          */
         Chamber: {
             /** Id */
@@ -986,6 +995,11 @@ export interface components {
              */
             rest?: components["schemas"]["Rest"];
             /**
+             * Door
+             * @default none
+             */
+            door?: ("near-end" | "far-end" | "left" | "right") | "none";
+            /**
              * @default {
              *       "kind": "none",
              *       "depth_mm": 0,
@@ -1000,7 +1014,8 @@ export interface components {
              *       "mesh_to_mm": 0,
              *       "shutter": "none",
              *       "tray": "none",
-             *       "mite_board": false
+             *       "mite_board": false,
+             *       "clean_outs": 0
              *     }
              */
             under?: components["schemas"]["UnderRun"];
@@ -1030,7 +1045,7 @@ export interface components {
         };
         /**
          * ChamberName
-         * @description One chamber of the hive, to choose which one lies on the bench.
+         * @description One chamber of the hive, to choose which one lies on the bench; its run small, where there are several.
          */
         ChamberName: {
             /** Box */
@@ -1040,6 +1055,7 @@ export interface components {
             /** Role */
             role: string;
             text: components["schemas"]["Text"];
+            rod: components["schemas"]["Drawing"] | null;
         };
         /**
          * Chapter
@@ -1321,6 +1337,11 @@ export interface components {
          */
         Comb: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1482,6 +1503,11 @@ export interface components {
          */
         Divider: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1567,6 +1593,11 @@ export interface components {
          */
         Excluder: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1580,6 +1611,11 @@ export interface components {
          */
         Feeder: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1590,6 +1626,8 @@ export interface components {
         /**
          * FieldGroup
          * @description Fields that belong together. ``moves`` is the edit that puts the row ``at`` to another place ``to``.
+         *
+         *     What few hives need is ``folded``: one click away.
          */
         FieldGroup: {
             /** Id */
@@ -1607,6 +1645,11 @@ export interface components {
             moves: {
                 [key: string]: unknown;
             } | null;
+            /**
+             * Folded
+             * @default false
+             */
+            folded: boolean;
         };
         /**
          * Finding
@@ -1699,6 +1742,11 @@ export interface components {
          * @description A movable board that ends the nest on one side.
          */
         Follower: {
+            /**
+             * Id
+             * @default
+             */
+            id?: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1844,6 +1892,11 @@ export interface components {
          */
         Gap: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1910,7 +1963,9 @@ export interface components {
         };
         /**
          * Hive
-         * @description One hive design.
+         * @description One hive design; ``id`` tells it from every other of its keeper's, whatever it is called.
+         *
+         *     With a ``common_floor`` all that stands beside each other stands on one floor.
          */
         Hive: {
             /**
@@ -1925,6 +1980,8 @@ export interface components {
              * @constant
              */
             version?: 3;
+            /** Id */
+            id?: string | null;
             /** Name */
             name: string;
             /**
@@ -1969,6 +2026,11 @@ export interface components {
              * @default []
              */
             passages?: components["schemas"]["Passage"][];
+            /**
+             * Common Floor
+             * @default false
+             */
+            common_floor?: boolean;
             /**
              * Covers
              * @default []
@@ -2382,12 +2444,14 @@ export interface components {
         };
         /**
          * Moving
-         * @description Bees on the wrong comb, and the wishes for moving them.
+         * @description Bees on the wrong comb, and the wishes for moving them into a ``chamber``: the brood chamber if none is said.
          *
          *     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
          *     are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
          */
         Moving: {
+            /** Chamber */
+            chamber?: string | null;
             /**
              * Bees
              * @default frames
@@ -2557,7 +2621,7 @@ export interface components {
         };
         /**
          * Passage
-         * @description A way for bees from one chamber to another.
+         * @description A way from one chamber to another: for bees, or, screened, for air alone. A slide shuts it for a while.
          */
         Passage: {
             /** From Chamber */
@@ -2569,7 +2633,7 @@ export interface components {
              * @default open
              * @enum {string}
              */
-            kind?: "slot" | "holes" | "open";
+            kind?: "slot" | "holes" | "open" | "vent";
             /** Width Mm */
             width_mm?: number | null;
             /** Height Mm */
@@ -2579,6 +2643,12 @@ export interface components {
              * @default false
              */
             excluder?: boolean;
+            /**
+             * Slide
+             * @default none
+             * @enum {string}
+             */
+            slide?: "none" | "open" | "shut";
         };
         /**
          * Place
@@ -2741,7 +2811,9 @@ export interface components {
          * Roof
          * @description The lid: its shape, its inside clearance above the bars, how it opens, its build-up from the inside out.
          *
-         *     ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end.
+         *     ``pitch_deg`` is how steep a pent or gabled one is; a hinge lies at a long side or at an end, and a ``stay`` holds
+         *     it up. It is in one part or two, that meet in the middle of the hive. ``vents`` are openings of its room, and
+         *     ``under`` is what stands in that room on the covers, so high, insulation of such a material.
          */
         Roof: {
             /**
@@ -2776,6 +2848,37 @@ export interface components {
              * @default []
              */
             layers?: components["schemas"]["Layer"][];
+            /**
+             * Parts
+             * @default 1
+             */
+            parts?: number;
+            /**
+             * Stay
+             * @default false
+             */
+            stay?: boolean;
+            /**
+             * Vents
+             * @default 0
+             */
+            vents?: number;
+            /**
+             * Under
+             * @default nothing
+             * @enum {string}
+             */
+            under?: "nothing" | "feeder" | "insulation";
+            /**
+             * Under Mm
+             * @default 0
+             */
+            under_mm?: number;
+            /**
+             * Under Of
+             * @default sheep wool
+             */
+            under_of?: string;
         };
         /**
          * RowField
@@ -3060,6 +3163,11 @@ export interface components {
          */
         Spacer: {
             /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -3081,7 +3189,10 @@ export interface components {
         };
         /**
          * Stand
-         * @description Height of the floor's underside above the ground, and leg splay.
+         * @description What carries the hive: height of the floor's underside above the ground, legs and their splay, or ropes.
+         *
+         *     ``moats`` are cups of oil or water that its legs stand in, ``ledge_mm`` how wide a shelf beside the hive is, where
+         *     ``handles`` are.
          */
         Stand: {
             /**
@@ -3094,6 +3205,28 @@ export interface components {
              * @default 0
              */
             splay_deg?: number;
+            /**
+             * Kind
+             * @default legs
+             * @enum {string}
+             */
+            kind?: "legs" | "hung";
+            /**
+             * Moats
+             * @default false
+             */
+            moats?: boolean;
+            /**
+             * Ledge Mm
+             * @default 0
+             */
+            ledge_mm?: number;
+            /**
+             * Handles
+             * @default none
+             * @enum {string}
+             */
+            handles?: "none" | "ends" | "sides";
         };
         /**
          * Stroke
@@ -3148,6 +3281,9 @@ export interface components {
         /**
          * Super
          * @description Boxes set on a chamber, ``at_mm`` from its near end; ``turned`` when their frames run crosswise to its own.
+         *
+         *     One that holds no combs is a shim that makes up height, or a box with vents for the moisture; ``frames`` still says
+         *     how long it is.
          */
         Super: {
             /** Chamber */
@@ -3173,6 +3309,12 @@ export interface components {
              * @default false
              */
             turned?: boolean;
+            /**
+             * Holds
+             * @default combs
+             * @enum {string}
+             */
+            holds?: "combs" | "vents" | "nothing";
         };
         /**
          * Table
@@ -3310,7 +3452,8 @@ export interface components {
          * @description What the floor has besides its layers: a stretch of mesh in it, and what goes under that.
          *
          *     The mesh lies under the run from ``mesh_from_mm`` to ``mesh_to_mm``; none where the two are alike. A shutter closes
-         *     it, a tray under it is drawn out at a side or an end.
+         *     it, a tray under it is drawn out at a side or an end. ``clean_outs`` are hatches at the foot of the walls, for a
+         *     scraper.
          */
         UnderRun: {
             /**
@@ -3340,6 +3483,11 @@ export interface components {
              * @default false
              */
             mite_board?: boolean;
+            /**
+             * Clean Outs
+             * @default 0
+             */
+            clean_outs?: number;
         };
         /**
          * Walls
@@ -3369,6 +3517,8 @@ export interface components {
         /**
          * Wintering
          * @description The winter of one hive. Combs left out are those the season's plan winters on.
+         *
+         *     ``boxes`` says whether supers over the nest stay: as the plan has it, none, or all of them.
          */
         Wintering: {
             /**
@@ -3378,6 +3528,12 @@ export interface components {
             bees?: number;
             /** Combs */
             combs?: number | null;
+            /**
+             * Boxes
+             * @default plan
+             * @enum {string}
+             */
+            boxes?: "plan" | "off" | "on";
             /**
              * School
              * @default sealed
@@ -3581,7 +3737,7 @@ export interface components {
         };
         /**
          * AddSuper
-         * @description Set a super on a chamber, of a catalogue frame's box, or of the chamber's own frames or bars.
+         * @description Set a super on a chamber, of a catalogue frame's box, or of the chamber's own frames or bars; or one for air.
          */
         AddSuper: {
             /**
@@ -3593,6 +3749,12 @@ export interface components {
             chamber: string;
             /** Standard */
             standard?: string | null;
+            /**
+             * Holds
+             * @default combs
+             * @enum {string}
+             */
+            holds?: "combs" | "vents" | "nothing";
         };
         /**
          * Asked
@@ -3694,7 +3856,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -3778,7 +3940,7 @@ export interface components {
         };
         /**
          * InsertComb
-         * @description Put a new empty bar into the run before an item.
+         * @description Put a new empty bar into the run before an item, or behind all of them.
          */
         InsertComb: {
             /**
@@ -3786,8 +3948,8 @@ export interface components {
              * @enum {string}
              */
             do: "insert-comb";
-            /** At */
-            at: number;
+            /** Before */
+            before?: string | null;
             /** Type */
             type: string;
             /**
@@ -4038,6 +4200,22 @@ export interface components {
             combs?: number;
         };
         /**
+         * PutUnderRoof
+         * @description Stand something on the covers under the roof, or nothing; as high as it usually is until its keeper says.
+         */
+        PutUnderRoof: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "put-under-roof";
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "nothing" | "feeder" | "insulation";
+        };
+        /**
          * RemoveBarType
          * @description Take away a kind of bar that isn't used.
          */
@@ -4154,8 +4332,8 @@ export interface components {
              * @enum {string}
              */
             do: "remove-item";
-            /** At */
-            at: number;
+            /** Item */
+            item: string;
         };
         /**
          * RemoveLayer
@@ -4225,8 +4403,8 @@ export interface components {
              * @enum {string}
              */
             do: "retype-comb";
-            /** At */
-            at: number;
+            /** Item */
+            item: string;
             /** Type */
             type?: string | null;
             /** Role */
@@ -4392,10 +4570,10 @@ export interface components {
              * @enum {string}
              */
             do: "swap-items";
-            /** At */
-            at: number;
+            /** Item */
+            item: string;
             /** Other */
-            other: number;
+            other: string;
         };
         /**
          * TickStep
@@ -4409,6 +4587,22 @@ export interface components {
             do: "tick-step";
             /** Step */
             step: string;
+        };
+        /**
+         * TurnLog
+         * @description Stand the log on the bench up, or lay it down, with as many combs as then go in.
+         */
+        TurnLog: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "turn-log";
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "standing" | "lying";
         };
         /**
          * UseRun

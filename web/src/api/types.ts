@@ -23,6 +23,7 @@ export type Dimension = Schemas["Dimension"];
 export type AngleMark = Schemas["AngleMark"];
 export type Handle = Schemas["Handle"];
 export type FieldGroup = Schemas["FieldGroup"];
+export type Action = Schemas["Action"];
 export type FormField = FieldGroup["fields"][number];
 export type SizeField = Schemas["SizeField"];
 export type ChoiceField = Schemas["ChoiceField"];

@@ -186,3 +186,11 @@ export function lies(
   const to = spot(t, [box.right_mm, box.bottom_mm]);
   return { left: from.x, top: from.y, width: to.x - from.x, height: to.y - from.y };
 }
+
+/** Pixels for a millimetre where several runs are set beside each other. */
+const SMALL = 0.16;
+
+/** How wide a drawing is at the scale that small ones share [px]. */
+export function smallWidth(extent: Drawing["extent"]): number {
+  return (extent.right_mm - extent.left_mm) * SMALL;
+}

@@ -4,6 +4,7 @@ import { typeable, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 import { useTyped } from "../../ui/useTyped";
+import { carry } from "./tray";
 import { readyEdit, setEdit, typedEdit } from "./edits";
 import type { Bench } from "./useBench";
 import { Button } from "../../ui/Button";
@@ -13,6 +14,14 @@ type PlainField = Exclude<FormField, RowField>;
 
 /** A group of fields as the core lists them. */
 export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
+  if (group.folded) {
+    return (
+      <details className="mb-4 border-t border-[var(--line)] pt-1" data-group={group.id}>
+        <summary className="named cursor-pointer text-base">{group.title}</summary>
+        <FieldSet group={{ ...group, folded: false, title: "" }} bench={bench} />
+      </details>
+    );
+  }
   const rows = group.fields.filter((field) => field.kind === "row");
   return (
     <fieldset className="mb-4 min-w-0 border-t border-[var(--line)] pt-1" data-group={group.id}>
@@ -25,7 +34,10 @@ export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) 
         {group.actions.map((action) => (
           <Button
             key={action.label}
-
+            draggable={Object.keys(action.onto ?? {}).length > 0}
+            onDragStart={(event) => {
+              carry(event, action);
+            }}
             onClick={() => void bench.commit(readyEdit(action.edit), `${group.title}: ${action.label}`, group.id)}
           >
             {action.label}

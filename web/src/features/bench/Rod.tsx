@@ -1,7 +1,7 @@
 import type { Drawing } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { Sheet } from "../../drawing/Sheet";
-import { spot, type Transform } from "../../drawing/transform";
+import { smallWidth, spot, type Transform } from "../../drawing/transform";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Flags } from "./Flags";
@@ -82,17 +82,29 @@ function Chambers({ bench }: { bench: Bench }) {
             key={chamber.box}
             type="button"
             aria-pressed={here}
-            className={`min-h-7 rounded-sm px-2.5 text-xs
+            className={`flex min-h-7 items-center gap-2 rounded-sm px-2.5 text-xs
               ${here ? "bg-neutral text-neutral-content" : "border border-[var(--line)]"}`}
             onClick={() => {
               bench.enter(chamber.box);
             }}
           >
-            <b className="capitalize">{chamber.name}</b> {sentence(chamber.text, units)}
+            <span>
+              <b className="capitalize">{chamber.name}</b> {sentence(chamber.text, units)}
+            </span>
+            {chamber.rod ? <Small drawing={chamber.rod} /> : null}
           </button>
         );
       })}
     </div>
+  );
+}
+
+/** A chamber's run at the scale that all of them have here. */
+function Small({ drawing }: { drawing: Drawing }) {
+  return (
+    <span aria-hidden="true" className="block bg-base-100 max-sm:hidden" style={{ width: smallWidth(drawing.extent) }}>
+      <Sheet drawing={drawing} stretch className="h-5" />
+    </span>
   );
 }
 

@@ -75,6 +75,8 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
   const at = place.index;
   const comb = combAt(bench.document, bench.report.box, at);
   if (!comb) return null;
+  const item = comb.id ?? "";
+  const nameAt = (index: number) => bench.document.chambers[bench.report.box]?.run?.items?.[index]?.id ?? "";
   const last = itemsOf(bench).length;
   const before = step(at, -1, last);
   const after = step(at, 1, last);
@@ -94,7 +96,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           value={comb.contents ?? "empty"}
           onChange={(event) => {
             const contents = CONTENTS.find((each) => each === event.target.value);
-            if (contents) change({ do: "retype-comb", at, contents }, `${name}: ${contents}`, at);
+            if (contents) change({ do: "retype-comb", item, contents }, `${name}: ${contents}`, at);
           }}
         >
           {CONTENTS.map((contents) => (
@@ -108,7 +110,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
           value={comb.type}
           onChange={(event) => {
-            change({ do: "retype-comb", at, type: event.target.value }, `${name}: another kind`, at);
+            change({ do: "retype-comb", item, type: event.target.value }, `${name}: another kind`, at);
           }}
         >
           {bench.document.comb_types?.map((type) => (
@@ -125,7 +127,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           value={comb.role ?? "brood"}
           onChange={(event) => {
             const role = event.target.value === "honey" ? "honey" : "brood";
-            change({ do: "retype-comb", at, role }, `${name}: for ${role}`, at);
+            change({ do: "retype-comb", item, role }, `${name}: for ${role}`, at);
           }}
         >
           <option>brood</option>
@@ -135,28 +137,28 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
       <div className="mt-1 flex flex-wrap gap-2">
         <Button
           onClick={() => {
-            change({ do: "swap-items", at, other: before }, `${name} moved`, before);
+            change({ do: "swap-items", item, other: nameAt(before) }, `${name} moved`, before);
           }}
         >
           Move left
         </Button>
         <Button
           onClick={() => {
-            change({ do: "swap-items", at, other: after }, `${name} moved`, after);
+            change({ do: "swap-items", item, other: nameAt(after) }, `${name} moved`, after);
           }}
         >
           Move right
         </Button>
         <Button
           onClick={() => {
-            change({ do: "insert-comb", at, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at);
+            change({ do: "insert-comb", before: item, type: comb.type, role: comb.role ?? "brood" }, "Comb put in", at);
           }}
         >
           Put one in here
         </Button>
         <Button
           onClick={() => {
-            change({ do: "remove-item", at }, `${name} taken out`, null);
+            change({ do: "remove-item", item }, `${name} taken out`, null);
           }}
         >
           Take it out

@@ -20,6 +20,7 @@ export { RunTab } from "./RunTab";
 export { StepFindings } from "./StepFrame";
 export { firstReport } from "./useBench";
 export { readyEdit } from "./edits";
+export { dropped, stands } from "./tray";
 export { PRINTED } from "./asks";
 export { isEntrance, tableOf } from "./items";
 export { useHandles } from "./useHandles";

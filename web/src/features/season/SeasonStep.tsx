@@ -10,6 +10,7 @@ import {
   MetricGroups,
   Moments,
   StepFrame,
+  tableOf,
   ToMend,
   WeatherOfPlace,
   useLedgerTab,
@@ -79,6 +80,8 @@ function Ledger(props: StepProps & { chapter: Chapter }) {
 
 function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: Chapter }) {
   const { units } = useSettings();
+  const weeks = tableOf(chapter, "weeks");
+  const rooms = chapter.tables.filter((table) => table.key !== "weeks");
   return (
     <>
       <ToMend chapter={chapter} bench={bench} onAt={onAt} />
@@ -94,6 +97,9 @@ function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: C
           }}
         />
       </label>
+      {rooms.map((table) => (
+        <DataTable key={table.key} table={table} />
+      ))}
       <h2 className="mt-3 text-lg">Visits</h2>
       {chapter.agenda.length === 0 ? (
         <p className="soft border-t border-[var(--line)]">Nothing to move or take.</p>
@@ -124,9 +130,7 @@ function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: C
           </li>
         ))}
       </ol>
-      {chapter.tables.map((table) => (
-        <DataTable key={table.key} table={table} />
-      ))}
+      {weeks ? <DataTable table={weeks} /> : null}
     </>
   );
 }

@@ -73,7 +73,15 @@ export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: 
           marks={(t, size) => <ScaleMark t={t} size={size} />}
           overlay={(t, size) => (
             <>
-              <Things drawing={drawing} t={t} chosen={thing} onChoose={onThing} />
+              <Things
+                drawing={drawing}
+                t={t}
+                chosen={thing}
+                onChoose={onThing}
+                onDrop={(edit, label) => {
+                  void bench.commit(edit, `Put on the hive: ${label}`, "tray");
+                }}
+              />
               {drawing.handles.map((handle) => (
                 <Grip key={handle.id} handle={handle} t={t} units={units} look={lookOf(handle)} {...handles(handle)} />
               ))}
