@@ -11,6 +11,7 @@ from sabaka_core.drawing.section import outside_half_mm
 from sabaka_core.kit.chart import Axis, Chart, Level, bands_of, foot, scale, series
 from sabaka_core.kit.dimension import Point
 from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, WordsLayer, rectangle
+from sabaka_core.winter.boxes import BOXES
 from sabaka_core.winter.heat import MONTH_DAYS, Winter
 from sabaka_core.winter.nest import WinterNest
 
@@ -28,6 +29,10 @@ HEATS: tuple[tuple[float, LayerName], ...] = (
 )
 
 
+# How high boxes over the nest are drawn.
+_OVER_MM = 60.0
+
+
 def heat_layer(share: float) -> LayerName:
     """The hatch of a part by its share of the heat."""
     return next(layer for most, layer in HEATS if share <= most)
@@ -43,6 +48,7 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     thick = max(a.side_mm, 18.0)
     out = max(outside_half_mm(a), half_top + thick)
     lid, base = 46.0, max(a.floor_board_mm, 22.0)
+    over = _OVER_MM if BOXES in heats else 0.0
     round_wall = "Wall" in heats
     left = heats.get("Left side", heats.get("Wall", 0.0) / 2)
     right = heats.get("Right side", heats.get("Wall", 0.0) / 2)
@@ -50,8 +56,14 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
         Polygon(layer="cavity", points=((-half_top, 0), (half_top, 0), (half_floor, high), (-half_floor, high))),
         Polygon(layer=heat_layer(left / total), points=_wall(half_top, half_floor, high, thick, -1)),
         Polygon(layer=heat_layer(right / total), points=_wall(half_top, half_floor, high, thick, 1)),
-        rectangle(heat_layer(heats["Top"] / total), -out, -lid, out, 0),
+        rectangle(heat_layer(heats["Top"] / total), -out, -over - lid, out, -over),
     ]
+    if over:
+        # What stays over the nest, not to scale: its walls, and the top over it.
+        share = heat_layer(heats[BOXES] / total)
+        shapes.append(rectangle("cavity", -half_top, -over, half_top, 0))
+        shapes += [rectangle(share, x, -over, x + thick, 0) for x in (-half_top - thick, half_top)]
+        shapes += _tag(BOXES, heats[BOXES], out + 24, -over / 2, "start")
     floor = heats["Floor"] > 0
     if floor:
         shapes.append(
@@ -72,7 +84,7 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     )
     if not round_wall:
         shapes += _tag("Right side", right, out + 24, high * 0.45, "start")
-    shapes += _tag("Top", heats["Top"], 0, -lid - 16, "middle")
+    shapes += _tag("Top", heats["Top"], 0, -over - lid - 16, "middle")
     if floor:
         shapes += _tag("Floor", heats["Floor"], 0, high + base + 28, "middle")
     x = out + 24
@@ -82,7 +94,7 @@ def heat_drawing(winter: Winter, heats: dict[str, float], month: str) -> Drawing
     return Drawing(
         name="winter-section",
         title=f"Where the heat goes in {month}",
-        extent=Box(left_mm=-out - 240, top_mm=-lid - 50, right_mm=out + 240, bottom_mm=high + base + 100),
+        extent=Box(left_mm=-out - 240, top_mm=-over - lid - 50, right_mm=out + 240, bottom_mm=high + base + 100),
         shapes=tuple(shapes),
     )
 

@@ -10,6 +10,9 @@ from sabaka_core.kit.tables import practice
 from sabaka_core.season.planned import Plan
 from sabaka_core.winter.physics import Face, resistance, transmittance
 
+# What that face is called.
+BOXES = "Boxes over it"
+
 
 def boxes_on(whole: Whole, wintering: Wintering, plan: Plan) -> tuple[BoxPlace, ...]:
     """Supers, shims and vent boxes over the nest that stay: those that the plan leaves on, none, or all."""
@@ -31,4 +34,4 @@ def boxes_face(boxes: tuple[BoxPlace, ...], c: dict[str, float]) -> Face | None:
     board = practice("stack_board").number
     area = sum(2 * (b.x[1] - b.x[0] + b.y[1] - b.y[0] - 4 * board) * b.height_mm for b in boxes) / 1e6
     r = resistance((Layer(material="softwood", thickness_mm=board),))
-    return Face("Boxes over it", area, transmittance(r, c["rsi_side"], c["rse"]), board / 1000, c["rsi_side"])
+    return Face(BOXES, area, transmittance(r, c["rsi_side"], c["rse"]), board / 1000, c["rsi_side"])
