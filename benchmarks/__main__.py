@@ -187,12 +187,12 @@ def in_process(yard: float) -> None:
     judged_speed(yard)
     building_speed(yard)
     slowest = ("", 0.0)
-    for file in sorted((ROOT / "examples").glob("*.json")):
+    for file in sorted((ROOT / "examples").rglob("*.json")):
         hive = validate_hive(json.loads(file.read_text("utf-8")))
         median = statistics.median(timed(lambda hive=hive: build_report(hive), 20))  # type: ignore[misc]
         print(f"  full report of {file.stem:<18} {median:6.1f} ms")
         slowest = max(slowest, (file.stem, median), key=lambda one: one[1] if one[0] != "granny" else 0.0)
-    show(f"full report, slowest sound example ({slowest[0]})", slowest[1], 30, "ms", yard)
+    show(f"full report, slowest sound example ({slowest[0]})", slowest[1], 25, "ms", yard)
     for bars in (10, 20, 40, 80, 160, 400):
         document = thirty_bars()
         items = document["chambers"][0]["run"]["items"]
@@ -295,11 +295,22 @@ def in_the_browser(yard: float) -> None:
         page.wait_for_timeout(300)
         page.evaluate(watch, "[data-follower=follower-far]")
         moves = _drag(page)
+        page.goto(HOME)
+        # The largest that has a follower to drag: 47 frames, two supers.
+        page.get_by_role("link", name="Figure of Eight", exact=True).click()
+        page.get_by_role("button", name="Whole", exact=True).click()
+        page.wait_for_timeout(2000)
+        page.evaluate(watch, "[data-follower=follower-far]")
+        large = _drag(page)
         browser.close()
-    for name, times in (("keystroke to redrawn number", keys), ("drag to redrawn number", moves)):
+    for name, times, target in (
+        ("keystroke to redrawn number", keys, 40),
+        ("drag to redrawn number", moves, 40),
+        ("drag to redrawn number, largest example", large, 60),
+    ):
         times.sort()
-        show(f"{name}, 95th percentile of {len(times)}", times[int(0.95 * len(times))], 40, "ms", yard)
-        show(f"{name}, median", statistics.median(times), 40, "ms", yard)
+        show(f"{name}, 95th percentile of {len(times)}", times[int(0.95 * len(times))], target, "ms", yard)
+        show(f"{name}, median", statistics.median(times), target, "ms", yard)
 
 
 def _keystroke(page: Any, field: Any, value: int) -> float:

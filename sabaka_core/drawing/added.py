@@ -86,18 +86,19 @@ def under_roof_drawn(hive: Whole, roof: Roof, top_mm: float, by_y: bool) -> Iter
             yield rectangle(layer_look(roof.under_of), p, -foot - roof.under_mm, q, -foot)
 
 
-def lid_drawn(roof: Roof, span: tuple[float, float], eaves: float, ridge: float, rim_low: float) -> Iterator[Shape]:
-    """A lid's vents, the joint of two parts, and its stay; heights downward."""
+def lid_drawn(
+    roof: Roof, span: tuple[float, float], eaves: float, ridge: float, rim_low: float, joint: bool
+) -> Iterator[Shape]:
+    """A lid's vents, the strip over the joint with the next part, and its stay; heights downward."""
     p, q = span
     radius = practice("vent_hole").number / 2
     for at in range(roof.vents):
         yield Circle(
             layer="entrance-open", x_mm=p + (q - p) * (at + 0.5) / roof.vents, y_mm=eaves + radius, radius_mm=radius
         )
-    if roof.parts > 1:
-        middle, half = (p + q) / 2, practice("lid_joint").number / 2
-        yield Polyline(layer="datum", points=((middle, ridge), (middle, rim_low)))
-        yield rectangle("timber", middle - half, ridge - practice("lid_rim").number, middle + half, ridge)
+    if joint:
+        half = practice("lid_joint").number / 2
+        yield rectangle("timber", q - half, ridge - practice("lid_rim").number, q + half, ridge)
     if roof.stay:
         yield Polyline(layer="datum", points=((q, rim_low), (q + _STAY, eaves), (q, ridge)))
 

@@ -69,7 +69,7 @@ def _shift(part: Part, prism: Prism, middle: tuple[float, ...], by: float) -> tu
         return 0.0, 0.0, by * 2.5
     if part.group == "Stand":
         return 0.0, 0.0, -by * 1.5
-    if "Floor" in part.name:
+    if "floor" in part.name.lower():
         return 0.0, 0.0, -by
     if "End" in part.name:
         return (-by if (x0 + x1) / 2 < middle[0] else by), 0.0, 0.0

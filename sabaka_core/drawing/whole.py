@@ -27,7 +27,7 @@ from sabaka_core.drawing.layout import (
 )
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace
-from sabaka_core.hive.roof import roof_layers, roof_rise_mm
+from sabaka_core.hive.roof import LidPart, lid_parts, roof_layers, roof_rise_mm
 from sabaka_core.hive.things import thing_of
 from sabaka_core.hive.under import mesh_mm
 from sabaka_core.hive.whole import Whole
@@ -54,8 +54,8 @@ def whole_drawing(hive: Whole) -> Drawing:
             _super(hive, block, by_y, shapes, marks)
         else:
             _chamber(hive, block, by_y, shapes, marks)
-    top = _covers(hive, by_y, shapes, marks)
-    ridge = _roof(hive, (low, high), top, shapes, marks)
+    _covers(hive, by_y, shapes, marks)
+    ridge = _roof(hive, (low, high), shapes, marks)
     shapes += stacks_beside(hive, by_y, _OUT)
     stand = hive.hive.stand.height_mm if hive.hive.stand else 0.0
     hung = hive.hive.stand is not None and hive.hive.stand.kind == "hung"
@@ -228,9 +228,8 @@ def _facing_mm(hive: Whole, block: BoxPlace, by_y: bool) -> float:
     return total_thickness_mm(walls.sides if by_y else walls.ends)
 
 
-def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> float:
-    """What lies over each box that nothing stands on, lowest first; how high the highest stands with it [mm]."""
-    tops: list[float] = []
+def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]) -> None:
+    """What lies over each box that nothing stands on, lowest first."""
     for block in hive.tops:
         (p, q), foot = (block.y if by_y else block.x), block.z[1]
         at = foot
@@ -242,33 +241,36 @@ def _covers(hive: Whole, by_y: bool, shapes: list[Shape], marks: list[ThingMark]
                 deep = max(cover.thickness_mm, _LEAST_SEEN)
                 shapes.append(rectangle("gap", middle - half, -at - deep, middle + half, -at))
             at += cover.thickness_mm
-        tops.append(at)
         _named(hive, marks, "covers-0", p, -max(at, foot + _LEAST_SEEN), q, -foot)
-    return max(tops)
 
 
-def _roof(hive: Whole, span: tuple[float, float], top: float, shapes: list[Shape], marks: list[ThingMark]) -> float:
-    """The lid over the highest of it; returns how high it reaches, downward [mm]."""
-    low, high = span
-    if hive.hive.roof is None:
-        _named(hive, marks, "roof-0", low, -top - 4 * _LEAST_SEEN, high, -top - _LEAST_SEEN)
+def _roof(hive: Whole, span: tuple[float, float], shapes: list[Shape], marks: list[ThingMark]) -> float:
+    """The lid, part by part over what is under each; returns how high it reaches, downward [mm]."""
+    over = sum(cover.thickness_mm for cover in hive.hive.covers)
+    roof, by_y = hive.hive.roof, seen_from_end(hive)
+    parts = [LidPart("", span, max(b.z[1] for b in hive.tops))] if by_y else list(lid_parts(hive, span))
+    if roof is None:
+        top = parts[0].top_mm + over
+        _named(hive, marks, "roof-0", span[0], -top - 4 * _LEAST_SEEN, span[1], -top - _LEAST_SEEN)
         return -top - 4 * _LEAST_SEEN
-    roof = hive.hive.roof
-    board, under = practice("lid_rim").number, top + roof.clearance_mm
-    shapes += under_roof_drawn(hive, roof, sum(cover.thickness_mm for cover in hive.hive.covers), seen_from_end(hive))
-    p, q = low - board, high + board
-    for left in (p, high):
-        shapes.append(rectangle("end-grain", left, -under, left + board, -top + roof.overlap_mm))
-    at = under
-    for layer in roof_layers(roof):
-        shapes.append(rectangle(layer_look(layer.material), p, -at - layer.thickness_mm, q, -at))
-        at += layer.thickness_mm
-    rise = roof_rise_mm(hive)
-    if rise:
-        shapes.append(_pitched(roof, (p, q), at, rise, seen_from_end(hive)))
-    shapes += lid_drawn(roof, (p, q), -at, -at - rise, -top + roof.overlap_mm)
-    _named(hive, marks, "roof-0", p, -at - rise, q, -under)
-    return -at - rise
+    shapes += under_roof_drawn(hive, roof, over, by_y)
+    board, rise, ridges = practice("lid_rim").number, roof_rise_mm(hive), []
+    for part in parts:
+        top, under = part.top_mm + over, part.top_mm + over + roof.clearance_mm
+        p, q = (x if meets else x + way * board for x, meets, way in zip(part.x, part.meets, (-1, 1), strict=True))
+        for left, meets in ((p, part.meets[0]), (q - board, part.meets[1])):
+            if not meets:
+                shapes.append(rectangle("end-grain", left, -under, left + board, -top + roof.overlap_mm))
+        at = under
+        for layer in roof_layers(roof):
+            shapes.append(rectangle(layer_look(layer.material), p, -at - layer.thickness_mm, q, -at))
+            at += layer.thickness_mm
+        if rise:
+            shapes.append(_pitched(roof, (p, q), at, rise, by_y))
+        shapes += lid_drawn(roof, (p, q), -under, -at - rise, -top + roof.overlap_mm, part.meets[1])
+        _named(hive, marks, "roof-0", p, -at - rise, q, -under)
+        ridges.append(-at - rise)
+    return min(ridges)
 
 
 def _pitched(roof: Roof, span: tuple[float, float], eaves: float, rise: float, from_end: bool) -> Shape:

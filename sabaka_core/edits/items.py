@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
@@ -9,9 +10,10 @@ from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import CombType, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.identity import place_of
-from sabaka_core.document.run import Comb, Contents
+from sabaka_core.document.run import Comb, Contents, Divider, Excluder, Feeder, RunItem, Spacer
 from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import item_length_mm
 
 
@@ -50,18 +52,46 @@ class InsertComb(Edit):
         at = len(items) if self.before is None else place_of(items, self.before, "before")
         _check_type(hive, self.type)
         comb = Comb.model_validate({"type": self.type, "role": self.role, "contents": "empty"})
-        width = item_length_mm(comb, {kind.id: kind for kind in hive.comb_types})
-        was_closed = is_closed(hive, bench.box)
-        longer = with_items(hive, bench.box, (*items[:at], comb, *items[at:]))
-        if not was_closed:
-            return longer
-        room = sum(item_length_mm(items[i], {}) for i in end_gaps(items))
-        if room < width - 1e-6:
-            raise InfeasibleError(
-                f"One bar more needs {width:g} mm and the gaps behind the followers hold {room:g} mm.",
-                f"A box {width - room:g} mm longer takes it.",
-            )
-        return close_run(longer, bench.box)
+        return _put_in(hive, bench.box, at, comb, "One bar more")
+
+
+def _put_in(hive: Hive, box: int, at: int, item: RunItem, what: str) -> Hive:
+    """The hive with an item more in a run, which the gaps behind the followers give room to."""
+    items = items_of(hive, box)
+    width = item_length_mm(item, {kind.id: kind for kind in hive.comb_types})
+    longer = with_items(hive, box, (*items[:at], item, *items[at:]))
+    if not is_closed(hive, box):
+        return longer
+    room = sum(item_length_mm(items[i], {}) for i in end_gaps(items))
+    if room < width - 1e-6:
+        raise InfeasibleError(
+            f"{what} needs {width:g} mm and the gaps behind the followers hold {room:g} mm.",
+            f"A box {width - room:g} mm longer takes it.",
+        )
+    return close_run(longer, box)
+
+
+# What a run may hold besides combs, boards and gaps, as large as it usually is.
+_OTHERS: dict[str, Callable[[], RunItem]] = {
+    "feeder": lambda: Feeder(length_mm=practice("run_feeder").number),
+    "excluder": lambda: Excluder(thickness_mm=practice("run_excluder").number),
+    "divider": lambda: Divider(thickness_mm=practice("divider_board").number),
+    "spacer": lambda: Spacer(length_mm=practice("run_spacer").number),
+}
+
+
+class PutInRun(Edit):
+    """Put a feeder, excluder, divider or spacer into the run before an item, or behind all of them."""
+
+    do: Literal["put-in-run"] = "put-in-run"
+    says: ClassVar[tuple[str, ...]] = ("{at}/run",)
+    before: Ident | None = None
+    kind: Literal["feeder", "excluder", "divider", "spacer"]
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        items = items_of(hive, bench.box)
+        at = len(items) if self.before is None else place_of(items, self.before, "before")
+        return _put_in(hive, bench.box, at, _OTHERS[self.kind](), f"A {self.kind}")
 
 
 class RemoveItem(Edit):

@@ -161,6 +161,11 @@ class Whole:
         return max(b.y[1] - b.lean_mm[1] / 2 for b in low) - min(b.y[0] + b.lean_mm[1] / 2 for b in low)
 
     @property
+    def span_mm(self) -> tuple[float, float]:
+        """Where it begins and ends along the hive [mm]."""
+        return min(b.x[0] for b in self.boxes), max(b.x[1] for b in self.boxes)
+
+    @property
     def middle_mm(self) -> tuple[float, float]:
         """Middle of what stands on the stand, along the hive and across it [mm]."""
         low = [stack.boxes[0] for stack in self.stacks]

@@ -15,7 +15,7 @@ from sabaka_core.season.planned import Plan
 
 
 def rooms_tables(context: Context) -> Iterator[Table]:
-    """Where there is more than one run for one colony."""
+    """Where there is more than one run for one colony; a comb is worth so much of a mean one of its own run."""
     plan, further = context.once(year_in), context.once(further_years)
     if plan.nest.further:
         yield Table(
@@ -37,7 +37,7 @@ def rooms_tables(context: Context) -> Iterator[Table]:
 
 def _rooms(plan: Plan, a: Analysis) -> Iterator[Line]:
     words = f"the run of {a.title}" if a.title else "the run"
-    yield Line(key="run", cells=(text(words), count(plan.nest.capacity), text("from the start"), text("")))
+    yield Line(key="run", cells=(text(words), count(plan.nest.capacity), text(short(plan.days[0].day)), text("")))
     for number, room in enumerate(plan.nest.further):
         days = [row.day for row in plan.days if len(plan.nest.opened(row.given)) > number]
         last = plan.days[-1].day
@@ -45,8 +45,8 @@ def _rooms(plan: Plan, a: Analysis) -> Iterator[Line]:
             opened, shut = "not needed", ""
         else:
             opened, shut = short(days[0]), "stays" if days[-1] == last else short(days[-1] + 1)
-        why = f"Worth {room.worth} mean combs of the run."
-        yield Line(key=f"room-{number}", cells=(text(room.title), count(room.combs), text(opened), text(shut)), why=why)
+        combs = count(room.combs) if room.combs == room.worth else text(f"{room.combs}, worth {room.worth}")
+        yield Line(key=f"room-{number}", cells=(text(room.title), combs, text(opened), text(shut)))
 
 
 def _colony(name: str, a: Analysis, plan: Plan) -> Line:

@@ -11,6 +11,7 @@ from dataclasses import replace
 from sabaka_core.document.hive import Stand
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.doors import door_mm
+from sabaka_core.hive.roof import lid_parts
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.boxes import named
@@ -138,7 +139,7 @@ def _roof(hive: Whole) -> Iterator[Part]:
     long, wide = hive.foot_mm
     if roof.under == "insulation" and roof.under_mm > 0:
         yield Part("under-roof", "Insulation under the roof", "Roof", 1, long, wide, roof.under_mm, roof.under_of)
-    if roof.parts > 1:
+    if any(part.meets[1] for part in lid_parts(hive, hive.span_mm)):
         note = "over the joint, so that rain runs off it; fixed to one part"
         strip = practice("lid_joint").number
         name = "Roof, strip over the joint"

@@ -13,14 +13,13 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import parts_of
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace
-from sabaka_core.hive.roof import hung_in_rim, rim_high_mm
+from sabaka_core.hive.roof import LidPart, hung_in_rim, lid_parts, rim_high_mm
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.stand import Leg, standing_of
 from sabaka_core.woodwork.parts import Part, Rebate
 from sabaka_core.woodwork.solids import Prism, brick
 
-_PLAY_MM = 6.0
 _LEG_MM = (70.0, 35.0)
 # Wood left outside a super's rebate, and over a lug whose box isn't in the catalogue.
 _RAIL_MM, _OVER_LUG_MM = 6.0, 6.0
@@ -34,24 +33,17 @@ def roof_parts(whole: Whole, under: Iterable[Part]) -> Iterator[Part]:
     placed = [prism.box for part in under for place in part.places for prism in place]
     ys = [y for b in whole.boxes for y in b.y] + [y for _, across, _ in placed for y in across]
     xs = [x for b in whole.boxes for x in b.x] + [x for along, _, _ in placed for x in along]
-    x0, x1, y0, y1 = min(xs) - _PLAY_MM, max(xs) + _PLAY_MM, min(ys) - _PLAY_MM, max(ys) + _PLAY_MM
-    roof = whole.hive.roof or Roof()
-    top = max(b.z[1] for b in whole.boxes)
-    middle = (x0 + x1) / 2
-    if roof.parts == 1:
-        yield from _lid(roof, (x0, x1), (y0, y1), top, "", (False, False))
-    else:
-        yield from _lid(roof, (x0, middle), (y0, y1), top, ", near part", (False, True))
-        yield from _lid(roof, (middle, x1), (y0, y1), top, ", far part", (True, False))
+    play = practice("lid_play").number
+    x, y = (min(xs) - play, max(xs) + play), (min(ys) - play, max(ys) + play)
+    for part in lid_parts(whole, x):
+        yield from _lid(whole.hive.roof or Roof(), part, y)
 
 
-def _lid(
-    roof: Roof, x: tuple[float, float], y: tuple[float, float], boxes_mm: float, words: str, meets: tuple[bool, bool]
-) -> Iterator[Part]:
-    """A lid, or one part of it: ``meets`` says at which ends it meets the other, over the boxes' top."""
-    (x0, x1), (y0, y1), t = x, y, practice("lid_rim").number
-    ident = words.replace(", ", "-").replace(" ", "-")
-    high, low = rim_high_mm(roof), boxes_mm - roof.overlap_mm
+def _lid(roof: Roof, lid: LidPart, y: tuple[float, float]) -> Iterator[Part]:
+    """A lid, or one part of it, so far across the hive."""
+    (x0, x1), (y0, y1), t, meets = lid.x, y, practice("lid_rim").number, lid.meets
+    words, ident = (f", {lid.name}", f"-{lid.name.replace(' ', '-')}") if lid.name else ("", "")
+    high, low = rim_high_mm(roof), lid.top_mm - roof.overlap_mm
     top = low + high
     # Where two parts meet their ends stand on the boards' edges, inside the lid.
     out0, out1 = (0.0 if meet else t for meet in meets)
@@ -74,10 +66,10 @@ def _lid(
         yield Part(f"roof{ident}-lip", name, "Roof", 1, wide, top - foot, t, "softwood", joint="screwed", places=lip)
     if not roof.layers:
         board = practice("roof_board").number
-        lid = ((brick(over, across, (top, top + board)),),)
+        boards = ((brick(over, across, (top, top + board)),),)
         note = "of boards edge to edge, under sheet metal or felt"
         name = f"Roof{words}, top"
-        yield Part(f"roof{ident}-top", name, "Roof", 1, long, wide + 2 * t, board, "softwood", note=note, places=lid)
+        yield Part(f"roof{ident}-top", name, "Roof", 1, long, wide + 2 * t, board, "softwood", note=note, places=boards)
     lower, upper, inside = top, top, hung_in_rim(roof)
     # Insulation lies inside the rim, between the lips where there are any.
     within = (x0 + (t if meets[0] else 0.0), x1 - (t if meets[1] else 0.0))

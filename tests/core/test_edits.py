@@ -208,6 +208,18 @@ class TheRun(TestCase):
         back = do(out, do="insert-comb", before=named(out, 3), type="brood")
         self.assertEqual(back.chambers[0].run.items, self.start.chambers[0].run.items)
 
+    def test_boards_feeders_and_strips_are_put_in_and_taken_out(self) -> None:
+        """The gap behind the far follower gives the room, and takes it back; what doesn't go in says what is missing."""
+        gap = self.start.chambers[0].run.items[-1]
+        for kind, long in (("feeder", 70.0), ("excluder", 10.0), ("divider", 18.0), ("spacer", 10.0)):
+            with self.subTest(kind):
+                changed = do(self.start, do="put-in-run", kind=kind, before=named(self.start, 3))
+                item = changed.chambers[0].run.items[3]
+                self.assertEqual((item.kind, item.id), (kind, f"{kind}-1"))
+                self.assertAlmostEqual(leftover_mm(changed, 0), 0)
+                self.assertAlmostEqual(gap.length_mm - changed.chambers[0].run.items[-1].length_mm, long)  # type: ignore[union-attr]
+                self.assertEqual(do(changed, do="remove-item", item=item.id), self.start)
+
     def test_two_quick_clicks_meet_the_bar_that_was_meant(self) -> None:
         """The second was sent before the first was answered: it still speaks of the bar that was clicked."""
         second, third = named(self.start, 2), named(self.start, 3)

@@ -10,6 +10,7 @@ from sabaka_core import Hive, apply_edit
 from sabaka_core.base.quantity import plain
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.masses import masses
+from sabaka_core.hive.roof import lid_parts
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.findings import Finding
@@ -222,3 +223,26 @@ class Together(TestCase):
 def _neighbours(hive: Any) -> list[tuple[Any, Any]]:
     blocks = sorted((b for b in hive.boxes if not b.is_super), key=lambda b: b.x[0])
     return list(pairwise(blocks))
+
+
+class SteppedLid(TestCase):
+    """Hand: a lid in two parts over a long hive with supers on part of it."""
+
+    def test_each_part_lies_at_its_own_height(self) -> None:
+        """The near part over the super, closed all round; the far part begins beyond its rim, a super lower."""
+        keeper = Keeper("long-shallow")
+        one = whole(keeper.hive)
+        keeper.take("roof-0").choose("Made", "in two parts")
+        two = whole(keeper.hive)
+        near, far = lid_parts(two, two.span_mm)
+        block = next(b for b in two.boxes if b.is_super)
+        self.assertAlmostEqual(near.top_mm - far.top_mm, block.height_mm)
+        self.assertEqual((near.meets, far.meets), ((False, False), (True, False)))
+        self.assertAlmostEqual(near.x[1], block.x[1] + 6.0)
+        self.assertAlmostEqual(far.x[0] - near.x[1], 18.0 + 6.0)
+        self.assertEqual(len(lid_parts(one, one.span_mm)), 1)
+        names = keeper.parts()
+        self.assertIn("Roof, near part, end", names)
+        self.assertEqual((names["Roof, near part, end"], names["Roof, far part, end"]), (2, 1))
+        self.assertNotIn("Roof, strip over the joint", names)
+        self.assertNotIn("parts-overlap", keeper.findings())

@@ -94,6 +94,45 @@ class Room(TestCase):
         self.assertIn("come off or are shut for the winter: super 2, left honey", said)
 
 
+def six_walls(dims: tuple[float, float, float], u: list[float], t: list[float]) -> float:
+    """UA of a box by hand: walls in pairs across, along and up [m]; faces, twelve edges at 0.54·k, eight corners.
+
+    An edge's conductance is 0.54 of the mean of what both walls conduct, U·t, by its length; a corner's 0.15 of the
+    mean of U·t² of the three.
+    """
+    total = sum(u[2 * i + j] * dims[(i + 1) % 3] * dims[(i + 2) % 3] for i in range(3) for j in range(2))
+    for i, k in ((0, 1), (0, 2), (1, 2)):
+        long = dims[3 - i - k]
+        for a in (2 * i, 2 * i + 1):
+            for b in (2 * k, 2 * k + 1):
+                total += 0.54 * (u[a] * t[a] + u[b] * t[b]) / 2 * long
+    for a in (0, 1):
+        for b in (2, 3):
+            for c in (4, 5):
+                total += 0.15 * sum(u[x] * t[x] ** 2 for x in (a, b, c)) / 3
+    return total
+
+
+class WinterByHand(TestCase):
+    """Hand: 22 mm boards, frames' bars of 9.525, a closed roof space and a roof of 20 over the brood chambers.
+
+    Walls 1/(0.13 + 0.022/0.13 + 0.04), floor with 0.17 inside, top 1/(0.10 + 0.009525/0.13 + 0.18 + 0.02/0.13 + 0.04).
+    """
+
+    def test_two_chambers_and_side_by_side(self) -> None:
+        wall, floor = 1 / (0.13 + 0.022 / 0.13 + 0.04), 1 / (0.17 + 0.022 / 0.13 + 0.04)
+        top = 1 / (0.10 + 0.009525 / 0.13 + 0.18 + 0.02 / 0.13 + 0.04)
+        thick = 0.009525 + 0.02
+        for name, dims in (
+            ("two-chamber", (0.466725, 0.466725, 0.2535)),
+            ("side-by-side", (0.466725, 0.37465, 0.2535)),
+        ):
+            winter = asked(name).once(winter_in)
+            ua = six_walls(dims, [wall] * 4 + [top, floor], [0.022] * 4 + [thick, 0.022])
+            with self.subTest(name):
+                self.assertAlmostEqual(winter.shell.ua, ua, places=3)
+
+
 class BoxesInWinter(TestCase):
     """Hand: a super that stays adds its walls to the shell."""
 

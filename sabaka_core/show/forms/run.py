@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm
 from sabaka_core.document.chambers import Entrance
-from sabaka_core.document.run import Follower, Gap
+from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap, Spacer
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
 from sabaka_core.kit.tables import practice
@@ -45,6 +45,29 @@ def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
             yield _follower(placed, placed.item, at)
         elif isinstance(placed.item, Gap):
             yield _gap(a, placed, placed.item, at)
+        elif not isinstance(placed.item, Comb):
+            yield _other(placed, placed.item, at)
+
+
+_WHY = {
+    "feeder": "Hangs like a comb; bees climb out by a ladder or float.",
+    "excluder": "Keeps the queen on one side, if it is closed to walls, floor and cover all round.",
+    "divider": "Bee-tight to walls, floor and cover: two colonies, each with an entrance of its own.",
+    "spacer": "A strip of wood in the ceiling; wider than a bee space it is built under.",
+}
+
+
+def _other(placed: Placed, item: Feeder | Excluder | Divider | Spacer, at: str) -> FieldGroup:
+    """A feeder, an excluder, a board between colonies, a strip."""
+    thick = isinstance(item, Excluder | Divider)
+    long = item.thickness_mm if isinstance(item, Excluder | Divider) else item.length_mm
+    field = size(f"{at}/{'thickness_mm' if thick else 'length_mm'}", "Along the run", long, _WHY[item.kind])
+    return FieldGroup(
+        id=f"{item.kind}-{placed.index}",
+        title=item.kind.capitalize(),
+        fields=(field,),
+        actions=(action("Take it out", do="remove-item", item=item.id),),
+    )
 
 
 def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:

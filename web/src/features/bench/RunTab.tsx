@@ -10,6 +10,9 @@ import { Button } from "../../ui/Button";
 
 const CONTENTS = ["empty", "brood", "pollen", "nectar", "honey"] as const;
 
+/** What a run may hold besides combs, boards and gaps. */
+const OTHERS = ["feeder", "excluder", "divider", "spacer"] as const;
+
 interface RunTabProps {
   bench: Bench;
   chosen: number | null;
@@ -156,6 +159,16 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
         >
           Put one in here
         </Button>
+        {OTHERS.map((kind) => (
+          <Button
+            key={kind}
+            onClick={() => {
+              change({ do: "put-in-run", before: item, kind }, `${kind} put in`, at);
+            }}
+          >
+            {`Put a ${kind} in here`}
+          </Button>
+        ))}
         <Button
           onClick={() => {
             change({ do: "remove-item", item }, `${name} taken out`, null);

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { CompareTab } from "./CompareTab";
 import { ReadTab } from "./ReadTab";
 import { RevisionsTab } from "./RevisionsTab";
@@ -20,6 +21,8 @@ export interface LedgerProps {
   onBringBack: (number: number) => Promise<boolean>;
   /** Whether the whole hive is looked at: then one thing of it is set. */
   whole?: boolean;
+  /** What was taken hold of on the drawing. */
+  thing?: string;
 }
 
 /** Beside the drawing: what it reads, what can be set, and what was kept. */
@@ -35,9 +38,15 @@ export function Ledger({
   onPoint,
   onBringBack,
   whole = false,
+  thing = "",
 }: LedgerProps) {
+  const here = useRef<HTMLElement>(null);
+  useEffect(() => {
+    // Where the ledger lies below the drawing, as on a phone, it comes into sight.
+    if (thing) here.current?.scrollIntoView({ block: "nearest" });
+  }, [thing]);
   return (
-    <aside aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
+    <aside ref={here} aria-label="Ledger" className="flex min-h-0 flex-col bg-base-200">
       <Tabs
         label="Ledger"
         at={tab}

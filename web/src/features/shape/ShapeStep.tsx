@@ -1,7 +1,7 @@
 import { Desk, type DeskProps } from "./Desk";
 import { Ledger, type LedgerProps } from "./Ledger";
 
-interface ShapeStepProps extends LedgerProps, Pick<DeskProps, "view" | "onView" | "thing" | "onThing"> {
+interface ShapeStepProps extends Omit<LedgerProps, "thing">, Pick<DeskProps, "view" | "onView" | "thing" | "onThing"> {
   /** A mark on the drawing was pointed at: its finding is read. */
   onMark: (finding: string) => void;
 }
@@ -19,7 +19,7 @@ export function ShapeStep({ onMark, view, onView, thing, onThing, ...ledger }: S
         pointed={ledger.pointed}
         onPoint={onMark}
       />
-      <Ledger {...ledger} whole={view === "whole"} />
+      <Ledger {...ledger} whole={view === "whole"} thing={thing} />
     </>
   );
 }
