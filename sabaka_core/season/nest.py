@@ -12,6 +12,7 @@ from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
+from sabaka_core.run.layout import item_length_mm
 from sabaka_core.season.households import OwnRun
 from sabaka_core.season.model import CombSizes
 from sabaka_core.season.rooms import FurtherRoom, further_rooms
@@ -66,6 +67,34 @@ class Nest:
         return before, combs, after
 
     @cached_property
+    def _others(self) -> tuple[list[RunItem], list[tuple[int, RunItem]], list[RunItem]]:
+        """Feeders, excluders, dividers, strips: before all combs, after so many of them from the entrance, and behind.
+
+        They stay where they hang while combs are put in and taken out about them.
+        """
+        items = self.a.chamber.run.items
+        at = [i for i, item in enumerate(items) if isinstance(item, Comb)]
+        near: list[RunItem] = []
+        among: list[tuple[int, RunItem]] = []
+        far: list[RunItem] = []
+        for place, item in enumerate(items):
+            if isinstance(item, Comb | Follower | Gap):
+                continue
+            before = sum(i < place for i in at)
+            if before == 0:
+                near.append(item)
+            elif before == len(at):
+                far.append(item)
+            else:
+                among.append((len(at) - before if self.a.chamber.run.nest_at == "far" else before, item))
+        return near, among, far
+
+    @cached_property
+    def _others_mm(self) -> float:
+        near, among, far = self._others
+        return sum(item_length_mm(item, {}) for item in (*near, *(item for _, item in among), *far))
+
+    @cached_property
     def near_board(self) -> Follower | None:
         return next((item for item in self._parts[0] if isinstance(item, Follower)), None)
 
@@ -94,9 +123,9 @@ class Nest:
 
     @cached_property
     def _kept_mm(self) -> float:
-        """What followers and the gaps that a feeder needs take from the run [mm]."""
+        """What followers, the gaps that a feeder needs and whatever else hangs there take from the run [mm]."""
         boards = sum(board.thickness_mm for board in (self.near_board, self.far_board) if board)
-        return boards + sum(least_gap_mm(gap) for gap in (self._near_gap, self._far_gap) if gap)
+        return boards + self._others_mm + sum(least_gap_mm(gap) for gap in (self._near_gap, self._far_gap) if gap)
 
     @cached_property
     def capacity(self) -> int:
@@ -172,24 +201,34 @@ class Nest:
         widths = [self._types[comb.type] for comb in combs]
         total = sum(widths)
         boards = [board for board in (self.near_board, self.far_board) if board]
-        open_mm = self.a.run_mm - total - sum(board.thickness_mm for board in boards)
+        near, among, far = self._others
+        total += sum(item_length_mm(item, {}) for _, item in among)
+        beside = sum(item_length_mm(item, {}) for item in (*near, *far))
+        open_mm = self.a.run_mm - total - beside - sum(board.thickness_mm for board in boards)
         near_mm = self._near_room(open_mm)
         far_mm = open_mm - near_mm
         contents = _contents(number, filled or {}, self.a.chamber.run.nest_at == "middle")
-        named = [comb.model_copy(update={"contents": c}) for comb, c in zip(combs, contents, strict=True)]
+        named: list[RunItem] = []
+        for place, (comb, c) in enumerate(zip(combs, contents, strict=True)):
+            named += [item for after, item in among if after == place]
+            named.append(comb.model_copy(update={"contents": c}))
+        named += [item for after, item in among if after >= number]
         if self.a.chamber.run.nest_at == "far":
             named.reverse()
         items: list[RunItem] = []
         if near_mm > 1e-6:
             items.append((self._near_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(near_mm, 6)}))
+        items += near
         if self.near_board:
             items.append(self.near_board)
         items += named
         if self.far_board:
             items.append(self.far_board)
+        items += far
         if far_mm > 1e-6:
             items.append((self._far_gap or Gap(length_mm=0.0)).model_copy(update={"length_mm": round(far_mm, 6)}))
-        start = self.own.start_mm + near_mm + (self.near_board.thickness_mm if self.near_board else 0.0)
+        start = self.own.start_mm + near_mm + sum(item_length_mm(item, {}) for item in near)
+        start += self.near_board.thickness_mm if self.near_board else 0.0
         return NestExtent(
             combs=number,
             near_mm=round(start, 3),

@@ -194,6 +194,12 @@ class Setting(BrowserCase):
         expect(panel).to_contain_text("Bar 3: brood bar, brood")
         panel.get_by_label("On it").select_option("honey")
         expect(page.locator("[data-drawing=rod] [data-item='4']")).to_have_class("layer layer-comb-honey chosen")
+        # A strip before it, which is what the far follower goes back by; and taken out again.
+        panel.get_by_label("Before it").select_option("spacer")
+        expect(self.badge("far")).to_have_text("792 mm · after bar 19")
+        page.locator("[data-group=spacer-4]").get_by_role("button", name="Take it out").click()
+        expect(self.badge("far")).to_have_text("782 mm · after bar 19")
+        page.locator("[data-drawing=rod] [data-item='4']").click(position={"x": 10, "y": 20})
         panel.get_by_role("button", name="Take it out").click()
         expect(self.badge("far")).to_have_text("747 mm · after bar 18")
         page.get_by_role("link", name="the Run step").click()

@@ -209,7 +209,7 @@ class TheRun(TestCase):
         self.assertEqual(back.chambers[0].run.items, self.start.chambers[0].run.items)
 
     def test_boards_feeders_and_strips_are_put_in_and_taken_out(self) -> None:
-        """The gap behind the far follower gives the room, and takes it back; what doesn't go in says what is missing."""
+        """Hand: the gap behind the far follower gives the room, and takes it back."""
         gap = self.start.chambers[0].run.items[-1]
         for kind, long in (("feeder", 70.0), ("excluder", 10.0), ("divider", 18.0), ("spacer", 10.0)):
             with self.subTest(kind):
@@ -217,7 +217,9 @@ class TheRun(TestCase):
                 item = changed.chambers[0].run.items[3]
                 self.assertEqual((item.kind, item.id), (kind, f"{kind}-1"))
                 self.assertAlmostEqual(leftover_mm(changed, 0), 0)
-                self.assertAlmostEqual(gap.length_mm - changed.chambers[0].run.items[-1].length_mm, long)  # type: ignore[union-attr]
+                left = changed.chambers[0].run.items[-1]
+                assert gap.kind == "gap" and left.kind == "gap"
+                self.assertAlmostEqual(gap.length_mm - left.length_mm, long)
                 self.assertEqual(do(changed, do="remove-item", item=item.id), self.start)
 
     def test_two_quick_clicks_meet_the_bar_that_was_meant(self) -> None:

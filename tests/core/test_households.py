@@ -13,7 +13,7 @@ from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.households import own_run
 from sabaka_core.show.season import hive_on
 from sabaka_core.show.study import chapter
-from tests.core.test_layers import opened
+from tests.core.test_layers import do, opened
 
 
 def split(combs: int = 5) -> Hive:
@@ -75,3 +75,30 @@ class TwoChambers(TestCase):
         (year,) = further_years(both)
         self.assertEqual(year.a.box, 1)
         self.assertEqual([room.title for room in year.plan.nest.further], ["super 1"])
+
+
+class WhatElseHangsThere(TestCase):
+    """Property: a feeder, an excluder, a strip in the run take room in the plan, and stay while combs come and go."""
+
+    def test_the_plan_keeps_them(self) -> None:
+        for kind, before in (("feeder", "comb-1"), ("excluder", "comb-6"), ("spacer", "comb-3"), ("feeder", None)):
+            with self.subTest(kind, before=before):
+                plain = Context(opened("bowline")).once(year_in)
+                design = do(opened("bowline"), {"do": "put-in-run", "kind": kind, "before": before})
+                plan = Context(design).once(year_in)
+                self.assertLessEqual(plan.nest.capacity, plain.nest.capacity)
+                for index in range(0, len(plan.days), 28):
+                    after = hive_on(plan, design, index)
+                    items = after.chambers[0].run.items
+                    self.assertEqual(sum(item.kind == kind for item in items), 1)
+                    self.assertAlmostEqual(analyse(after).layout.leftover_mm, 0.0, places=3)
+
+    def test_an_excluder_stays_behind_the_brood_combs(self) -> None:
+        """Hand: five combs from the near end, however many there are by then."""
+        design = do(opened("bowline"), {"do": "put-in-run", "kind": "excluder", "before": "comb-6"})
+        plan = Context(design).once(year_in)
+        for index in (0, 100, 200):
+            items = hive_on(plan, design, index).chambers[0].run.items
+            at = next(i for i, item in enumerate(items) if item.kind == "excluder")
+            combs = sum(item.kind == "comb" for item in items)
+            self.assertEqual(sum(item.kind == "comb" for item in items[:at]), min(5, combs))

@@ -137,6 +137,22 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           <option>honey</option>
         </select>
       </label>
+      <label className="flex items-center gap-2 py-0.5">
+        <span className="w-20">Before it</span>
+        <select
+          className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
+          value=""
+          onChange={(event) => {
+            const kind = OTHERS.find((each) => each === event.target.value);
+            if (kind) change({ do: "put-in-run", before: item, kind }, `${kind} put in`, after);
+          }}
+        >
+          <option value="">put in …</option>
+          {OTHERS.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </select>
+      </label>
       <div className="mt-1 flex flex-wrap gap-2">
         <Button
           onClick={() => {
@@ -159,16 +175,6 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
         >
           Put one in here
         </Button>
-        {OTHERS.map((kind) => (
-          <Button
-            key={kind}
-            onClick={() => {
-              change({ do: "put-in-run", before: item, kind }, `${kind} put in`, at);
-            }}
-          >
-            {`Put a ${kind} in here`}
-          </Button>
-        ))}
         <Button
           onClick={() => {
             change({ do: "remove-item", item }, `${name} taken out`, null);
