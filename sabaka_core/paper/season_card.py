@@ -27,6 +27,10 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     sheet.metrics(report.metrics.values())
     for name, high in (("season-combs", 62), ("season-bees", 52)):
         sheet.chart(report.charts[name], high * POINTS)
+    for table in report.tables:
+        if not table.folded:
+            sheet.heading(table.title)
+            sheet.lines(table.columns, table.lines)
     sheet.heading("Visits")
     sheet.agenda(report.agenda, "Nothing to move or take.")
     sheet.heading("Look out")

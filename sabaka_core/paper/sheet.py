@@ -30,7 +30,7 @@ from reportlab.platypus import (
 from sabaka_core.base.quantity import Quantity, Text, mm
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
-from sabaka_core.kit.chapter import Occasion
+from sabaka_core.kit.chapter import Line, Occasion
 from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding
@@ -148,6 +148,13 @@ class Sheet:
                 put = True
         if not put:
             self.paragraph("", none)
+
+    def lines(self, columns: Sequence[str], lines: Iterable[Line]) -> None:
+        """Lines of a table, a paragraph each: its name, then each cell with its column's."""
+        for line in lines:
+            cells = zip(columns[1:], line.cells[1:], strict=False)
+            said = ((column, self.say(cell)) for column, cell in cells)
+            self.paragraph(line.cells[0], "; ".join(f"{column} {words}" for column, words in said if words))
 
     def findings(self, findings: Iterable[Finding], none: str = "") -> None:
         """What is wrong and why, errors marked."""

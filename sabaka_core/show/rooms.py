@@ -42,7 +42,7 @@ def _rooms(plan: Plan, a: Analysis) -> Iterator[Line]:
         days = [row.day for row in plan.days if len(plan.nest.opened(row.given)) > number]
         last = plan.days[-1].day
         if not days:
-            opened, shut = "not needed", ""
+            opened, shut = "never", ""
         else:
             opened, shut = short(days[0]), "stays" if days[-1] == last else short(days[-1] + 1)
         combs = count(room.combs) if room.combs == room.worth else text(f"{room.combs}, worth {room.worth}")
