@@ -61,9 +61,12 @@ def further_rooms(a: Analysis, mean_mm2: float) -> tuple[FurtherRoom, ...]:
 
 
 def _supers(everything: Whole, chamber: str, mean_mm2: float, over: bool) -> Iterator[FurtherRoom]:
-    for number, each in enumerate(everything.hive.supers):
-        if each.chamber == chamber:
+    """Supers on a chamber, lowest first, by the numbers that every other step gives them."""
+    for block in everything.boxes:
+        on = everything.chambers[block.chamber]
+        if block.is_super and on.chamber.id == chamber:
+            number = everything.super_of(block)
+            each = everything.hive.supers[number]
             worth = floor(each.combs * everything.super_area_mm2(each) / mean_mm2 + 0.5)
-            for box in range(each.boxes):
-                title = f"super {number + 1}" if each.boxes == 1 else f"super {number + 1}, box {box + 1}"
-                yield FurtherRoom(title, each.combs, worth, number, over)
+            title = block.name.rpartition(", ")[2]
+            yield FurtherRoom(f"{title} of {on.title}" if on.title else title, each.combs, worth, number, over)

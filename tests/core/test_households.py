@@ -74,7 +74,7 @@ class TwoChambers(TestCase):
         self.assertFalse(any("honey" in room.title for room in both.once(year_in).nest.further))
         (year,) = further_years(both)
         self.assertEqual(year.a.box, 1)
-        self.assertEqual([room.title for room in year.plan.nest.further], ["super 1"])
+        self.assertEqual([room.title for room in year.plan.nest.further], ["super 1 of honey"])
 
 
 class WhatElseHangsThere(TestCase):

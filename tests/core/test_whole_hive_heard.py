@@ -91,7 +91,7 @@ class Room(TestCase):
 
     def test_winter_says_what_stays_and_what_comes_off(self) -> None:
         said = " ".join(chapter(asked("side-by-side"), "winter").notes)
-        self.assertIn("come off or are shut for the winter: super 2, left honey", said)
+        self.assertIn("come off or are shut for the winter: super 1 of brood, left honey", said)
 
 
 def six_walls(dims: tuple[float, float, float], u: list[float], t: list[float]) -> float:
