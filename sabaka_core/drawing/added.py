@@ -120,7 +120,7 @@ def stand_drawn(stand: Stand, span: tuple[float, float], top_mm: float, by_y: bo
             yield rectangle("timber", q, middle, q + stand.ledge_mm, middle + board)
         else:
             yield _outline(p, middle, q, middle + board)
-    strip, thick = practice("handle_strip").span[1], practice("handle_strip").span[0]
+    thick, strip = practice("handle_strip").span
     at_ends = stand.handles == ("sides" if by_y else "ends")
     if at_ends:
         for left in (p - thick, q):

@@ -41,10 +41,11 @@ def small_rod(hive: Whole, a: Analysis) -> Drawing:
     for placed in a.layout.placed:
         if not isinstance(placed.item, Gap):
             shapes.append(rectangle(item_layer(placed), placed.start_mm, 0, placed.end_mm, STRIP_MM))
-    for number, (p, q, _) in enumerate(supers_over(hive, a)):
+    over = supers_over(hive, a)
+    for number, (p, q, _) in enumerate(over):
         up = -_SMALL_SUPER * (number + 1)
         shapes.append(rectangle("bar", max(p, -end), up, min(q, length + end), up + _SMALL_SUPER / 2))
-    top = -_SMALL_SUPER * len(supers_over(hive, a))
+    top = -_SMALL_SUPER * len(over)
     return Drawing(
         name=f"rod-{a.box}",
         title=f"The run of {a.title or 'the box'}",

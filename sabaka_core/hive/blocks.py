@@ -15,6 +15,8 @@ from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.hive.analysis import RIM_MM, Analysis
 from sabaka_core.kit.tables import practice
 
+# What a box that is set on a chamber is called, by what it holds.
+BOX_WORDS = {"combs": "super", "vents": "vent box", "nothing": "shim"}
 # A strip that is narrower is a joint.
 _LEAST_FREE_MM = 20.0
 

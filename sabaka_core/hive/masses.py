@@ -76,11 +76,6 @@ def lid_kg(whole: Whole) -> float:
     return sum(mass.kg for mass in _lid(whole))
 
 
-def covers_kg(whole: Whole) -> float:
-    """Whatever lies over the combs under the lid, insulation in the roof's room too [kg]."""
-    return sum(mass.kg for mass in _covers(whole))
-
-
 def kg_per_mm2(layers: tuple[Layer, ...]) -> float:
     """What a build-up weighs by its face [kg/mm²]."""
     return sum(layer.thickness_mm * density(layer.material) for layer in layers) / _MM3_PER_M3

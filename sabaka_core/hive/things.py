@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
+from sabaka_core.hive.blocks import BOX_WORDS
 from sabaka_core.hive.whole import Whole
 
 ThingKind = Literal["sides", "ends", "floor", "inside", "covers", "roof", "super", "passage", "stand"]
@@ -45,7 +46,7 @@ def things(whole: Whole) -> Iterator[Thing]:
         if not a.stands_open:
             yield Thing("floor", f"Floor{of}", a.box)
     for index, each in enumerate(whole.hive.supers):
-        word = {"combs": "Super", "vents": "Vent box", "nothing": "Shim"}[each.holds]
+        word = BOX_WORDS[each.holds].capitalize()
         yield Thing("super", f"{word} {index + 1}, on {each.chamber.replace('-', ' ')}", index=index)
     for index, way in enumerate(whole.hive.passages):
         yield Thing("passage", f"Way, {way.from_chamber} to {way.to_chamber}".replace("-", " "), index=index)

@@ -10,12 +10,19 @@ from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Hive, Super
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.blocks import BoxPlace, Stack, beside_on, block_of, free_of, stands_over, turned_super_mm
+from sabaka_core.hive.blocks import (
+    BOX_WORDS,
+    BoxPlace,
+    Stack,
+    beside_on,
+    block_of,
+    free_of,
+    stands_over,
+    turned_super_mm,
+)
 from sabaka_core.hive.chambers import analyse_all
 from sabaka_core.hive.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.kit.tables import practice
-
-_CALLED = {"combs": "super", "vents": "vent box", "nothing": "shim"}
 
 
 @dataclass(frozen=True)
@@ -53,7 +60,9 @@ class Whole:
         first = 1 + sum(b.is_super and b.chamber == box for b in so_far)
         return [
             BoxPlace(
-                f"{a.title}, {_CALLED[each.holds]} {first + i}" if a.title else f"{_CALLED[each.holds]} {first + i}",
+                f"{a.title}, {BOX_WORDS[each.holds]} {first + i}"
+                if a.title
+                else f"{BOX_WORDS[each.holds]} {first + i}",
                 x,
                 y,
                 (foot + i * each.height_mm, foot + (i + 1) * each.height_mm),
@@ -65,9 +74,12 @@ class Whole:
 
     def super_of(self, block: BoxPlace) -> int:
         """Which of the document's supers a block belongs to."""
-        mine = [b for b in self.boxes if b.is_super]
-        counts = [i for i, each in enumerate(self.hive.supers) for _ in range(each.boxes)]
-        return counts[mine.index(block)]
+        return self._super_numbers[block]
+
+    @cached_property
+    def _super_numbers(self) -> dict[BoxPlace, int]:
+        numbers = (i for i, each in enumerate(self.hive.supers) for _ in range(each.boxes))
+        return dict(zip((b for b in self.boxes if b.is_super), numbers, strict=True))
 
     def _super_plan(self, each: Super, a: Analysis, on: BoxPlace) -> tuple[tuple[float, float], tuple[float, float]]:
         """Where a super stands, along the hive and across it: over all of its chamber, or as its frames ask."""

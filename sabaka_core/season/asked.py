@@ -10,7 +10,7 @@ from sabaka_core.document.hive import Colony
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
-from sabaka_core.season.households import first_colony, households
+from sabaka_core.season.households import first_colony, households, own_run
 from sabaka_core.season.plan import Planner, first_warm_day
 from sabaka_core.season.planned import Plan
 
@@ -85,7 +85,8 @@ def further_years(context: Context) -> tuple[ColonyYear, ...]:
     season, found = context.hive.season or Season(), []
     first = first_colony(context.hive, context.main.chamber.id)
     for a, colony in households(context.whole):
-        if first is None or colony.id == first.id:
+        # One without combs has no year: a rule of the run says so.
+        if (first is not None and colony.id == first.id) or not own_run(a, colony).a.layout.combs:
             continue
         own = season.model_copy(update={"seen": ()})
         if colony.strength == "nucleus":

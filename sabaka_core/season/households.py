@@ -75,7 +75,11 @@ def _cut(a: Analysis, placed: list[Placed], inside: list[Placed], colony: Colony
     hive = a.hive.model_copy(
         update={
             "chambers": (*a.hive.chambers[: a.box], chamber, *a.hive.chambers[a.box + 1 :]),
-            "colonies": tuple(each for each in a.hive.colonies if each.chamber != chamber.id or each is colony),
+            "colonies": tuple(
+                each
+                for each in a.hive.colonies
+                if each.chamber != chamber.id or (colony is not None and each.id == colony.id)
+            ),
             "supers": tuple(each for each in a.hive.supers if not (aside and each.chamber == chamber.id)),
             "passages": () if aside else a.hive.passages,
         }

@@ -67,7 +67,8 @@ class Planner:
     """Walks the days once, doing what the keeper would."""
 
     def __init__(self, a: Analysis, season: Season, colony: Colony | None = None) -> None:
-        if not a.layout.combs:
+        own = own_run(a, colony)
+        if not own.a.layout.combs:
             raise ParameterError(
                 f"{a.path}/run/items",
                 0,
@@ -75,7 +76,7 @@ class Planner:
                 "no-comb",
             )
         self.season = season
-        self.nest = Nest(own_run(a, colony))
+        self.nest = Nest(own)
         self.c = constants(dict(season.constants))
         self.weather = weather_of(season)
         self.first = ordinal(season.start_day, "/season/start_day")

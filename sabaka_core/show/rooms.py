@@ -11,6 +11,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Line, Table
 from sabaka_core.season.asked import further_years, year_in
+from sabaka_core.season.households import first_colony
 from sabaka_core.season.planned import Plan
 
 
@@ -25,8 +26,11 @@ def rooms_tables(context: Context) -> Iterator[Table]:
             lines=tuple(_rooms(plan, context.main)),
         )
     if further:
-        first = next(iter(context.hive.colonies))
-        lines = [_colony(first.name, context.main, plan), *(_colony(y.colony.name, y.a, y.plan) for y in further)]
+        first = first_colony(context.hive, context.main.chamber.id)
+        lines = [
+            _colony(first.name if first else "the first", context.main, plan),
+            *(_colony(y.colony.name, y.a, y.plan) for y in further),
+        ]
         yield Table(
             key="colonies",
             title="The colonies of this hive",

@@ -26,7 +26,7 @@ from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
 from sabaka_core.show.study import Numbers, Study
 from sabaka_core.winter.asked import nest_in, summer_in, winter_in
-from sabaka_core.winter.boxes import boxes_on
+from sabaka_core.winter.boxes import airs, boxes_on
 from sabaka_core.winter.edits import CladWalls, InsulateTop, insulating_mm
 from sabaka_core.winter.heat import DAY_S, Winter, settings_of
 from sabaka_core.winter.physics import Shell
@@ -119,6 +119,8 @@ def _staying(context: Context) -> Iterator[str]:
     boxes = boxes_on(context.whole, settings_of(context.hive)[1], plan)
     if boxes:
         yield f"Reckoned with {', '.join(b.name for b in boxes)} over the nest: their walls let heat out too."
+    if airs(context.whole, boxes):
+        yield "A box with vents stands over the nest: the top is reckoned as vented, whatever is chosen."
 
 
 _metric = Numbers("winter", _MEMORY)

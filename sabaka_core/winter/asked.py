@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sabaka_core.hive.context import Context
 from sabaka_core.season.asked import year_in
-from sabaka_core.winter.boxes import boxes_on
+from sabaka_core.winter.boxes import airs, boxes_on
 from sabaka_core.winter.heat import Winter, settings_of, winter_of
 from sabaka_core.winter.nest import WinterNest, nest_of
 from sabaka_core.winter.summer import SummerDay, summer_of
@@ -19,6 +19,8 @@ def winter_in(context: Context) -> Winter:
     season, wintering = settings_of(context.hive)
     plan = context.once(year_in)
     boxes = boxes_on(context.whole, wintering, plan)
+    if airs(context.whole, boxes):
+        wintering = wintering.model_copy(update={"school": "vented"})
     return winter_of(context.main, season, wintering, plan.winter_combs, boxes)
 
 

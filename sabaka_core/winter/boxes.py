@@ -24,6 +24,11 @@ def boxes_on(whole: Whole, wintering: Wintering, plan: Plan) -> tuple[BoxPlace, 
     return tuple(b for b in over if whole.super_of(b) in stay or not whole.hive.supers[whole.super_of(b)].combs)
 
 
+def airs(whole: Whole, boxes: tuple[BoxPlace, ...]) -> bool:
+    """Whether one of them lets air out over the bees: then the top is a vented one, whatever was chosen."""
+    return any(whole.hive.supers[whole.super_of(b)].holds == "vents" for b in boxes)
+
+
 def boxes_face(boxes: tuple[BoxPlace, ...], c: dict[str, float]) -> Face | None:
     """The walls of boxes over the nest, which warm air fills, as one more face; none where there is none.
 

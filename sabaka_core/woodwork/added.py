@@ -58,7 +58,7 @@ def _door(a: Analysis) -> Iterator[Part]:
             min(wide, high),
             layer.thickness_mm,
             layer.material,
-            note="cut out of the wall it closes, saw kerf all round as play",
+            note="closes an opening in that wall; what is sawn out of it serves where it comes out whole",
         )
     sizes = practice("hinge").number, practice("hinge").number / 2, practice("hinge_thick").number
     yield bought(f"{ident}-door-hinge", named(a, "Door, hinge"), 2, sizes, "sheet metal")
@@ -149,14 +149,8 @@ def _roof(hive: Whole) -> Iterator[Part]:
         sizes = hinge, hinge / 2, practice("hinge_thick").number
         yield bought("lid-hinge", "Lid, hinge", 2 * roof.parts, sizes, "sheet metal", "of brass or stainless")
     if roof.stay:
-        yield bought(
-            "lid-stay",
-            "Lid, stay",
-            roof.parts,
-            (wide, practice("hinge").number / 2, practice("hinge_thick").number),
-            "sheet metal",
-            "locks when it is open",
-        )
+        sizes = wide, hinge / 2, practice("hinge_thick").number
+        yield bought("lid-stay", "Lid, stay", roof.parts, sizes, "sheet metal", "locks when it is open")
 
 
 def _stand(hive: Whole) -> Iterator[Part]:
@@ -179,7 +173,7 @@ def _stand(hive: Whole) -> Iterator[Part]:
         yield Part("ledge-bracket", "Ledge, bracket", "Stand", 3, *size, "softwood", note="cut from corner to corner")
     if stand.handles != "none":
         length = wide if stand.handles == "ends" else practice("side_handle").number
-        strip, thick = practice("handle_strip").span
+        thick, strip = practice("handle_strip").span
         note = "upper edge sloped inward for the fingers; screwed and glued"
         where = "ends" if stand.handles == "ends" else "sides"
         yield Part("handle", f"Handle, {where}", "Box", 2, length, strip, thick, "hardwood", note=note)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from unittest import TestCase
 
-from sabaka_core import Hive, apply_edit
+from sabaka_core import Hive, ParameterError, apply_edit
 from sabaka_core.document.hive import Colony
 from sabaka_core.edits.nucleus import PutNucleus
 from sabaka_core.hive.chambers import analyse
@@ -75,6 +75,23 @@ class TwoChambers(TestCase):
         (year,) = further_years(both)
         self.assertEqual(year.a.box, 1)
         self.assertEqual([room.title for room in year.plan.nest.further], ["super 1 of honey"])
+
+
+class WithoutCombs(TestCase):
+    """Regression: a colony that was given a place without combs has no year, and takes nobody else's down."""
+
+    def test_the_others_are_planned_all_the_same(self) -> None:
+        design = opened("stacked-long")
+        empty = Colony(id="second", name="second", chamber="litter", stretch="whole")
+        both = Context(design.model_copy(update={"colonies": (*design.colonies, empty)}))
+        self.assertEqual(further_years(both), ())
+        self.assertGreater(both.once(year_in).nest.capacity, 0)
+
+    def test_a_first_one_without_combs_is_an_error_at_its_field(self) -> None:
+        design = do(opened("bowline"), {"do": "set", "path": "/colonies/0/stretch", "text": "near-end"})
+        with self.assertRaises(ParameterError) as caught:
+            Context(design).once(year_in)
+        self.assertEqual(caught.exception.field, "/chambers/0/run/items")
 
 
 class WhatElseHangsThere(TestCase):

@@ -8,11 +8,13 @@ from unittest import TestCase
 
 from sabaka_core import Hive, apply_edit
 from sabaka_core.base.quantity import plain
+from sabaka_core.drawing.whole import whole_drawing
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.masses import masses
 from sabaka_core.hive.roof import lid_parts
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
+from sabaka_core.kit.drawing import Polygon
 from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.forms import ChoiceField, FieldGroup, FormField, RowField
 from sabaka_core.show.study import chapter
@@ -223,6 +225,24 @@ class Together(TestCase):
 def _neighbours(hive: Any) -> list[tuple[Any, Any]]:
     blocks = sorted((b for b in hive.boxes if not b.is_super), key=lambda b: b.x[0])
     return list(pairwise(blocks))
+
+
+class Handles(TestCase):
+    """Hand: what is drawn is what is cut: a strip 45 high that stands 22 out, as wide as the end."""
+
+    def test_a_handle_is_cut_as_it_is_drawn(self) -> None:
+        keeper = Keeper("deep-horizontal")
+        before = whole_drawing(whole(keeper.hive)).shapes
+        keeper.take("stand-0").choose("Carrying handles", "at the ends")
+        part = next(part for part in parts_of_hive(keeper.hive) if part.id == "handle")
+        self.assertEqual((part.count, part.wide_mm, part.thick_mm), (2, 45.0, 22.0))
+        new = [each for each in whole_drawing(whole(keeper.hive)).shapes if each not in before]
+        drawn = [each for each in new if isinstance(each, Polygon)]
+        self.assertEqual(len(drawn), 2)
+        for each in drawn:
+            (xs, ys) = zip(*each.points, strict=True)
+            self.assertAlmostEqual(max(xs) - min(xs), part.thick_mm)
+            self.assertAlmostEqual(max(ys) - min(ys), part.wide_mm)
 
 
 class SteppedLid(TestCase):

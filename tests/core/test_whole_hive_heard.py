@@ -151,6 +151,19 @@ class BoxesInWinter(TestCase):
         self.assertAlmostEqual(on.shell.ua - off.shell.ua, face.u * face.area, places=6)
         self.assertGreater(on.honey_kg, off.honey_kg)
 
+    def test_a_vent_box_airs_the_nest(self) -> None:
+        """Property: with its vents the winter is that of a vented top, and its walls more; a shim has walls alone."""
+        design = opened("side-by-side")
+        kinds = {
+            holds: Context(do(design, {"do": "add-super", "chamber": "brood", "holds": holds})).once(winter_in)
+            for holds in ("vents", "nothing")
+        }
+        vented = Context(do(design, {"do": "set", "path": "/wintering/school", "text": "vented"})).once(winter_in)
+        self.assertAlmostEqual(kinds["vents"].vent_w_k, vented.vent_w_k)
+        self.assertLess(kinds["nothing"].vent_w_k, kinds["vents"].vent_w_k)
+        for winter in kinds.values():
+            self.assertEqual(winter.shell.faces[-1].name, "Boxes over it")
+
     def test_the_plan_says_what_stays_until_its_keeper_does(self) -> None:
         north = do(opened("side-by-side"), {"do": "set", "path": "/season/climate", "text": "subarctic"})
         self.assertEqual(Context(north).once(winter_in).shell.faces[-1].name, "Boxes over it")

@@ -8,6 +8,7 @@ from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.combs.schools import SCHOOLS, school_row
 from sabaka_core.document.hive import Choices, Hive
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.blocks import BOX_WORDS
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.forms.combs import comb_forms
@@ -73,15 +74,12 @@ def passage_form(hive: Hive, index: int) -> FieldGroup:
     )
 
 
-_BOX = {"combs": "Super", "vents": "Vent box", "nothing": "Shim"}
-
-
 def super_form(hive: Hive, index: int) -> FieldGroup:
     """Supers of one kind on a chamber."""
     each, at = hive.supers[index], f"/supers/{index}"
     return FieldGroup(
         id=f"super-{index}",
-        title=f"{_BOX[each.holds]} {index + 1}, on {each.chamber.replace('-', ' ')}",
+        title=f"{BOX_WORDS[each.holds].capitalize()} {index + 1}, on {each.chamber.replace('-', ' ')}",
         fields=(
             choice(
                 f"{at}/holds",

@@ -11,7 +11,7 @@ from sabaka_core.edits.chambers import gap_before_mm
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.frames.parts import comb_area_mm2
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.blocks import outside_plan_mm
+from sabaka_core.hive.blocks import BOX_WORDS, outside_plan_mm
 from sabaka_core.hive.things import Thing, thing_of, things
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, SizeField
@@ -36,11 +36,11 @@ def tray(whole: Whole, box: int) -> FieldGroup:
     actions: list[Action] = []
     carrying = [a for a in whole.chambers if a.main is not None and a.chamber.axis == "lying"]
     here = next((a for a in carrying if a.box == box), None)
-    for words, holds in _BOXES if here is not None else ():
-        edits = {a.box: {"do": "add-super", "chamber": a.chamber.id, "holds": holds} for a in carrying}
-        onto = {thing.id: edits[on] for thing in things(whole) if (on := _stands_on(whole, thing)) in edits}
-        assert here is not None
-        actions.append(Action(label=f"{words}{_on(here)}", edit=edits[here.box], onto=onto))
+    if here is not None:
+        for holds, words in BOX_WORDS.items():
+            edits = {a.box: {"do": "add-super", "chamber": a.chamber.id, "holds": holds} for a in carrying}
+            onto = {thing.id: edits[on] for thing in things(whole) if (on := _stands_on(whole, thing)) in edits}
+            actions.append(Action(label=f"{words.capitalize()}{_on(here)}", edit=edits[here.box], onto=onto))
     for kind, words in COVER_WORDS.items():
         if kind != "bars":
             edit = {"do": "add-cover", "kind": kind}
@@ -50,9 +50,6 @@ def tray(whole: Whole, box: int) -> FieldGroup:
             words = f"Way, {one.id} to {two.id}".replace("-", " ")
             actions.append(action(words, do="add-passage", from_chamber=one.id, to_chamber=two.id))
     return FieldGroup(id="tray", title="Put on the hive", fields=(), actions=tuple(actions))
-
-
-_BOXES = (("Super", "combs"), ("Vent box", "vents"), ("Shim", "nothing"))
 
 
 def _stands_on(whole: Whole, thing: Thing) -> int | None:
