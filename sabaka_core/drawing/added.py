@@ -103,8 +103,8 @@ def lid_drawn(
         yield Polyline(layer="datum", points=((q, rim_low), (q + _STAY, eaves), (q, ridge)))
 
 
-def stand_drawn(stand: Stand, span: tuple[float, float], top_mm: float, by_y: bool) -> Iterator[Shape]:
-    """Ropes up from the ends, cups under legs, ledge and handles."""
+def stand_drawn(stand: Stand, span: tuple[float, float], top_mm: float, boxes_mm: float, by_y: bool) -> Iterator[Shape]:
+    """Ropes up from the ends, cups under legs; ledge and handles half-way up the lowest boxes."""
     p, q = span
     if stand.kind == "hung":
         middle = (p + q) / 2
@@ -114,7 +114,7 @@ def stand_drawn(stand: Stand, span: tuple[float, float], top_mm: float, by_y: bo
         half = practice("moat").number / 2
         for x in (p + 40, q - 40):
             yield rectangle("sheet", x - half, stand.height_mm - half, x + half, stand.height_mm)
-    board, middle = practice("ledge_board").number, -top_mm / 2
+    board, middle = practice("ledge_board").number, -boxes_mm / 2
     if stand.ledge_mm > 0:
         if by_y:
             yield rectangle("timber", q, middle, q + stand.ledge_mm, middle + board)

@@ -64,7 +64,8 @@ def whole_drawing(hive: Whole) -> Drawing:
     if stand and not hung:
         shapes += stand_beside(stand, low, high)
     if hive.hive.stand is not None:
-        shapes += stand_drawn(hive.hive.stand, (low, high), max(b.z[1] for b in hive.boxes), by_y)
+        top, rim = max(b.z[1] for b in hive.boxes), min(b.z[1] for b in hive.boxes)
+        shapes += stand_drawn(hive.hive.stand, (low, high), top, rim, by_y)
     shapes.append(Polyline(layer="datum", points=((low - 90, stand), (high + 90, stand))))
     _named(hive, marks, "stand-0", low, 0.0, high, max(stand, 2 * _LEAST_SEEN))
     for a in hive.chambers:

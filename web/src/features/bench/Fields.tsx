@@ -14,18 +14,20 @@ type PlainField = Exclude<FormField, RowField>;
 
 /** A group of fields as the core lists them. */
 export function FieldSet({ group, bench }: { group: FieldGroup; bench: Bench }) {
-  if (group.folded) {
-    return (
-      <details className="mb-4 border-t border-[var(--line)] pt-1" data-group={group.id}>
-        <summary className="named cursor-pointer text-base">{group.title}</summary>
-        <FieldSet group={{ ...group, folded: false, title: "" }} bench={bench} />
-      </details>
-    );
-  }
+  if (!group.folded) return <Fields group={group} bench={bench} />;
+  return (
+    <details className="mb-4 border-t border-[var(--line)] pt-1">
+      <summary className="named cursor-pointer text-base">{group.title}</summary>
+      <Fields group={group} bench={bench} named="sr-only" />
+    </details>
+  );
+}
+
+function Fields({ group, bench, named = "named pr-2 text-base" }: { group: FieldGroup; bench: Bench; named?: string }) {
   const rows = group.fields.filter((field) => field.kind === "row");
   return (
     <fieldset className="mb-4 min-w-0 border-t border-[var(--line)] pt-1" data-group={group.id}>
-      <legend className="named pr-2 text-base">{group.title}</legend>
+      <legend className={named}>{group.title}</legend>
       {group.fields.map((field) =>
         field.kind === "row" ? null : <Field key={field.path} field={field} bench={bench} group={group.title} />,
       )}
