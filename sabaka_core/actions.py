@@ -16,6 +16,7 @@ from sabaka_core.edits import (
     chambers,
     fields,
     follower,
+    framing,
     handles,
     items,
     logs,
@@ -26,6 +27,7 @@ from sabaka_core.edits import (
     shell,
     sizing,
     stock,
+    walls,
 )
 from sabaka_core.edits.action import EDITS, Edit
 from sabaka_core.moving import edits as moving_edits
@@ -38,6 +40,7 @@ MODULES: tuple[Any, ...] = (
     chambers,
     fields,
     follower,
+    framing,
     handles,
     items,
     logs,
@@ -48,6 +51,7 @@ MODULES: tuple[Any, ...] = (
     shell,
     sizing,
     stock,
+    walls,
     season_edits,
     moving_edits,
     winter_edits,

@@ -28,7 +28,8 @@ MOST = 24
 # Lists of a document: what follows the name is a place in it, or an item's name.
 _LISTS = re.compile(
     r"/(chambers|items|entrances|sides|ends|floor|supers|passages|covers|comb_types|boards|colonies|layers|flows|seen"
-    r"|monthly_c|boxes_mm|boxes|linings|constants|profile|for_sale|done|without|saved|shelves)/[^/]+"
+    r"|monthly_c|boxes_mm|boxes|linings|constants|profile|for_sale|done|without|saved|shelves|mouths|dated|openings"
+    r"|shelves_at_mm)/[^/]+"
 )
 
 
@@ -38,6 +39,7 @@ def typed(path: str, text: str) -> dict[str, Any]:
 
 # What is typed before other controls mean anything: a stretch of mesh, a start in the warm, a lid of layers.
 SEEDS: tuple[tuple[str, dict[str, Any], ...], ...] = (
+    ("deep-horizontal", typed("/comb_types/0/shoulder_mm", "150"), typed("/comb_types/0/side_bar_foot_mm", "22")),
     ("deep-horizontal", typed("/chambers/0/under/mesh_to_mm", "380"), typed("/roof/kind", "gabled")),
     ("bowline", typed("/season/start_day", "2026-05-20"), typed("/season/start", "swarm")),
     ("long-shallow", {"do": "add-layer", "path": "/roof/layers", "material": "plywood"}, typed("/roof/kind", "gabled")),
@@ -47,6 +49,13 @@ SEEDS: tuple[tuple[str, dict[str, Any], ...], ...] = (
     ("long-shallow", typed("/moving/way", "cut-down"), {"do": "mark-brood"}),
     ("bowline", {"do": "measure-old"}, typed("/moving/way", "across")),
     ("two-chamber", {"do": "add-layer", "path": "/chambers/0/walls/sides", "material": "cork"}),
+    ("deep-horizontal", typed("/comb_types/0/narrowed_mm", "20"), typed("/comb_types/0/braced", "rods")),
+    ("deep-horizontal", {"do": "add-shelf", "type": "layens"}, typed("/comb_types/0/guide", "strip")),
+    ("bowline", {"do": "add-entrance", "kind": "slot"}, {"do": "open-mouth", "index": 4}),
+    ("straight-top-bar", typed("/chambers/0/entrances/0/porch", "yes"), {"do": "date-entrance", "index": 0}),
+    ("bowline", typed("/chambers/0/litter/kind", "trough"), typed("/chambers/0/litter/sunk_mm", "40")),
+    ("long-shallow", {"do": "add-opening", "kind": "window"}),
+    ("long-shallow", {"do": "add-opening", "kind": "vent"}, {"do": "add-entrance", "kind": "slot"}),
 )
 
 
@@ -150,7 +159,8 @@ def _ways_on(group: FieldGroup) -> Iterator[tuple[str, dict[str, Any]]]:
                     edit = option.edit or {"do": "set", "path": field.path, "text": option.value}
                     yield f"{pattern_of(field.path)}={option.value}", edit
     for each in group.actions:
-        yield f"{each.edit['do']} {pattern_of(str(each.edit.get('path', '')))} {each.edit.get('holds', '')}", each.edit
+        what = each.edit.get("holds", each.edit.get("kind", ""))
+        yield f"{each.edit['do']} {pattern_of(str(each.edit.get('path', '')))} {what}", each.edit
 
 
 def _made(example: str, *edits: dict[str, Any]) -> list[Hive]:

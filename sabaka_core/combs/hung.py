@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Literal, Protocol
 
 from sabaka_core.document.combs import Frame
-from sabaka_core.frames.parts import Opening, comb_area_mm2, openings_of
+from sabaka_core.frames.parts import CombField, comb_area_mm2, openings_of
 
 Point = tuple[float, float]
 Outline = Literal["limit", "free", "predicted"]
@@ -77,7 +77,7 @@ class FramedComb:
         return comb_area_mm2(self.frame)
 
     @cached_property
-    def _fields(self) -> tuple[Opening, ...]:
+    def _fields(self) -> tuple[CombField, ...]:
         return openings_of(self.frame)
 
     def outline(self, which: Outline) -> list[Point]:

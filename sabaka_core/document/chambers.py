@@ -7,11 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from sabaka_core.document.base import (
-    At,
     BoxHeight,
-    DiscSize,
     DocumentPart,
-    HoleSize,
     Ident,
     LayerThickness,
     LitterSize,
@@ -20,12 +17,10 @@ from sabaka_core.document.base import (
     RestSize,
     Room,
     RunLength,
-    SlotHeight,
-    SlotWidth,
     StretchEnd,
-    Up,
     Wall,
 )
+from sabaka_core.document.entrances import Entrance, Opening
 from sabaka_core.document.run import Run
 from sabaka_core.document.sections import Section
 
@@ -104,77 +99,6 @@ class Place(DocumentPart):
     z_mm: Offset = 0.0
 
 
-class _Entrance(DocumentPart):
-    """Common part of every entrance.
-
-    ``at_mm`` is the centre: along the run on a side wall, across from the middle on an end.
-    ``height_mm`` is the lower edge above the floor. A porch makes a high entrance act low.
-    """
-
-    wall: Wall
-    at_mm: At
-    height_mm: Up
-    porch: bool = False
-    mouse_guard: bool = False
-    landing_board: bool = False
-
-
-class Hole(_Entrance):
-    """A bored hole, open or plugged."""
-
-    kind: Literal["hole"] = "hole"
-    diameter_mm: HoleSize
-    setting: Literal["open", "plugged"] = "open"
-
-    @property
-    def size_mm(self) -> tuple[float, float]:
-        """Opening as width and height [mm]."""
-        return self.diameter_mm, self.diameter_mm
-
-    @property
-    def is_open(self) -> bool:
-        return self.setting == "open"
-
-
-class Slot(_Entrance):
-    """A long low opening, open or plugged."""
-
-    kind: Literal["slot"] = "slot"
-    width_mm: SlotWidth
-    opening_mm: SlotHeight
-    setting: Literal["open", "plugged"] = "open"
-
-    @property
-    def size_mm(self) -> tuple[float, float]:
-        """Opening as width and height [mm]."""
-        return self.width_mm, self.opening_mm
-
-    @property
-    def is_open(self) -> bool:
-        return self.setting == "open"
-
-
-class Disc(_Entrance):
-    """A turning disc over a hole, with settings."""
-
-    kind: Literal["disc"] = "disc"
-    disc_mm: DiscSize
-    opening_mm: HoleSize
-    setting: Literal["open", "part", "vent", "excluder", "plugged"] = "open"
-
-    @property
-    def size_mm(self) -> tuple[float, float]:
-        """Opening as width and height [mm]."""
-        return self.opening_mm, self.opening_mm
-
-    @property
-    def is_open(self) -> bool:
-        return self.setting in ("open", "part", "excluder")
-
-
-Entrance = Annotated[Hole | Slot | Disc, Field(discriminator="kind")]
-
-
 class Lining(DocumentPart):
     """Movable spacers that make a stretch of a chamber fit another frame.
 
@@ -211,4 +135,5 @@ class Chamber(DocumentPart):
     linings: Annotated[tuple[Lining, ...], Field(max_length=12)] = ()
     boxes_mm: Annotated[tuple[BoxHeight, ...], Field(max_length=12)] = ()
     entrances: Annotated[tuple[Entrance, ...], Field(max_length=60)] = ()
+    openings: Annotated[tuple[Opening, ...], Field(max_length=24)] = ()
     run: Run = Run()

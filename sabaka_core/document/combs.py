@@ -9,22 +9,28 @@ from pydantic import Field
 from sabaka_core.document.base import (
     Allowance,
     CarrierLength,
+    Depth,
     DocumentPart,
     FrameDepth,
     Ident,
     Lug,
+    Measured,
     Name,
     Spacing,
     Stick,
     ThickStick,
 )
 
+GuideKind = Literal["strip", "moulding", "wax-line", "starter", "none"]
+
 
 class Guide(DocumentPart):
-    """What the bees start their comb on, and how long it is along the bar."""
+    """What the bees start their comb on, how long it is along the bar, and the groove that a strip is set into."""
 
-    kind: Literal["strip", "moulding", "wax-line", "starter", "none"] = "strip"
+    kind: GuideKind = "strip"
     length_mm: CarrierLength
+    groove_wide_mm: ThickStick = 3.0
+    groove_deep_mm: ThickStick = 5.0
 
 
 class TopBar(DocumentPart):
@@ -44,7 +50,7 @@ class TopBar(DocumentPart):
 
 
 FrameMake = Literal[
-    "plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone", "feeder", "follower", "adapter"
+    "plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone", "sections", "feeder", "follower", "adapter"
 ]
 Joint = Literal["none", "screws", "pegs", "hooks", "straps", "side-bar", "dovetail", "brace"]
 
@@ -54,6 +60,10 @@ class Frame(DocumentPart):
 
     ``make`` says how it is put together, and so which parts it has (frames/parts.py). The body is
     the frame without its lugs; ``depth_mm`` is the whole outer depth, top bar included.
+
+    A top bar may be narrowed at mid-length, over ``narrowed_over_mm`` or a third of it; lugs notched from below where
+    they rest; side bars full wide down to a ``shoulder_mm`` below the frame's top and ``side_bar_foot_mm`` wide under
+    it; shelves evenly spaced or with their middles at ``shelves_at_mm`` below the top bar.
     """
 
     kind: Literal["frame"] = "frame"
@@ -70,15 +80,30 @@ class Frame(DocumentPart):
     narrowed_mm: Stick | None = None
     lug_mm: Lug = 0.0
     lug_thickness_mm: Lug = 9.5
+    narrowed_over_mm: CarrierLength | None = None
+    notch_mm: Lug = 0.0
+    guide: GuideKind = "none"
+    groove_wide_mm: ThickStick = 3.0
+    groove_deep_mm: ThickStick = 5.0
     side_bar_width_mm: Stick = 35.0
+    shoulder_mm: Depth = 0.0
+    side_bar_foot_mm: Stick | None = None
     side_bar_thickness_mm: ThickStick = 9.5
     bottom_bar_thickness_mm: ThickStick = 9.5
     shelves: Annotated[int, Field(ge=0, le=6, strict=True)] = 0
     shelf_thickness_mm: ThickStick = 6.0
+    shelves_at_mm: Annotated[tuple[Measured, ...], Field(max_length=6)] = ()
+    braced: Literal["none", "wires", "rods"] = "none"
+    braces: Annotated[int, Field(ge=1, le=8, strict=True)] = 2
     body_width_mm: CarrierLength
     depth_mm: FrameDepth
     tolerance_mm: Allowance = 0.0
     foundation: bool = False
+
+    @property
+    def on_rest_mm(self) -> float:
+        """How far the frame's top stands above what its lugs lie on [mm]."""
+        return self.lug_thickness_mm - self.notch_mm
 
     @property
     def bar_gap_mm(self) -> float:

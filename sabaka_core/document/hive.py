@@ -58,6 +58,18 @@ HiveSystem = Literal[
 ]
 
 
+class Pests(DocumentPart):
+    """Which pests trouble the keeper where the hive stands."""
+
+    mites: bool = False
+    beetles: bool = False
+    ants: bool = False
+    wasps: bool = False
+    mice: bool = False
+    animals: bool = False
+    moth: bool = False
+
+
 class Choices(DocumentPart):
     """Where keepers' schools differ: the keeper's choice, never a hidden default."""
 
@@ -69,6 +81,8 @@ class Choices(DocumentPart):
     cell_mm: Annotated[float, Field(ge=4.6, le=7, strict=True)] = 5.4
     open_combs: Annotated[int, Field(ge=1, le=10, strict=True)] = 3
     law: Literal["removable", "any", "not-asked"] = "not-asked"
+    siting: Literal["not-said", "sun", "half-shade", "shade"] = "not-said"
+    pests: Pests = Pests()
     basket_long_mm: Measured | None = None
     basket_high_mm: Measured | None = None
 

@@ -5,11 +5,15 @@ Every dimension is taken from the pieces themselves, so that drawing and parts l
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import Quantity, mm, text
+from sabaka_core.combs.bars import grooved
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.frames.parts import FramePart, openings_of, parts_of
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, LayerName, Polygon, Polyline, Shape, rectangle
+from sabaka_core.kit.tables import practice
 
 _PAD = 78.0
 
@@ -21,7 +25,28 @@ def frame_front(frame: Frame, top_mm: float = 0.0) -> list[Shape]:
         for piece in part.pieces:
             layer: LayerName = "follower" if part.name == "Board" else "bar"
             shapes += [rectangle(layer, s.x[0], top_mm + s.y[0], s.x[1], top_mm + s.y[1]) for s in piece.solids]
-    return shapes
+    return [*shapes, *_braces(frame, top_mm), *_notches(frame, top_mm)]
+
+
+def _braces(frame: Frame, top_mm: float) -> Iterator[Shape]:
+    """Wires or rods from side bar to side bar, evenly apart."""
+    fields = openings_of(frame)
+    if frame.braced == "none" or not fields:
+        return
+    top, bottom = fields[0].top_mm, fields[-1].bottom_mm
+    for number in range(frame.braces):
+        y = top_mm + top + (bottom - top) * (number + 1) / (frame.braces + 1)
+        yield Polyline(layer="datum", points=((fields[0].left_mm, y), (fields[0].right_mm, y)))
+
+
+def _notches(frame: Frame, top_mm: float) -> Iterator[Shape]:
+    """What is cut out of the lugs from below."""
+    if frame.notch_mm <= 0 or frame.lug_mm <= 0:
+        return
+    low = top_mm + frame.lug_thickness_mm
+    for way in (-1, 1):
+        near, far = sorted((way * frame.body_width_mm / 2, way * frame.top_bar_mm / 2))
+        yield rectangle("lost", near, low - frame.notch_mm, far, low)
 
 
 def comb_front(frame: Frame) -> Drawing:
@@ -84,7 +109,7 @@ def comb_front(frame: Frame) -> Drawing:
 
 def comb_end(frame: Frame) -> Drawing:
     """A frame from its end: how wide bar, side and bottom are along the run."""
-    shapes = _blocks(parts_of(frame), "z", "y")
+    shapes = [*_blocks(parts_of(frame), "z", "y"), *_groove(frame)]
     wide, deep = span(frame, "z"), span(frame, "y")
     shapes += [
         Dimension(
@@ -169,23 +194,58 @@ def comb_above(frame: Frame) -> Drawing:
 
 def bar_front(bar: TopBar) -> Drawing:
     """A top bar from the front."""
-    half, guide = bar.length_mm / 2, bar.guide.length_mm / 2
+    half, guide, stands = bar.length_mm / 2, bar.guide.length_mm / 2, practice("guide_stands").number
+    foot = bar.thickness_mm + stands
     shapes: list[Shape] = [
         rectangle("bar", -half, 0, half, bar.thickness_mm),
-        rectangle("bar", -guide, bar.thickness_mm, guide, bar.thickness_mm + 7),
+        *_guide(bar, guide, foot),
         Dimension(name="Bar", start=(-half, 0), end=(half, 0), offset=(0, -44), quantity=mm(bar.length_mm)),
         Dimension(
-            name="Guide",
-            start=(-guide, bar.thickness_mm + 7),
-            end=(guide, bar.thickness_mm + 7),
-            offset=(0, 38),
-            quantity=mm(bar.guide.length_mm),
+            name="Guide", start=(-guide, foot), end=(guide, foot), offset=(0, 38), quantity=mm(bar.guide.length_mm)
         ),
         Dimension(
             name="Thick", start=(half, 0), end=(half, bar.thickness_mm), offset=(34, 0), quantity=mm(bar.thickness_mm)
         ),
     ]
-    return _drawing("comb-front", "Top bar from the front", shapes, (-half, half), (0.0, bar.thickness_mm + 7))
+    return _drawing("comb-front", "Top bar from the front", shapes, (-half, half), (0.0, foot))
+
+
+def _guide(bar: TopBar, half: float, foot: float) -> Iterator[Shape]:
+    """What bees start on, seen from the front; a strip with its groove, which is hidden in the bar."""
+    if bar.guide.kind == "none":
+        return
+    if bar.guide.kind == "strip":
+        deep = bar.guide.groove_deep_mm
+        yield rectangle("end-grain", -half, bar.thickness_mm - deep, half, bar.thickness_mm)
+    yield rectangle("bar", -half, bar.thickness_mm, half, foot)
+
+
+def bar_end(bar: TopBar) -> Drawing:
+    """A top bar from its end: how wide and thick it is, and the groove for its guide."""
+    half, high, stands = bar.width_mm / 2, bar.thickness_mm, practice("guide_stands").number
+    wide, deep = grooved(bar)
+    shapes: list[Shape] = [rectangle("end-grain", -half, 0, half, high)]
+    if deep > 0:
+        shapes.append(rectangle("cavity", -wide / 2, high - deep, wide / 2, high))
+        shapes.append(rectangle("bar", -wide / 2, high - deep, wide / 2, high + stands))
+    elif bar.guide.kind == "moulding":
+        shapes.append(Polygon(layer="bar", points=((-stands, high), (stands, high), (0, high + stands))))
+    shapes += [
+        Dimension(name="Wide", start=(-half, 0), end=(half, 0), offset=(0, -34), quantity=mm(bar.width_mm)),
+        Dimension(name="Thick", start=(half, 0), end=(half, high), offset=(34, 0), quantity=mm(high)),
+    ]
+    if deep > 0:
+        name = "Groove, deep"
+        at = -half - 14
+        shapes.append(Dimension(name=name, start=(at, high - deep), end=(at, high), offset=(-20, 0), quantity=mm(deep)))
+    return _drawing("comb-end", "Top bar from its end", shapes, (-half, half), (0.0, high + stands))
+
+
+def _groove(frame: Frame) -> list[Shape]:
+    """The groove for a guide under the top bar, seen from the end."""
+    wide, deep = grooved(frame)
+    under = frame.top_bar_thickness_mm
+    return [rectangle("cavity", -wide / 2, under - deep, wide / 2, under)] if deep > 0 else []
 
 
 def bar_above(bar: TopBar) -> Drawing:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.hive import Passage
-from sabaka_core.drawing.entrances import dressed
+from sabaka_core.drawing.entrances import cut_through, face_on, pierced, thing_in
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.whole import Whole
@@ -177,20 +177,17 @@ def entrances_beside(hive: Whole, a: Analysis, by_y: bool) -> Iterator[Shape]:
     """Entrances of a chamber, through the walls that are cut or seen on the face."""
     block = next(b for b in hive.boxes if b.chamber == a.box and not b.is_super)
     p, q = block.y if by_y else block.x
-    for state in a.entrances:
-        entrance = state.entrance
-        width, tall = entrance.size_mm
-        layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
-        base = -block.z[0] - a.floor_board_mm - entrance.height_mm
-        if entrance.wall.endswith("-end") != by_y:
+    for placed in pierced(a):
+        thing = thing_in(placed)
+        width = thing.size_mm[0]
+        base = -block.z[0] - a.floor_board_mm - thing.height_mm
+        if thing.wall.endswith("-end") != by_y:
             # Through the wall at the view's left or right: a channel.
-            left = p if entrance.wall in ("near-end", "left") else q - a.end_mm
-            yield rectangle(layer, left, base - tall, left + a.end_mm, base)
-            yield from dressed(entrance, (left, base - tall, left + a.end_mm, base), -1 if left == p else 1)
+            left = p if thing.wall in ("near-end", "left") else q - a.end_mm
+            yield from cut_through(placed, left, a.end_mm, base, -1 if left == p else 1)
             continue
-        at = min(max(p + a.end_mm + state.middle_mm, p + width / 2), q - width / 2)
-        yield rectangle(layer, at - width / 2, base - tall, at + width / 2, base)
-        yield from dressed(entrance, (at - width / 2, base - tall, at + width / 2, base))
+        at = min(max(p + a.end_mm + placed.middle_mm, p + width / 2), q - width / 2)
+        yield from face_on(placed, at, base)
 
 
 def combs_beside(hive: Whole, block: BoxPlace, by_y: bool) -> list[Shape]:

@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType, Frame, TopBar
-from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap
-from sabaka_core.drawing.entrances import dressed
+from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap, Spacer
+from sabaka_core.drawing.entrances import Pierced, cut_through, face_on, look_of, pierced, thing_in
 from sabaka_core.drawing.section import outside_half_mm, over_mm
 from sabaka_core.edits.follower import track
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.boards import feeder_size, foot_mm
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Circle, Drawing, Handle, LayerName, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Circle, Drawing, Handle, LayerName, Polyline, Shape, rectangle
 from sabaka_core.kit.tables import practice
-from sabaka_core.run.entrances import PlacedEntrance
 from sabaka_core.run.layout import Placed
 
 _COMB_LAYERS: dict[str, LayerName] = {
@@ -37,6 +39,8 @@ def item_layer(placed: Placed) -> LayerName:
         return "gap"
     if isinstance(item, Feeder):
         return "feeder"
+    if isinstance(item, Spacer) and item.make == "window":
+        return "glass"
     return "excluder" if item.kind == "excluder" else "timber"
 
 
@@ -103,23 +107,14 @@ def along_drawing(a: Analysis) -> Drawing:
         shapes.append(rectangle("litter", 0, height - a.litter_mm, length, height))
     for placed in a.layout.placed:
         shapes += _edge_on(a, placed, over)
-    for entrance in a.entrances:
-        width, tall = entrance.entrance.size_mm
-        low = height - entrance.entrance.height_mm
-        layer: LayerName = "entrance-open" if entrance.entrance.is_open else "entrance-plugged"
-        if entrance.start_mm == entrance.end_mm:
+    for each in pierced(a):
+        low = height - thing_in(each).height_mm
+        if each.start_mm == each.end_mm:
             # Through the end wall: seen from the side, a channel.
-            left = -end if entrance.start_mm <= 0 else length
-            shapes.append(rectangle(layer, left, low - tall, left + end, low))
-            shapes += dressed(entrance.entrance, (left, low - tall, left + end, low), -1 if left < 0 else 1)
-            continue
-        shapes.append(
-            rectangle(layer, entrance.middle_mm - width / 2, low - tall, entrance.middle_mm + width / 2, low)
-            if entrance.entrance.kind == "slot"
-            else Circle(layer=layer, x_mm=entrance.middle_mm, y_mm=low - tall / 2, radius_mm=width / 2)
-        )
-        edges = (entrance.middle_mm - width / 2, low - tall, entrance.middle_mm + width / 2, low)
-        shapes += dressed(entrance.entrance, edges)
+            left = -end if each.start_mm <= 0 else length
+            shapes += cut_through(each, left, end, low, -1 if left < 0 else 1)
+        else:
+            shapes += face_on(each, each.middle_mm, low)
     shapes += [
         Dimension(
             name="Inside length" if a.chamber.axis == "lying" else "Along the run",
@@ -148,20 +143,11 @@ def along_drawing(a: Analysis) -> Drawing:
 
 def _edge_on(a: Analysis, placed: Placed, over: float) -> list[Shape]:
     """One item of the run in the long section."""
-    item, height = placed.item, a.section.height_mm
+    item = placed.item
     if isinstance(item, Gap):
         return []
-    if isinstance(item, Follower):
-        foot = height - item.foot_gap_mm
-        board = rectangle("follower", placed.start_mm, -over, placed.end_mm, foot, placed.index)
-        if not item.feeding_hole:
-            return [board]
-        hole = practice("feeding_hole").number
-        return [board, rectangle("entrance-open", placed.start_mm, foot - 2 * hole, placed.end_mm, foot - hole)]
-    if isinstance(item, Divider | Excluder):
-        return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, height, placed.index)]
     if not isinstance(item, Comb):
-        return [rectangle(item_layer(placed), placed.start_mm, -over, placed.end_mm, 30, placed.index)]
+        return list(_board_edge_on(a, placed, over))
     kind, hung, middle = a.hive.comb_type(item.type), a.hung(placed), placed.middle_mm
     half = min(practice("comb_thickness").span[1], placed.length_mm - 6) / 2
     comb = rectangle(item_layer(placed), middle - half, hung.top_mm, middle + half, hung.bottom_mm, placed.index)
@@ -173,6 +159,37 @@ def _edge_on(a: Analysis, placed: Placed, over: float) -> list[Shape]:
     if isinstance(kind, TopBar):
         return [rectangle("bar", placed.start_mm, -kind.thickness_mm, placed.end_mm, 0, placed.index), comb]
     return [comb]
+
+
+def _board_edge_on(a: Analysis, placed: Placed, over: float) -> Iterator[Shape]:
+    """A board, a feeder, an excluder or a strip in the long section, cut in the hive's middle."""
+    item, height = placed.item, a.section.height_mm
+    start, end, look = placed.start_mm, placed.end_mm, item_layer(placed)
+    match item:
+        case Follower() | Divider():
+            yield rectangle(look, start, -over, end, height - foot_mm(a, item), placed.index)
+            if item.insulated:
+                third = (end - start) / 3
+                yield rectangle("insulation", start + third, -over, end - third, height - foot_mm(a, item))
+            if item.feeding_hole:
+                low = height - item.hole_up_mm
+                yield rectangle("entrance-open", start, low - practice("feeding_hole").number, end, low)
+        case Excluder():
+            yield rectangle(look, start, -over, end, height - item.foot_gap_mm, placed.index)
+        case Feeder():
+            made, free = feeder_size(a, item), practice("feeder_free").number
+            yield rectangle(look, start, -over, end, made.deep_mm, placed.index)
+            face = practice("feeder_face").number
+            yield rectangle("cavity", start + face, free, end - face, made.deep_mm - face)
+            if item.climb == "float":
+                yield rectangle("timber", start + 2 * face, free, end - 2 * face, free + face)
+            elif item.climb == "ladder":
+                middle = (start + end) / 2
+                yield Polyline(layer="excluder", points=((middle, free), (middle, made.deep_mm - face)))
+        case Spacer(make="filler"):
+            yield rectangle(look, start, -over, end, height, placed.index)
+        case _:
+            yield rectangle(look, start, -over, end, practice("strip_deep").number, placed.index)
 
 
 def plan_drawing(a: Analysis) -> Drawing:
@@ -203,13 +220,9 @@ def _box_plan(a: Analysis) -> Drawing:
             wide = kind.top_bar_width_mm / 2 if isinstance(kind, Frame) else placed.length_mm / 2
             middle = placed.middle_mm
             shapes.append(rectangle("bar", middle - wide, -half, middle + wide, half, placed.index))
-        elif isinstance(item, Follower):
-            half = inside - item.side_clearance_mm
-            shapes.append(rectangle("follower", placed.start_mm, -half, placed.end_mm, half, placed.index))
         elif not isinstance(item, Gap):
-            shapes.append(rectangle(item_layer(placed), placed.start_mm, -inside, placed.end_mm, inside, placed.index))
-    for entrance in a.entrances:
-        shapes.append(_pierced(a, entrance, out))
+            shapes += _board_from_above(a, placed, inside)
+    shapes += [_pierced(a, each, out) for each in pierced(a)]
     shapes += [
         Dimension(
             name="Inside length" if a.chamber.axis == "lying" else "Along the run",
@@ -236,6 +249,21 @@ def _box_plan(a: Analysis) -> Drawing:
     )
 
 
+def _board_from_above(a: Analysis, placed: Placed, inside: float) -> Iterator[Shape]:
+    """A board, a feeder, an excluder or a strip from above."""
+    item, half = placed.item, inside
+    if isinstance(item, Follower | Divider | Excluder):
+        half -= item.side_clearance_mm
+    elif isinstance(item, Feeder):
+        half = feeder_size(a, item).top_mm / 2
+    yield rectangle(item_layer(placed), placed.start_mm, -half, placed.end_mm, half, placed.index)
+    if isinstance(item, Follower | Divider) and item.feeding_hole:
+        across = practice("feeding_hole").number / 2
+        yield rectangle(
+            "entrance-open", placed.start_mm, item.hole_at_mm - across, placed.end_mm, item.hole_at_mm + across
+        )
+
+
 def carrier_length_mm(kind: CombType, inside_mm: float) -> float:
     """How long a comb's carrier is across the run; a fixed comb reaches from wall to wall [mm]."""
     if isinstance(kind, TopBar):
@@ -243,10 +271,10 @@ def carrier_length_mm(kind: CombType, inside_mm: float) -> float:
     return kind.top_bar_mm if isinstance(kind, Frame) else inside_mm
 
 
-def _pierced(a: Analysis, placed: PlacedEntrance, out: float) -> Shape:
-    """Where an entrance goes through a wall, seen from above. The run lies along x."""
-    entrance, end, length = placed.entrance, a.end_mm, a.run_mm
-    layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
+def _pierced(a: Analysis, placed: Pierced, out: float) -> Shape:
+    """Where an opening goes through a wall, seen from above. The run lies along x."""
+    entrance, end, length = thing_in(placed), a.end_mm, a.run_mm
+    layer = look_of(entrance)
     half = entrance.size_mm[0] / 2
     if placed.start_mm == placed.end_mm:
         across = entrance.at_mm if entrance.wall.endswith("-end") else entrance.at_mm - a.chamber.length_mm / 2
@@ -284,8 +312,8 @@ def log_plan(a: Analysis) -> Drawing:
         wide = min(thick, placed.length_mm - 6) / 2
         middle = placed.middle_mm
         shapes.append(rectangle(item_layer(placed), middle - wide, -half, middle + wide, half, placed.index))
-    for entrance in a.entrances:
-        shapes.append(_pierced(a, entrance, out if standing else long / 2 + a.side_mm if long else out))
+    for each in pierced(a):
+        shapes.append(_pierced(a, each, out if standing else long / 2 + a.side_mm if long else out))
     shapes += [
         Dimension(
             name="Bore", start=(0, out), end=(a.run_mm, out), offset=(0, 50), quantity=mm(a.run_mm), path=a.run_path

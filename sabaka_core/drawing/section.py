@@ -9,6 +9,7 @@ from sabaka_core.base.quantity import Quantity, deg, mm, text
 from sabaka_core.combs.hung import Stretch
 from sabaka_core.document.combs import Frame
 from sabaka_core.drawing.built import layer_look
+from sabaka_core.drawing.entrances import face_on, pierced, thing_in
 from sabaka_core.drawing.frames import frame_front
 from sabaka_core.edits.fields import ALL_BARS_LENGTH
 from sabaka_core.geometry.profile import Chord, Facets, outside_top_mm
@@ -22,7 +23,6 @@ from sabaka_core.kit.drawing import (
     Drawing,
     Handle,
     Label,
-    LayerName,
     Polygon,
     Polyline,
     Shape,
@@ -210,18 +210,11 @@ def _carrier(a: Analysis) -> list[Shape]:
 
 def _end_entrances(a: Analysis) -> list[Shape]:
     shapes: list[Shape] = []
-    for placed in a.entrances:
-        entrance = placed.entrance
-        if placed.start_mm != placed.end_mm:
-            continue
-        width, height = entrance.size_mm
-        layer: LayerName = "entrance-open" if entrance.is_open else "entrance-plugged"
-        low = a.section.height_mm - entrance.height_mm
-        at = entrance.at_mm if entrance.wall.endswith("-end") else entrance.at_mm - a.chamber.length_mm / 2
-        if entrance.kind == "slot":
-            shapes.append(rectangle(layer, at - width / 2, low - height, at + width / 2, low))
-        else:
-            shapes.append(Circle(layer=layer, x_mm=at, y_mm=low - height / 2, radius_mm=width / 2))
+    for placed in pierced(a):
+        thing = thing_in(placed)
+        if placed.start_mm == placed.end_mm:
+            at = thing.at_mm if thing.wall.endswith("-end") else thing.at_mm - a.chamber.length_mm / 2
+            shapes += face_on(placed, at, a.section.height_mm - thing.height_mm)
     return shapes
 
 

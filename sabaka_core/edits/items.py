@@ -7,12 +7,13 @@ from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.document.base import Ident
-from sabaka_core.document.combs import CombType, TopBar
+from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.identity import place_of
-from sabaka_core.document.run import Comb, Contents, Divider, Excluder, Feeder, RunItem, Spacer
+from sabaka_core.document.run import Comb, Contents, Divider, Excluder, Feeder, Role, RunItem, Spacer
 from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import close_run, end_gaps, is_closed, items_of, with_items
+from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import item_length_mm
 
@@ -45,7 +46,7 @@ class InsertComb(Edit):
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
     before: Ident | None = None
     type: Ident
-    role: Literal["brood", "honey"] = "brood"
+    role: Role = "brood"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         items = items_of(hive, bench.box)
@@ -71,27 +72,67 @@ def _put_in(hive: Hive, box: int, at: int, item: RunItem, what: str) -> Hive:
     return close_run(longer, box)
 
 
+PutIn = Literal["feeder", "dividing-feeder", "excluder", "divider", "spacer", "filler", "window", "drone", "sections"]
 # What a run may hold besides combs, boards and gaps, as large as it usually is.
 _OTHERS: dict[str, Callable[[], RunItem]] = {
     "feeder": lambda: Feeder(length_mm=practice("run_feeder").number),
+    "dividing-feeder": lambda: Feeder(length_mm=practice("run_feeder").number, make="tub", divides=True),
     "excluder": lambda: Excluder(thickness_mm=practice("run_excluder").number),
     "divider": lambda: Divider(thickness_mm=practice("divider_board").number),
     "spacer": lambda: Spacer(length_mm=practice("run_spacer").number),
+    "filler": lambda: Spacer(length_mm=practice("run_filler").number, make="filler"),
+    "window": lambda: Spacer(length_mm=practice("run_window").number, make="window"),
+}
+# Kinds of comb that hang among the others for a purpose of their own, and what their frames are called.
+_PURPOSES: dict[Role, str] = {"drone": "drone", "sections": "comb honey"}
+PUT_IN_WORDS: dict[PutIn, str] = {
+    "feeder": "Feeder",
+    "dividing-feeder": "Feeder that divides",
+    "excluder": "Excluder",
+    "divider": "Divider",
+    "drone": "Drone comb",
+    "sections": "Comb honey",
+    "window": "Window in the ceiling",
+    "filler": "Filler",
+    "spacer": "Strip",
 }
 
 
 class PutInRun(Edit):
-    """Put a feeder, excluder, divider or spacer into the run before an item, or behind all of them."""
+    """Put a feeder, excluder, divider, spacer or comb for a purpose into the run before an item, or behind all."""
 
     do: Literal["put-in-run"] = "put-in-run"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
     before: Ident | None = None
-    kind: Literal["feeder", "excluder", "divider", "spacer"]
+    kind: PutIn
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         items = items_of(hive, bench.box)
         at = len(items) if self.before is None else place_of(items, self.before, "before")
-        return _put_in(hive, bench.box, at, _OTHERS[self.kind](), f"A {self.kind}")
+        if self.kind == "drone" or self.kind == "sections":
+            hive, comb = _for_purpose(hive, bench.box, self.kind)
+            return _put_in(hive, bench.box, at, comb, PUT_IN_WORDS[self.kind])
+        return _put_in(hive, bench.box, at, _OTHERS[self.kind](), f"A {PUT_IN_WORDS[self.kind].lower()}")
+
+
+def _for_purpose(hive: Hive, box: int, role: Role) -> tuple[Hive, Comb]:
+    """A comb for a purpose of its own, and the hive with a kind for it: the brood combs' size, made as it asks.
+
+    Raises:
+        InfeasibleError: the run has no bar or frame to make it after.
+    """
+    a = analyse(hive, box)
+    base = a.main_frame or a.main_bar
+    if base is None:
+        raise InfeasibleError("Only a bar or frame can be hung for a purpose: this run holds neither.")
+    ident = f"{base.id[:30]}-{role}"
+    if all(kind.id != ident for kind in hive.comb_types):
+        named = {"id": ident, "name": f"{base.name}, {_PURPOSES[role]}"[:80]}
+        # A drone frame has worker comb above its bar, drone comb below; comb honey stands in boxes for sale.
+        frame = {"origin": "derived", "make": role, "foundation": False, "shelves": int(role == "drone")}
+        made = base.model_copy(update=named | (frame if isinstance(base, Frame) else {}))
+        hive = hive.model_copy(update={"comb_types": (*hive.comb_types, made)})
+    return hive, Comb(type=ident, role=role)
 
 
 class RemoveItem(Edit):
@@ -131,7 +172,7 @@ class RetypeComb(Edit):
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
     item: Ident
     type: Ident | None = None
-    role: Literal["brood", "honey"] | None = None
+    role: Role | None = None
     contents: Contents | None = None
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError
-from sabaka_core.document.chambers import Chamber, Entrance
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.entrances import Entrance
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap, RunItem
 from sabaka_core.edits.action import Bench, Edit

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.document.base import Side, Wall
-from sabaka_core.document.chambers import Hole
+from sabaka_core.document.entrances import Hole
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Contents, Divider, Gap, RunItem
 from sabaka_core.edits.action import Bench, Edit

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, ClassVar, Literal
 
 from sabaka_core.base.errors import ParameterError
-from sabaka_core.document.chambers import Disc, Entrance, Hole, Slot
+from sabaka_core.document.entrances import Disc, Entrance, Hole, Slot
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.edits.closing import with_chamber
@@ -65,7 +65,8 @@ def plug_beyond(before: Hive, after: Hive, box: int) -> Hive:
     chamber = after.chambers[box]
     was = {p.index for p in place_entrances(before.chambers[box], lay_out(before, before.chambers[box])) if p.in_nest}
     placed = place_entrances(chamber, lay_out(after, chamber))
-    left = [p for p in placed if p.index in was and p.entrance.is_open and not p.in_nest]
+    still = {p.index for p in placed if p.in_nest}
+    left = [p for p in placed if p.index in was - still and p.entrance.is_open]
     if not left or not any(p.entrance.is_open and p.in_nest for p in placed):
         return after
     gone = {p.index for p in left}
@@ -84,7 +85,8 @@ def nest_entrances(hive: Hive, box: int) -> list[int]:
 
 
 def follow_nest(hive: Hive, box: int) -> Hive:
-    """The hive with its entrances opened and plugged as its nest stands."""
+    """The hive with its entrances opened and plugged, and a slot's lone mouth slid along, as its nest stands."""
+    hive = _slid(hive, box)
     chamber = hive.chambers[box]
     wanted = set(nest_entrances(hive, box))
     entrances = tuple(
@@ -92,6 +94,23 @@ def follow_nest(hive: Hive, box: int) -> Hive:
         for i, e in enumerate(chamber.entrances)
     )
     return with_chamber(hive, box, chamber.model_copy(update={"entrances": entrances}))
+
+
+def _slid(hive: Hive, box: int) -> Hive:
+    """The hive with each slot's one mouth drawn into the nest, where it lies beyond it and the slot reaches there."""
+    chamber = hive.chambers[box]
+    layout = lay_out(hive, chamber)
+    entrances = list(chamber.entrances)
+    for placed in place_entrances(chamber, layout):
+        slot = entrances[placed.index]
+        if not isinstance(slot, Slot) or len(slot.mouths) != 1 or placed.in_nest or placed.start_mm == placed.end_mm:
+            continue
+        (mouth,) = slot.mouths
+        into = max(layout.nest_start_mm - placed.start_mm, 0.0) or min(layout.nest_end_mm - placed.end_mm, 0.0)
+        start = min(max(mouth.from_mm + into, 0.0), max(slot.width_mm - mouth.wide_mm, 0.0))
+        moved = mouth.model_copy(update={"from_mm": round(start, 3)})
+        entrances[placed.index] = slot.model_copy(update={"mouths": (moved,)})
+    return with_chamber(hive, box, chamber.model_copy(update={"entrances": tuple(entrances)}))
 
 
 def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
@@ -108,14 +127,20 @@ def remove_entrance(hive: Hive, box: int, index: int) -> Hive:
 
 
 class AddEntrance(Edit):
-    """Add an entrance beside the nest."""
+    """Add an entrance beside the nest, low down or, as an upper one, right under the bars."""
 
     do: Literal["add-entrance"] = "add-entrance"
     says: ClassVar[tuple[str, ...]] = ("{at}/entrances",)
     kind: Literal["hole", "slot", "disc"] = "hole"
+    upper: bool = False
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        return add_entrance(hive, bench.box, new_entrance(analyse(hive, bench.box), self.kind))
+        a = analyse(hive, bench.box)
+        new = new_entrance(a, self.kind)
+        if self.upper:
+            up = max(a.section.height_mm - new.size_mm[1] - practice("upper_entrance").number, 0.0)
+            new = new.model_copy(update={"height_mm": round(up, 1)})
+        return add_entrance(hive, bench.box, new)
 
 
 class RemoveEntrance(Edit):

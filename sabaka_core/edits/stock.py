@@ -15,7 +15,12 @@ from sabaka_core.frames.catalogue import catalogue_row
 from sabaka_core.run.layout import item_length_mm
 
 
-def _known_type(hive: Hive, type_id: str) -> CombType:
+def known_type(hive: Hive, type_id: str) -> CombType:
+    """A kind of comb carrier by its id.
+
+    Raises:
+        ParameterError: the design has none of that id.
+    """
     for kind in hive.comb_types:
         if kind.id == type_id:
             return kind
@@ -71,7 +76,7 @@ class RemoveBarType(Edit):
     type: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        kind = _known_type(hive, self.type)
+        kind = known_type(hive, self.type)
         used = sum(
             isinstance(item, Comb) and item.type == self.type
             for box in range(len(hive.chambers))
@@ -111,7 +116,7 @@ class HangAll(Edit):
     type: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        kind = _known_type(hive, self.type)
+        kind = known_type(hive, self.type)
         items = items_of(hive, bench.box)
         types = {each.id: each for each in hive.comb_types}
         combs = [item for item in items if isinstance(item, Comb)]
@@ -148,7 +153,7 @@ class Measure(Edit):
     type: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        kind = _known_type(hive, self.type)
+        kind = known_type(hive, self.type)
         if not isinstance(kind, Frame):
             raise ParameterError("type", self.type, "Only a frame is measured.", "not-a-frame")
         own = kind.model_copy(update={"origin": "measured", "tolerance_mm": kind.tolerance_mm or 1.5})

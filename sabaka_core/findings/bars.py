@@ -8,7 +8,7 @@ from math import ceil, floor
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.base.units import UNSEEN_MM
-from sabaka_core.combs.bars import deflection_mm, least_thickness_mm
+from sabaka_core.combs.bars import deflection_mm, grooved, least_thickness_mm
 from sabaka_core.document.combs import CombType, Frame, TopBar
 from sabaka_core.document.run import Comb
 from sabaka_core.edits.items import bar_width
@@ -38,11 +38,11 @@ def bar_too_weak(a: Analysis) -> Iterator[Draft]:
             continue
         load, width = a.honey_kg(bar), a.hung_of(bar.id).width_mm
         beam = (
-            (bar.top_bar_width_mm, bar.top_bar_thickness_mm)
+            (bar.narrowed_mm or bar.top_bar_width_mm, bar.top_bar_thickness_mm)
             if isinstance(bar, Frame)
             else (bar.width_mm, bar.thickness_mm)
         )
-        sag = deflection_mm(load, span, width, *beam)
+        sag = deflection_mm(load, span, width, *beam, grooved(bar))
         allowed = span / row.number
         if sag <= allowed:
             continue
@@ -57,7 +57,7 @@ def bar_too_weak(a: Analysis) -> Iterator[Draft]:
             limit=text("at most {allowed}, a three-hundredth of the span", allowed=mm(allowed)),
             source=row.source,
             path=carrier_path(a, bar, "top_bar_thickness_mm" if isinstance(bar, Frame) else "thickness_mm"),
-            proposals=partial(_thicker, a, bar, least_thickness_mm(load, span, width, beam[0])),
+            proposals=partial(_thicker, a, bar, least_thickness_mm(load, span, width, beam[0], grooved(bar))),
         )
 
 

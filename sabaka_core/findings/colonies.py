@@ -8,7 +8,7 @@ from itertools import combinations, pairwise
 
 from sabaka_core.base.quantity import count, mm, text
 from sabaka_core.base.sources import COMMON
-from sabaka_core.document.chambers import Hole
+from sabaka_core.document.entrances import Hole
 from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Divider, Follower, Gap, RunItem
 from sabaka_core.edits.closing import items_of, with_items
@@ -22,7 +22,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM
 from sabaka_core.kit.tables import at_most, practice
 from sabaka_core.run.entrances import PlacedEntrance, run_walls
-from sabaka_core.run.layout import Placed
+from sabaka_core.run.layout import Placed, divides
 
 Stretch = tuple[float, float]
 
@@ -160,8 +160,8 @@ def colonies_not_parted(a: Analysis) -> Iterator[Draft]:
     for (index, one, first), (_, two, second) in _neighbours(a):
         low, high = min(first[1], second[1]), max(first[0], second[0])
         between = [p for p in a.layout.placed if p.end_mm > low - 1e-6 and p.start_mm < high + 1e-6]
-        boards = [p for p in between if isinstance(p.item, Divider | Follower)]
-        if any(isinstance(p.item, Divider) or _shuts(p.item) for p in boards):
+        boards = [p for p in between if isinstance(p.item, Follower) or divides(p.item)]
+        if any(divides(p.item) or _shuts(p.item) for p in boards):
             continue
         yield Draft(
             code="colonies-not-parted",

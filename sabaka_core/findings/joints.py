@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from sabaka_core.base.quantity import mm, text
-from sabaka_core.base.sources import COMMON
+from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.values import replace_value
@@ -75,3 +75,41 @@ def _joints(a: Analysis, frame: Frame) -> Iterator[Proposal]:
 
 def _joined(a: Analysis, frame: Frame, joint: str) -> Hive:
     return replace_value(a.hive, carrier_path(a, frame, "joint"), joint)
+
+
+@rule("shelf-off-field", "combs")
+def shelf_off_field(a: Analysis) -> Iterator[Draft]:
+    """A cross shelf lies past the bottom bar, in the top bar, or in another shelf."""
+    for frame in said_here(a):
+        top = frame.top_bar_thickness_mm
+        field = frame.depth_mm - top - frame.bottom_bar_thickness_mm
+        half, low = frame.shelf_thickness_mm / 2, 0.0
+        for place, middle in enumerate(sorted(frame.shelves_at_mm)):
+            if low <= middle - half + 1e-6 and middle + half <= field + 1e-6:
+                low = middle + half
+                continue
+            yield Draft(
+                code="shelf-off-field",
+                subject=f"{frame.id}-{place}",
+                severity="error",
+                text=text(
+                    f"Shelf {place + 1} of the {frame.name}, {{at}} below its top bar, doesn’t lie within its field.",
+                    at=mm(middle),
+                ),
+                why="A shelf lies between the top bar and the bottom bar, with comb above and below it.",
+                place=on("section", 0.0, a.frame_top_mm(frame) + top + middle),
+                number=mm(middle),
+                limit=text("{low} to {high}", low=mm(low + half), high=mm(field - half)),
+                source=GEOMETRY,
+                path=f"/comb_types/{a.hive.comb_types.index(frame)}/shelves_at_mm/{place}",
+                proposals=partial(_shelves_even, a, frame),
+            )
+
+
+def _shelves_even(a: Analysis, frame: Frame) -> tuple[Proposal]:
+    """The same number of shelves, evenly spaced."""
+    at = a.hive.comb_types.index(frame)
+    even = frame.model_copy(update={"shelves_at_mm": (), "shelves": len(frame.shelves_at_mm)})
+    types = (*a.hive.comb_types[:at], even, *a.hive.comb_types[at + 1 :])
+    words = text("Space its shelves evenly")
+    return (Proposal(words, lambda: a.hive.model_copy(update={"comb_types": types})),)

@@ -9,15 +9,18 @@ from math import ceil, pi, sqrt
 from sabaka_core.base.quantity import Quantity, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.hive import Colony, Hive
+from sabaka_core.edits.action import Bench
 from sabaka_core.edits.openings import add_entrance, lowest_clear_mm, nest_hole
 from sabaka_core.edits.values import replace_value
+from sabaka_core.edits.walls import ShutMouth
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.findings.strength import STRENGTHS
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM
 from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import Row, practice
-from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs, opening_area_mm2
+from sabaka_core.run.apertures import opening_area_mm2
+from sabaka_core.run.entrances import DiscPair, PlacedEntrance, disc_pairs
 from sabaka_core.run.passages import connected
 
 
@@ -42,7 +45,7 @@ def entrance_beyond_follower(a: Analysis) -> Iterator[Draft]:
         off = _beyond_mm(a, placed)
         yield Draft(
             code="entrance-beyond-follower",
-            subject=str(placed.index),
+            subject=str(placed.index) if placed.mouth is None else f"{placed.index}-{placed.mouth}",
             severity="error",
             text=text(f"{placed.label} is open {{off}} beyond a follower.", off=mm(off)),
             why="It leads bees, wasps and mice behind the follower, not to the colony.",
@@ -98,6 +101,9 @@ def _parted(a: Analysis, pair: DiscPair) -> Iterator[Proposal]:
 
 
 def _plugging(a: Analysis, placed: PlacedEntrance) -> tuple[Proposal]:
+    if placed.mouth is not None:
+        shut = ShutMouth(index=placed.index, at=placed.mouth)
+        return (Proposal(text("Shut it with a filler"), partial(shut.apply, a.hive, Bench(a.box))),)
     return (Proposal(text("Plug it"), partial(setting, a, placed, "plugged")),)
 
 
@@ -203,7 +209,7 @@ def _other_area(a: Analysis, colony: Colony, mine: list[PlacedEntrance], row: Ro
             bore = float(round(sqrt(4 * wished * 100 / pi)))
             change = partial(replace_value, a.hive, entrance_path(a, placed, "diameter_mm"), bore)
             yield Proposal(text(f"Bore {placed.label.lower()} {{size}}", size=mm(bore)), change)
-        elif placed.entrance.kind == "slot":
+        elif placed.entrance.kind == "slot" and placed.mouth is None:
             wide = float(round(wished * 100 / placed.entrance.opening_mm))
             change = partial(replace_value, a.hive, entrance_path(a, placed, "width_mm"), wide)
             yield Proposal(text(f"Make {placed.label.lower()} {{size}} wide", size=mm(wide)), change)
@@ -287,16 +293,7 @@ def _pulling_in(a: Analysis, placed: PlacedEntrance) -> Iterator[Proposal]:
 
 def stretch_of(a: Analysis, colony: Colony) -> tuple[float, float]:
     """The stretch of the run that is a colony's own [mm]."""
-    layout = a.layout
-    match colony.stretch:
-        case "between-followers":
-            return layout.nest_start_mm, layout.nest_end_mm
-        case "near-end":
-            return layout.end_stretch("near")
-        case "far-end":
-            return layout.end_stretch("far")
-        case "whole":
-            return 0.0, layout.length_mm
+    return a.layout.stretch(colony.stretch)
 
 
 def _opens_elsewhere(a: Analysis) -> bool:

@@ -29,7 +29,7 @@ from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import Overlap, overlaps, parts_of
-from sabaka_core.woodwork.fittings import shift_of
+from sabaka_core.woodwork.placing import shift_of
 
 OVERLAP = "parts-overlap"
 UNLOOKED = "parts-unlooked"

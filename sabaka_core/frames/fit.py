@@ -97,10 +97,10 @@ def fit_in(
             under = chamber.rest.depth_mm - litter
             return FrameFit(side, room - chamber.rest.depth_mm - depth, under, 0.0, 0.0)
         rest = chamber.rest.depth_mm if chamber.rest.kind == "rebate" else 0.0
-        hang = depth - frame.lug_thickness_mm
+        hang = depth - frame.on_rest_mm
         return FrameFit(
             side=side,
-            over=rest - frame.lug_thickness_mm,
+            over=rest - frame.on_rest_mm,
             under=room - rest - hang - litter,
             bearing=min((long - rests) / 2, (rest_room_mm - rests) / 2),
             play=(rest_room_mm - long) / 2,

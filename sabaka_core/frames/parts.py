@@ -63,7 +63,7 @@ class FramePart:
 
 
 @dataclass(frozen=True)
-class Opening:
+class CombField:
     """A field of comb in a frame, seen from the front [mm]."""
 
     left_mm: float
@@ -93,7 +93,7 @@ def parts_of(frame: Frame) -> tuple[FramePart, ...]:
             return tuple(_plain(frame))
 
 
-def openings_of(frame: Frame) -> tuple[Opening, ...]:
+def openings_of(frame: Frame) -> tuple[CombField, ...]:
     """The fields of comb in a frame, from the top down; none in a feeder, follower or adapter."""
     if frame.make in ("feeder", "follower", "adapter"):
         return ()
@@ -101,21 +101,35 @@ def openings_of(frame: Frame) -> tuple[Opening, ...]:
     return tuple(o for o in _fields(frame) if o.right_mm > o.left_mm and o.bottom_mm > o.top_mm)
 
 
-def _fields(frame: Frame) -> tuple[Opening, ...]:
+def _fields(frame: Frame) -> tuple[CombField, ...]:
     half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
     if frame.make == "two-part":
         middle = frame.depth_mm / 2
         return (
-            Opening(-half, half, frame.top_bar_thickness_mm, middle - frame.bottom_bar_thickness_mm),
-            Opening(-half, half, middle + frame.top_bar_thickness_mm, frame.depth_mm - frame.bottom_bar_thickness_mm),
+            CombField(-half, half, frame.top_bar_thickness_mm, middle - frame.bottom_bar_thickness_mm),
+            CombField(-half, half, middle + frame.top_bar_thickness_mm, frame.depth_mm - frame.bottom_bar_thickness_mm),
         )
     # A frame stood on end keeps its old side bar under the hanger.
     extra = frame.bottom_bar_thickness_mm if frame.make == "joined" else 0.0
     top = frame.top_bar_thickness_mm + extra
     bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
-    height = (bottom - top - frame.shelves * frame.shelf_thickness_mm) / (frame.shelves + 1)
-    step = height + frame.shelf_thickness_mm
-    return tuple(Opening(-half, half, top + i * step, top + i * step + height) for i in range(frame.shelves + 1))
+    edges = [top, *(edge for at in shelf_middles_mm(frame) for edge in _shelf(frame, top + at)), bottom]
+    return tuple(CombField(-half, half, edges[i], edges[i + 1]) for i in range(0, len(edges), 2))
+
+
+def shelf_middles_mm(frame: Frame) -> tuple[float, ...]:
+    """Where the shelves' middles are below the top bar [mm]: as they were typed, or evenly spaced."""
+    if frame.shelves_at_mm:
+        return tuple(sorted(frame.shelves_at_mm))
+    thick = frame.shelf_thickness_mm
+    extra = frame.bottom_bar_thickness_mm if frame.make == "joined" else 0.0
+    field = frame.depth_mm - frame.bottom_bar_thickness_mm - frame.top_bar_thickness_mm - extra
+    height = (field - frame.shelves * thick) / (frame.shelves + 1)
+    return tuple((i + 1) * height + (i + 0.5) * thick for i in range(frame.shelves))
+
+
+def _shelf(frame: Frame, middle: float) -> tuple[float, float]:
+    return middle - frame.shelf_thickness_mm / 2, middle + frame.shelf_thickness_mm / 2
 
 
 def comb_area_mm2(frame: Frame) -> float:
@@ -153,7 +167,8 @@ def _top_bar(frame: Frame, length: float, top: float, lugs: bool, thick: float |
         solids.append(Solid((-between, between), (top, top + full), (-wide / 2, wide / 2)))
     else:
         # Narrowed at mid-length, so that bees pass up between the bars.
-        shoulder = between / 3
+        over = frame.narrowed_over_mm
+        shoulder = between / 3 if over is None else min(max(between - over / 2, 0.0), between)
         for low, high in ((-between, -between + shoulder), (between - shoulder, between)):
             solids.append(Solid((low, high), (top, top + full), (-wide / 2, wide / 2)))
         solids.append(Solid((-between + shoulder, between - shoulder), (top, top + full), (-mid / 2, mid / 2)))
@@ -168,7 +183,16 @@ def _side_top_mm(frame: Frame) -> float:
 
 def _sides(frame: Frame, top: float, bottom: float) -> tuple[SolidPiece, SolidPiece]:
     out, thick, wide = frame.body_width_mm / 2, frame.side_bar_thickness_mm, frame.side_bar_width_mm
-    return _block((-out, -out + thick), (top, bottom), wide), _block((out - thick, out), (top, bottom), wide)
+    foot, down = frame.side_bar_foot_mm, frame.shoulder_mm
+    ways = ((-out, -out + thick), (out - thick, out))
+    if foot is None or foot == wide or not top < down < bottom:
+        return _block(ways[0], (top, bottom), wide), _block(ways[1], (top, bottom), wide)
+    # Full wide down to its shoulder, so that frames hang at their spacing; narrower below, so that bees pass.
+    left, right = (
+        SolidPiece((Solid(x, (top, down), (-wide / 2, wide / 2)), Solid(x, (down, bottom), (-foot / 2, foot / 2))))
+        for x in ways
+    )
+    return left, right
 
 
 def _cross(frame: Frame, top: float, thick: float, wide: float) -> SolidPiece:
@@ -189,18 +213,48 @@ def _plain(frame: Frame) -> Iterator[FramePart]:
     bottom = frame.depth_mm - frame.bottom_bar_thickness_mm
     yield FramePart("Bottom bar", (_cross(frame, bottom, frame.bottom_bar_thickness_mm, _bottom_width(frame)),))
     yield from _shelves(frame)
+    yield from _guide(frame)
+    if frame.braced != "none":
+        rods = frame.braced == "rods"
+        half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
+        words = "thin, through both side bars" if rods else "tinned, through eyelets, drawn tight before waxing"
+        yield FramePart("Cross rod" if rods else "Wire", (), f"{words}; {2 * half:.0f} mm long", frame.braces)
     if frame.foundation:
         yield FramePart("Sheet of foundation", (), "wired or pinned", len(openings_of(frame)))
+    if frame.make == "sections":
+        box = practice("section_box").number
+        fields = openings_of(frame)
+        boxes = sum(int((o.right_mm - o.left_mm) // box) * int((o.bottom_mm - o.top_mm) // box) for o in fields)
+        yield FramePart("Section box", (), f"{box:.0f} mm square, what is left over filled with a strip", boxes)
+
+
+def _guide(frame: Frame) -> Iterator[FramePart]:
+    """A strip or moulding under the top bar, between the side bars; a line of wax or a starter is bought."""
+    half = frame.body_width_mm / 2 - frame.side_bar_thickness_mm
+    groove = f"groove {frame.groove_wide_mm:g} wide, {frame.groove_deep_mm:g} deep"
+    stands = practice("guide_stands").number
+    under = frame.top_bar_thickness_mm
+    if frame.guide == "strip":
+        strip = _block((-half, half), (under, under + stands), frame.groove_wide_mm)
+        yield FramePart("Guide", (strip,), f"{groove}; cut {frame.groove_deep_mm:g} mm wider, to stand in it")
+    elif frame.guide == "moulding":
+        yield FramePart("Guide", (_block((-half, half), (under, under + stands), 2 * stands),), "triangular, nailed on")
+    elif frame.guide == "starter":
+        yield FramePart("Starter of foundation", (), groove, 1)
+    elif frame.guide == "wax-line":
+        yield FramePart("Line of wax", (), "drawn with a brush along the middle", 1)
 
 
 def _shelves(frame: Frame) -> Iterator[FramePart]:
-    if frame.shelves:
+    if frame.shelves or frame.shelves_at_mm:
         gaps = openings_of(frame)
         shelves = tuple(
             _cross(frame, upper.bottom_mm, frame.shelf_thickness_mm, _bottom_width(frame)) for upper in gaps[:-1]
         )
         name = "Cross bar" if frame.make == "drone" else "Cross shelf"
-        yield FramePart(name, shelves, "evenly spaced" if len(shelves) > 1 else "at half height")
+        typed = "middles at " + ", ".join(f"{at:g}" for at in shelf_middles_mm(frame)) + " mm below the top bar"
+        even = "evenly spaced" if len(shelves) > 1 else "at half height"
+        yield FramePart(name, shelves, typed if frame.shelves_at_mm else even)
 
 
 def _two_part(frame: Frame) -> Iterator[FramePart]:

@@ -22,7 +22,7 @@ from sabaka_core.geometry.profile import Chord, Facets, Profile
 from sabaka_core.geometry.solve import held_sizes
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.kit.tables import practice
-from sabaka_core.run.entrances import PlacedEntrance, place_entrances
+from sabaka_core.run.entrances import PlacedEntrance, PlacedOpening, place_entrances, place_fillers, place_openings
 from sabaka_core.run.layout import Placed, RunLayout, lay_out
 from sabaka_core.run.volumes import Volumes, volumes
 
@@ -97,6 +97,16 @@ class Analysis:
     @cached_property
     def entrances(self) -> tuple[PlacedEntrance, ...]:
         return place_entrances(self.chamber, self.layout)
+
+    @cached_property
+    def openings(self) -> tuple[PlacedOpening, ...]:
+        """Windows, vents and thermometers."""
+        return place_openings(self.chamber, self.layout)
+
+    @cached_property
+    def fillers(self) -> tuple[PlacedEntrance, ...]:
+        """What fillers shut of the slots."""
+        return place_fillers(self.chamber, self.layout)
 
     @cached_property
     def volumes(self) -> Volumes:

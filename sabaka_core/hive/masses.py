@@ -10,14 +10,16 @@ from math import cos, pi, radians
 from sabaka_core.document.chambers import Layer, total_thickness_mm
 from sabaka_core.document.combs import FixedComb, Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Comb
+from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower
 from sabaka_core.frames.parts import wood_volume_mm3
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace, wall_length_mm
+from sabaka_core.hive.boards import feeder_size
 from sabaka_core.hive.materials import density
 from sabaka_core.hive.roof import rim_high_mm, roof_rise_mm
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
+from sabaka_core.run.layout import is_filler
 
 Point = tuple[float, float, float]
 _MM3_PER_M3 = 1e9
@@ -85,6 +87,7 @@ def _chamber(whole: Whole, a: Analysis) -> Iterator[Mass]:
     block = next(b for b in whole.boxes if b.chamber == a.box and not b.is_super)
     x, y = ((low + high) / 2 for low, high in (block.x, block.y))
     bars = Mass(f"inside-{a.box}", sum(_carriers(a)), (x, y, block.z[1]))
+    boards = Mass(f"inside-{a.box}", sum(_boards(a)), (x, y, block.z[1] - a.section.height_mm / 2))
     section, walls = a.section, a.chamber.walls
     foot = block.z[0] + a.floor_board_mm
     middle = foot + section.height_mm / 2
@@ -97,6 +100,7 @@ def _chamber(whole: Whole, a: Analysis) -> Iterator[Mass]:
         yield Mass(f"sides-{a.box}", section.height_mm * ring, (x, y, middle))
         yield from _layers(f"floor-{a.box}", a.floor_layers, plug, (x, y, foot))
         yield bars
+        yield boards
         return
     # Sides run past the ends, which stand between them; the floor lies under both.
     long = a.run_mm + 2 * a.end_mm
@@ -108,6 +112,7 @@ def _chamber(whole: Whole, a: Analysis) -> Iterator[Mass]:
         board = (section.floor_mm + 2 * a.side_mm) * long
         yield from _layers(f"floor-{a.box}", a.floor_layers, board, (x, y, foot))
     yield bars
+    yield boards
 
 
 def _layers(thing: str, layers: tuple[Layer, ...], face_mm2: float, top: Point) -> Iterator[Mass]:
@@ -136,6 +141,25 @@ def _run_walls(a: Analysis) -> tuple[Layer, ...]:
 def _carriers(a: Analysis) -> Iterator[float]:
     one = {kind.id: carrier_kg(a.hive, kind.id) for kind in a.hive.comb_types}
     yield from (one[p.item.type] for p in a.layout.combs if isinstance(p.item, Comb))
+
+
+def _boards(a: Analysis) -> Iterator[float]:
+    """Boards of the run, feeders without syrup, excluders and fillers; in a log's round run none is reckoned."""
+    if a.cavity.varies:
+        return
+    area = a.section.area_mm2
+    for placed in a.layout.placed:
+        item = placed.item
+        if isinstance(item, Follower | Divider) or is_filler(item):
+            yield area * placed.length_mm * density("softwood") / _MM3_PER_M3
+        elif isinstance(item, Feeder):
+            made, face = feeder_size(a, item), practice("feeder_face").number
+            faces = (made.top_mm + made.foot_mm) * made.deep_mm
+            rim = (2 * made.deep_mm + made.foot_mm) * made.long_mm
+            yield (faces + rim) * face * density("plywood") / _MM3_PER_M3
+        elif isinstance(item, Excluder):
+            # Half of the sheet is slots.
+            yield area / 2 * practice("excluder_thick").number * density("sheet metal") / _MM3_PER_M3
 
 
 def _supers(whole: Whole) -> Iterator[Mass]:

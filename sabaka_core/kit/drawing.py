@@ -38,6 +38,7 @@ LayerName = Literal[
     "rule-in",
     "datum",
     "reach",
+    "glass",
     "new-part",
     "lost",
     "insulation",

@@ -69,7 +69,7 @@ class RowField(Value):
     path: str
     label: str
     look: str = ""
-    fields: tuple[Annotated[SizeField | ChoiceField, Field(discriminator="kind")], ...]
+    fields: tuple[Annotated[SizeField | ChoiceField | TextField, Field(discriminator="kind")], ...]
     actions: tuple[Action, ...] = ()
 
 

@@ -12,7 +12,7 @@ from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.moving import OWN, Moving
 from sabaka_core.frames.catalogue import catalogue, catalogue_row
-from sabaka_core.frames.parts import Opening, openings_of
+from sabaka_core.frames.parts import CombField, openings_of
 from sabaka_core.moving.values import value
 
 _SLICES = 160
@@ -67,7 +67,7 @@ class Bees:
         return self.frame.spacing_mm if self.frame else self.bar.spacing_mm if self.bar else 35.0
 
     @cached_property
-    def fields(self) -> tuple[Opening, ...]:
+    def fields(self) -> tuple[CombField, ...]:
         """Fields of comb in a frame."""
         return openings_of(self.frame) if self.frame else ()
 

@@ -7,7 +7,8 @@ from math import floor
 from typing import Literal
 
 from sabaka_core.base.units import UNSEEN_MM
-from sabaka_core.document.chambers import Chamber, Disc, Layer, Lining, Rest, Walls
+from sabaka_core.document.chambers import Chamber, Layer, Lining, Rest, Walls
+from sabaka_core.document.entrances import Disc
 from sabaka_core.document.hive import Colony, Cover, Hive, Roof
 from sabaka_core.document.moving import Moving
 from sabaka_core.document.run import Comb, Excluder, Follower, Gap, Run, RunItem

@@ -3,26 +3,42 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
-from math import hypot, pi
+from math import hypot
 from typing import Literal
 
 from sabaka_core.document.base import Wall
-from sabaka_core.document.chambers import Chamber, Disc, Entrance
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.entrances import Disc, Entrance, Opening, Setting, Slot
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import RunLayout
+
+SETTING_WORDS: dict[Setting, str] = {
+    "open": "open",
+    "part": "part open",
+    "vent": "vent only",
+    "excluder": "excluder",
+    "plugged": "plugged",
+}
 
 
 @dataclass(frozen=True)
 class PlacedEntrance:
-    """An entrance and the stretch of the run it opens into [mm]."""
+    """An entrance and the stretch of the run it opens into [mm]; of a slot with fillers, one of its mouths.
+
+    Attributes:
+        index: its place in the document.
+        entrance: the opening itself: a mouth is a slot as wide as it is.
+        mouth: which of its slot's mouths it is; none for what has no fillers.
+    """
 
     index: int
     entrance: Entrance
     start_mm: float
     end_mm: float
     in_nest: bool
+    mouth: int | None = None
 
     @property
     def middle_mm(self) -> float:
@@ -30,7 +46,9 @@ class PlacedEntrance:
 
     @property
     def label(self) -> str:
-        return f"Entrance {self.index + 1}"
+        """What it is called in findings and lists."""
+        of = "" if self.mouth is None else f", mouth {self.mouth + 1},"
+        return f"Entrance {self.index + 1}{of}"
 
 
 @dataclass(frozen=True)
@@ -74,21 +92,93 @@ def place_entrances(chamber: Chamber, layout: RunLayout) -> tuple[PlacedEntrance
     An end-wall entrance opens at the very end of the run, so that a follower with a gap
     behind it cuts it off.
     """
-    return tuple(_place(i, e, chamber, layout) for i, e in enumerate(chamber.entrances))
+    return tuple(
+        replace(_place(index, opening, chamber, layout), mouth=mouth)
+        for index, entrance in enumerate(chamber.entrances)
+        for mouth, opening in mouths_of(entrance)
+    )
+
+
+def mouths_of(entrance: Entrance) -> tuple[tuple[int | None, Entrance], ...]:
+    """The openings of an entrance, each as an entrance of its own: a slot's mouths, or itself."""
+    if not isinstance(entrance, Slot) or not entrance.mouths or not entrance.is_open:
+        return ((None, entrance),)
+    left = entrance.at_mm - entrance.width_mm / 2
+    return tuple((i, _stretch(entrance, left + m.from_mm, m.wide_mm)) for i, m in enumerate(entrance.mouths))
+
+
+def fillers_of(entrance: Entrance) -> tuple[Slot, ...]:
+    """What a slot's fillers shut of it, as plugged slots."""
+    if not isinstance(entrance, Slot) or not entrance.mouths or not entrance.is_open:
+        return ()
+    left, at, shut = entrance.at_mm - entrance.width_mm / 2, 0.0, []
+    for mouth in sorted(entrance.mouths, key=lambda m: m.from_mm):
+        if mouth.from_mm > at + 1e-6:
+            shut.append(_stretch(entrance, left + at, mouth.from_mm - at, "plugged"))
+        at = max(at, mouth.from_mm + mouth.wide_mm)
+    if entrance.width_mm > at + 1e-6:
+        shut.append(_stretch(entrance, left + at, entrance.width_mm - at, "plugged"))
+    return tuple(shut)
+
+
+def _stretch(slot: Slot, start: float, wide: float, setting: Literal["open", "plugged"] = "open") -> Slot:
+    return slot.model_copy(
+        update={"at_mm": round(start + wide / 2, 6), "width_mm": wide, "mouths": (), "setting": setting}
+    )
+
+
+def place_fillers(chamber: Chamber, layout: RunLayout) -> tuple[PlacedEntrance, ...]:
+    """What fillers shut of the chamber's slots, where it is."""
+    return tuple(
+        _place(index, filler, chamber, layout)
+        for index, entrance in enumerate(chamber.entrances)
+        for filler in fillers_of(entrance)
+    )
 
 
 def _place(index: int, entrance: Entrance, chamber: Chamber, layout: RunLayout) -> PlacedEntrance:
-    half = entrance.size_mm[0] / 2
-    if entrance.wall in _closing_walls(chamber):
-        start = end = 0.0 if entrance.wall in ("near-end", "left") else layout.length_mm
-    elif chamber.axis == "lying" and chamber.combs == "along":
-        # On an end wall places are given from its middle, and the run goes across.
-        middle = layout.length_mm / 2 + entrance.at_mm
-        start, end = middle - half, middle + half
-    else:
-        start, end = entrance.at_mm - half, entrance.at_mm + half
+    start, end = stretch_beside(entrance, chamber, layout)
     inside = not layout.crossed and start >= layout.nest_start_mm - 1e-6 and end <= layout.nest_end_mm + 1e-6
     return PlacedEntrance(index, entrance, start, end, inside)
+
+
+@dataclass(frozen=True)
+class PlacedOpening:
+    """A window, vent or thermometer and the stretch of the run beside it [mm]."""
+
+    index: int
+    opening: Opening
+    start_mm: float
+    end_mm: float
+
+    @property
+    def middle_mm(self) -> float:
+        return (self.start_mm + self.end_mm) / 2
+
+    @property
+    def label(self) -> str:
+        """What it is called in findings and lists."""
+        return f"{self.opening.kind.capitalize()} {self.index + 1}"
+
+
+def place_openings(chamber: Chamber, layout: RunLayout) -> tuple[PlacedOpening, ...]:
+    """Every window, vent and thermometer with its stretch."""
+    return tuple(
+        PlacedOpening(i, each, *stretch_beside(each, chamber, layout)) for i, each in enumerate(chamber.openings)
+    )
+
+
+def stretch_beside(opening: Entrance | Opening, chamber: Chamber, layout: RunLayout) -> tuple[float, float]:
+    """The stretch of the run that an opening lies beside [mm]; in a wall at the run's end, that end."""
+    half = opening.size_mm[0] / 2
+    if opening.wall in _closing_walls(chamber):
+        end = 0.0 if opening.wall in ("near-end", "left") else layout.length_mm
+        return end, end
+    if chamber.axis == "lying" and chamber.combs == "along":
+        # On an end wall places are given from its middle, and the run goes across.
+        middle = layout.length_mm / 2 + opening.at_mm
+        return middle - half, middle + half
+    return opening.at_mm - half, opening.at_mm + half
 
 
 def run_walls(chamber: Chamber) -> tuple[Wall, Wall]:
@@ -101,9 +191,3 @@ def _closing_walls(chamber: Chamber) -> tuple[Wall, Wall]:
     """The walls at the run's two ends: the end walls, or the sides where combs run along."""
     along = chamber.axis == "lying" and chamber.combs == "along"
     return ("left", "right") if along else ("near-end", "far-end")
-
-
-def opening_area_mm2(entrance: Entrance) -> float:
-    """Area of an opening [mm²]: a circle for holes and discs, a rectangle for slots."""
-    width, height = entrance.size_mm
-    return width * height if entrance.kind == "slot" else pi / 4 * width**2

@@ -8,7 +8,7 @@ from functools import cached_property
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Comb, Divider, Excluder, Follower, Gap, RunItem
+from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap, RunItem, Spacer
 from sabaka_core.geometry.cavity import run_length_mm
 
 
@@ -109,6 +109,18 @@ class RunLayout:
             return self.placed[: self.near.index] if self.near else ()
         return self.placed[self.far.index + 1 :] if self.far else ()
 
+    def stretch(self, stretch: str) -> tuple[float, float]:
+        """A colony's stretch of the run by what the design calls it [mm]."""
+        match stretch:
+            case "near-end":
+                return self.end_stretch("near")
+            case "far-end":
+                return self.end_stretch("far")
+            case "whole":
+                return 0.0, self.length_mm
+            case _:
+                return self.nest_start_mm, self.nest_end_mm
+
     def end_stretch(self, side: str) -> tuple[float, float]:
         """The stretch of a colony at an end [mm]: its combs, and all between the boards on either side of them.
 
@@ -124,7 +136,7 @@ class RunLayout:
             if placed is board:
                 break
             combs = combs or isinstance(placed.item, Comb)
-            if isinstance(placed.item, Divider | Follower):
+            if isinstance(placed.item, Follower) or divides(placed.item):
                 face, behind = (placed.start_mm, placed.end_mm) if side == "near" else (placed.end_mm, placed.start_mm)
                 if combs:
                     inner = face
@@ -148,6 +160,16 @@ def lay_out(hive: Hive, chamber: Chamber) -> RunLayout:
         placed.append(Placed(index, item, at, end, number if is_comb else None))
         at = end
     return RunLayout(run_length_mm(chamber), tuple(placed))
+
+
+def divides(item: RunItem) -> bool:
+    """Whether an item parts two colonies: a divider, or a feeder that fills the section."""
+    return isinstance(item, Divider) or (isinstance(item, Feeder) and item.divides)
+
+
+def is_filler(item: RunItem) -> bool:
+    """Whether an item takes its stretch of the run from ceiling to floor, without being a board."""
+    return isinstance(item, Spacer) and item.make == "filler"
 
 
 def is_gap(item: RunItem) -> bool:

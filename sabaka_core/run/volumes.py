@@ -9,7 +9,7 @@ from sabaka_core.document.chambers import Chamber
 from sabaka_core.geometry.cavity import Cavity
 from sabaka_core.geometry.profile import Profile
 from sabaka_core.kit.tables import practice
-from sabaka_core.run.layout import RunLayout
+from sabaka_core.run.layout import RunLayout, divides, is_filler
 
 
 @dataclass(frozen=True)
@@ -92,8 +92,13 @@ def volumes(chamber: Chamber, cavity: Cavity, layout: RunLayout) -> Volumes:
         near_mm=_within(near, length),
         far_mm=_within(far, length),
         boards_mm=sum(_within(board, length) for board in boards),
-        spacers_l=min(spacers_mm3(chamber, section, length), net * nest) / 1e6,
+        spacers_l=min(spacers_mm3(chamber, section, length) + net * filled_mm(layout), net * nest) / 1e6,
     )
+
+
+def filled_mm(layout: RunLayout) -> float:
+    """How much of the run between the followers feeders, fillers and dividers take from the colony [mm]."""
+    return sum(p.length_mm for p in layout.nest if divides(p.item) or p.item.kind == "feeder" or is_filler(p.item))
 
 
 def _within(stretch: tuple[float, float], length: float) -> float:

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from sabaka_core.document.hive import Colony, Hive
-from sabaka_core.document.run import Divider, RunItem
+from sabaka_core.document.run import RunItem
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.whole import Whole
-from sabaka_core.run.layout import Placed
+from sabaka_core.run.layout import Placed, divides
 
 _ENDS = {"near-end": "near", "far-end": "far"}
 
@@ -53,9 +53,9 @@ def own_run(a: Analysis, colony: Colony | None = None) -> OwnRun:
         low, high = (max(low, last), high) if each.stretch == "near-end" else (low, min(high, first))
     inside = [p for p in placed if p.start_mm >= low - 1e-6 and p.end_mm <= high + 1e-6]
     # A board between two colonies is neither's.
-    while inside and isinstance(inside[0].item, Divider):
+    while inside and divides(inside[0].item):
         inside.pop(0)
-    while inside and isinstance(inside[-1].item, Divider):
+    while inside and divides(inside[-1].item):
         inside.pop()
     if not inside:
         return OwnRun(a)

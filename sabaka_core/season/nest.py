@@ -144,7 +144,7 @@ class Nest:
     @cached_property
     def sizes(self) -> CombSizes:
         """A mean comb of the run at its fullest."""
-        a = self.a
+        a, workers, stores = self.a, 1.0, 1.0
         if not self.moves:
             places = a.layout.combs
             area = sum(a.hung(p).predicted_area_mm2 for p in places) / max(len(places), 1)
@@ -155,8 +155,13 @@ class Nest:
             area = sum(a.hung_of(comb.type).predicted_area_mm2 for comb in combs) / len(combs)
             honey = {ident: a.honey_kg(kind) for ident, kind in kinds.items()}
             kg = sum(honey[comb.type] for comb in combs) / len(combs)
+            # Drone comb is cut out with what is in it; in comb honey nothing is raised.
+            workers = sum(comb.role in ("brood", "honey") for comb in combs) / len(combs)
+            stores = sum(comb.role != "drone" for comb in combs) / len(combs)
         cells = 2 * area / 100 * cells_per_cm2(a.hive.choices.cell_mm)
-        return CombSizes(cells=max(cells, 1.0), honey_kg=max(kg, 1e-3), deep_share=max(area / DEEP_MM2, 1e-3))
+        return CombSizes(
+            cells=max(cells * workers, 1.0), honey_kg=max(kg * stores, 1e-3), deep_share=max(area / DEEP_MM2, 1e-3)
+        )
 
     @cached_property
     def further(self) -> tuple[FurtherRoom, ...]:

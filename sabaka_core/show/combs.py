@@ -7,12 +7,12 @@ from dataclasses import dataclass, replace
 
 from sabaka_core.base.quantity import Text, amount, count, kilograms, mm, text
 from sabaka_core.base.sources import KEEPER, Source
-from sabaka_core.combs.bars import deflection_mm
+from sabaka_core.combs.bars import deflection_mm, grooved
 from sabaka_core.combs.contents import cells_per_cm2, honey_kg
 from sabaka_core.document.combs import CombType, FixedComb, Frame, TopBar
 from sabaka_core.document.hive import Choices
 from sabaka_core.document.run import Comb
-from sabaka_core.drawing.frames import bar_above, bar_front, comb_above, comb_end, comb_front
+from sabaka_core.drawing.frames import bar_above, bar_end, bar_front, comb_above, comb_end, comb_front
 from sabaka_core.findings.frames import below_mm
 from sabaka_core.findings.judged import is_found
 from sabaka_core.frames.catalogue import CatalogueRow, catalogue
@@ -34,7 +34,7 @@ from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.tables import practice
-from sabaka_core.show.forms.combs import carrier_form
+from sabaka_core.show.forms.combs import carrier_forms
 from sabaka_core.show.study import Study
 
 # What is shown: a kind of the hive, or a row of the catalogue, by its id.
@@ -84,12 +84,12 @@ class CombsStudy(Study):
         if isinstance(kind, Frame):
             drawn = (comb_front(kind), comb_end(kind), comb_above(kind))
         elif isinstance(kind, TopBar):
-            drawn = (bar_front(kind), bar_above(kind))
+            drawn = (bar_front(kind), bar_end(kind), bar_above(kind))
         return (each for each in drawn if asked.wants(each.name))
 
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
         kind, row = _chosen(context, asked)
-        return (carrier_form(context.bench, kind),) if row is None else ()
+        return tuple(carrier_forms(context.bench, kind)) if row is None else ()
 
 
 def _chosen(context: Context, asked: Asked) -> tuple[CombType, CatalogueRow | None]:
@@ -213,6 +213,10 @@ def _facts_of(kind: CombType, choices: Choices, span_mm: float) -> Iterator[_Fac
         yield from _frame_facts(kind, choices, span_mm)
     elif isinstance(kind, TopBar):
         yield _Fact("Ceiling", text("closed: bars touch"), True)
+        heavy = practice("comb_to_lift").number
+        sag = deflection_mm(heavy, span_mm, kind.guide.length_mm, kind.width_mm, kind.thickness_mm, grooved(kind))
+        words = "{sag} under {kg} of comb, its groove taken out"
+        yield _Fact("Sags", text(words, sag=mm(sag), kg=kilograms(heavy)), rule="bar-too-weak")
     elif isinstance(kind, FixedComb):
         yield _Fact("To lift it", text("it has to be cut from the walls"))
 
@@ -235,7 +239,8 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[_Fa
         yield _Fact("To lift, wood and honey", text("{kg}", kg=kilograms(full + wood)))
         yield _Fact("Comb without a break", text("{mm} high", mm=mm(unbroken_height_mm(frame))))
         loaded = frame.body_width_mm - 2 * frame.side_bar_thickness_mm
-        sag = deflection_mm(full, span_mm, loaded, frame.top_bar_width_mm, frame.top_bar_thickness_mm)
+        wide = frame.narrowed_mm or frame.top_bar_width_mm
+        sag = deflection_mm(full, span_mm, loaded, wide, frame.top_bar_thickness_mm, grooved(frame))
         allowed = span_mm / practice("bar_deflection").number
         yield _Fact(
             "Top bar sags, full",
@@ -243,7 +248,7 @@ def _frame_facts(frame: Frame, choices: Choices, span_mm: float) -> Iterator[_Fa
             good=sag <= allowed,
             rule="bar-too-weak",
         )
-    if frame.make in ("plain", "two-part", "tall", "hybrid", "joined", "from-parts", "drone"):
+    if frame.make not in ("feeder", "follower", "adapter"):
         yield _gap_fact("Gap at the lugs", frame.bar_gap_mm)
         if frame.narrowed_mm is not None:
             yield _gap_fact("Gap at mid-bar", frame.mid_gap_mm)

@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterable, Iterator
 from functools import partial
 from itertools import combinations, islice, product
 
-from sabaka_core.base.quantity import Text, count, mm, text
+from sabaka_core.base.quantity import Text, count, litres, mm, text
 from sabaka_core.document.run import Comb, Excluder, Feeder, Follower, Gap, SavedRun
 from sabaka_core.drawing.lengthwise import along_drawing, plan_drawing
 from sabaka_core.drawing.rod import rod_drawing, supers_over
@@ -17,6 +17,7 @@ from sabaka_core.findings.judged import is_found
 from sabaka_core.findings.openings import cm2, flight_row, open_cm2, own_entrances
 from sabaka_core.frames.fit import moved_mm
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.boards import feeder_size
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
@@ -27,6 +28,7 @@ from sabaka_core.run.entrances import PlacedEntrance, disc_pairs
 from sabaka_core.run.layout import Placed
 from sabaka_core.show.forms.run import run_forms
 from sabaka_core.show.mixes import mixes
+from sabaka_core.show.pests import pests_form, pests_table
 from sabaka_core.show.study import Study
 
 # Ways to hang the combs of a kept state on other kinds, at most.
@@ -48,9 +50,11 @@ class RunStudy(Study):
         for key, title, lines in _TABLES:
             if asked.wants(key):
                 yield Table(key=key, title=title, columns=(title,), lines=tuple(lines(context.bench)))
+        if asked.wants("pests"):
+            yield pests_table(context.whole)
 
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
-        return run_forms(context.bench)
+        return (*run_forms(context.bench), pests_form(context.whole))
 
 
 _DRAWINGS: dict[str, Callable[[Context], Drawing]] = {
@@ -233,6 +237,21 @@ def _followers(a: Analysis) -> Iterator[Line]:
         )
 
 
+def _feeders(a: Analysis) -> Iterator[Line]:
+    row = practice("feeder_holds")
+    for placed in a.layout.placed:
+        if isinstance(placed.item, Feeder):
+            made = feeder_size(a, placed.item)
+            words = "Feeder at {at}: {deep} deep, holds {litres} under a finger of free rim"
+            yield Line(
+                rules=("feeder-too-tall", "feeder-without-climb"),
+                cells=(text(words, at=mm(placed.start_mm), deep=mm(made.deep_mm), litres=litres(made.litres)),),
+                why=row.why,
+                good=row.holds(made.litres)
+                and not is_found(a, ("feeder-too-tall", "feeder-without-climb"), str(placed.index)),
+            )
+
+
 def _excluders(a: Analysis) -> Iterator[Line]:
     for placed in a.layout.placed:
         if isinstance(placed.item, Excluder):
@@ -305,6 +324,7 @@ _TABLES: tuple[tuple[str, str, Callable[[Analysis], Iterable[Line]]], ...] = (
     ("openings", "Entrances and floor", _openings),
     ("slats", "Cover slats, from the near end", _slats),
     ("followers", "Follower boards", _followers),
+    ("feeders", "Feeders in the run", _feeders),
     ("excluders", "Ways round an excluder", _excluders),
     ("states", "States of this run", _states),
 )

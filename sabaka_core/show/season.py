@@ -26,7 +26,9 @@ from sabaka_core.kit.working import computed, given, simulated
 from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.plan import START_WORDS, WEEK
 from sabaka_core.season.planned import Plan, balance_kg
+from sabaka_core.season.settings import chamber_on
 from sabaka_core.season.weather import place_of
+from sabaka_core.show.dated import dated, merged
 from sabaka_core.show.forms.season import season_forms
 from sabaka_core.show.rooms import rooms_tables
 from sabaka_core.show.study import Numbers, Study
@@ -74,7 +76,8 @@ class SeasonStudy(Study):
         yield _weeks_table(context)
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
-        return _visits(context.once(year_in))
+        plan = context.once(year_in)
+        return merged((*_visits(plan), *dated(plan, context.main)))
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
         yield rod_of_week(context, asked.shown)
@@ -213,7 +216,7 @@ def _week(plan: Plan, a: Analysis, week: int) -> Line:
     index = _evening(week)
     row, standing, moves = plan.days[index], plan.standing(index), plan.nest.moves
     run = a.chamber.model_copy(update={"run": standing.run})
-    moved = with_chamber(a.hive, a.box, run) if moves else a.hive
+    moved = hive_on(plan, a.hive, index) if moves else with_chamber(a.hive, a.box, chamber_on(run, iso(row.day)[5:]))
     near, far = (standing.near_mm, standing.far_mm) if moves else (a.layout.nest_start_mm, a.layout.nest_end_mm)
     open_ = ", ".join(str(i + 1) for i in nest_entrances(moved, a.box))
     return Line(
@@ -271,7 +274,8 @@ def hive_on(plan: Plan, hive: Hive, index: int) -> Hive:
     """The hive as the plan has it on the evening of a day: its run moved, its entrances opened and plugged."""
     box = plan.nest.a.box
     chamber = hive.chambers[box].model_copy(update={"run": plan.standing(index).run})
-    return follow_nest(with_chamber(hive, box, chamber), box)
+    followed = follow_nest(with_chamber(hive, box, chamber), box)
+    return with_chamber(followed, box, chamber_on(followed.chambers[box], iso(plan.days[index].day)[5:]))
 
 
 def _other(plan: Plan, a: Analysis, asked: Asked) -> int | None:

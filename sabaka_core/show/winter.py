@@ -30,6 +30,7 @@ from sabaka_core.winter.boxes import airs, boxes_on
 from sabaka_core.winter.edits import CladWalls, InsulateTop, insulating_mm
 from sabaka_core.winter.heat import DAY_S, Winter, settings_of
 from sabaka_core.winter.physics import Shell
+from sabaka_core.winter.summer import sun_of
 from sabaka_core.winter.walls import WALLS, with_walls
 
 _MEMORY = Source(mark="from memory", note="constants in data/winter.toml")
@@ -215,7 +216,7 @@ def _sun_metrics(context: Context) -> Iterator[Metric]:
         "Tr = Ta + a·I / h",
         given("Ta", "air", amount(day.air_c, "C")),
         given("a", "part of the sun that the roof takes", amount(c["roof_takes"], "part")),
-        given("I", "sun", amount(c["sun"], "W/m2")),
+        given("I", "sun", amount(sun_of(winter), "W/m2")),
         given("h", "film of the roof", amount(c["roof_film"], "W/m2K")),
     )
     heat = computed(
@@ -369,6 +370,12 @@ def _saves(now_kg: float, after: Context) -> Gain | None:
 def _assumptions(winter: Winter) -> Iterator[str]:
     c, vented = winter.c, winter.wintering.school == "vented"
     air = c["flow_vented" if vented else "flow_sealed"]
+    if winter.draught.flow_l_s > 0:
+        yield (
+            f"Between low and high openings, {winter.draught.apart_mm:.0f} mm apart, another "
+            f"{winter.draught.flow_l_s:.2f} L of air go through in a second: it takes heat, and carries water off. "
+            "Keepers who open the top want it dry; those who shut it want it warm."
+        )
     yield (
         f"Outside air is {winter.wintering.humidity:.0f} % humid; a {'vented' if vented else 'sealed'} top lets "
         f"{air:.2f} L of air through in a second."

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import asin, atanh, cbrt, pi, sqrt
 
+from sabaka_core.base.dates import iso, ordinal
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
@@ -18,10 +19,22 @@ from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.weather import YEAR, Weather, weather_of
-from sabaka_core.winter.physics import AIR_HEAT, Shell, dew_point_c, saturation_pa, series_w, vapour_kg_m3, vapour_pa
+from sabaka_core.winter.draught import STILL, Draught, draught_of
+from sabaka_core.winter.physics import (
+    AIR_HEAT,
+    ZERO_C,
+    Shell,
+    dew_point_c,
+    saturation_pa,
+    series_w,
+    vapour_kg_m3,
+    vapour_pa,
+)
 from sabaka_core.winter.shell import WinterRun, shell_of, winter_run
 
 DAY_S = 86_400.0
+# For the month and day of a day of the year: any that has no leap day.
+_ANY_YEAR = "2026-01-01"
 MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
 
 
@@ -108,6 +121,7 @@ class Winter:
     run: WinterRun
     shell: Shell
     cluster: Cluster
+    draught: Draught = STILL
 
     @property
     def vent_w_k(self) -> float:
@@ -117,7 +131,7 @@ class Winter:
     @property
     def _flow(self) -> float:
         key = "flow_vented" if self.wintering.school == "vented" else "flow_sealed"
-        return self.c[key] / 1000
+        return (self.c[key] + self.draught.flow_l_s) / 1000
 
     @cached_property
     def ua(self) -> float:
@@ -225,7 +239,11 @@ def winter_of(
     if high * 1000 < LEAST_COMB_MM:
         raise no_room(a)
     cluster = cluster_of(wintering.bees, c["bee_ml"], high, a.section.top_mm / 1000, run.long_mm / 1000)
-    return Winter(a, wintering, c, weather_of(season), run, shell, cluster)
+    weather = weather_of(season)
+    coldest = min(range(YEAR), key=weather.weekly_c.__getitem__)
+    day, out = iso(ordinal(_ANY_YEAR, "") + coldest)[5:], ZERO_C + weather.weekly_c[coldest]
+    draught = draught_of(a.chamber, day, c["draught_warmer"], out, c["draught_opening"])
+    return Winter(a, wintering, c, weather, run, shell, cluster, draught)
 
 
 def settings_of(hive: Hive) -> tuple[Season, Wintering]:

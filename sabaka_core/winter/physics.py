@@ -93,6 +93,8 @@ def vapour_pa(kg_m3: float, celsius: float) -> float:
     return kg_m3 * 461.5 * (celsius + 273.15)
 
 
+ZERO_C = 273.15
+"""0 °C [K]."""
 AIR_HEAT = 1206.0
 """Heat that a cubic metre of air takes for a degree [J/m³K]."""
 

@@ -18,12 +18,13 @@ from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, sheltering
 from sabaka_core.hive.roof import roof_layers
 from sabaka_core.hive.under import mesh_share, shutter_layers
+from sabaka_core.kit.tables import practice
 from sabaka_core.season.nest import Nest
 from sabaka_core.winter.boxes import boxes_face
 from sabaka_core.winter.physics import Face, Shell, resistance, transmittance
 
 # A follower that is insulated carries this much cork, common practice.
-_FOLLOWER_CORK = Layer(material="cork", thickness_mm=20.0)
+_FOLLOWER_CORK = Layer(material="cork", thickness_mm=practice("board_cork").number)
 _CLOTH = 0.02
 
 
@@ -86,7 +87,7 @@ def shell_of(a: Analysis, run: WinterRun, c: dict[str, float], vented: bool, box
         return _standing_log(a, a.cavity.chord, c, top)
     if isinstance(a.chamber.section, CircleSection):
         return _lying_log(a, a.chamber.section, run, c)
-    shell, over = _box(a, run, c, top), boxes_face(boxes, c)
+    shell, over = _glazed(a, run, c, _box(a, run, c, top)), boxes_face(boxes, c)
     return shell if over is None else replace(shell, faces=(*shell.faces, over))
 
 
@@ -124,6 +125,32 @@ def _box(a: Analysis, run: WinterRun, c: dict[str, float], top: Face) -> Shell:
     levels = (4, 5) if foot > 0 else (4,)
     corners = tuple((wall, end, level) for wall in (0, 1) for end in (2, 3) for level in levels)
     return Shell(faces, tuple(edges), corners)
+
+
+def _glazed(a: Analysis, run: WinterRun, c: dict[str, float], shell: Shell) -> Shell:
+    """The shell with its windows as faces of their own, taken out of the walls that they are in."""
+    faces = list(shell.faces)
+    along = a.chamber.axis == "lying" and a.chamber.combs == "along"
+    order = ("near-end", "far-end", "left", "right") if along else ("left", "right", "near-end", "far-end")
+    start, end = run.stretch_mm
+    for placed in a.openings:
+        window = placed.opening
+        inside = placed.end_mm > start + 1e-6 and placed.start_mm < end - 1e-6
+        ends = placed.start_mm == placed.end_mm and start - 1e-6 <= placed.start_mm <= end + 1e-6
+        if window.kind != "window" or not (inside or ends):
+            continue
+        at, area = order.index(window.wall), window.wide_mm * window.high_mm / 1e6
+        if area >= faces[at].area:
+            continue
+        faces[at] = replace(faces[at], area=faces[at].area - area)
+        layers = [Layer(material="glass", thickness_mm=practice("window_pane").number)]
+        r = resistance(layers)
+        if window.shutter == "shut":
+            board = Layer(material="plywood", thickness_mm=practice("window_shutter").number)
+            layers, r = [*layers, board], resistance((*layers, board)) + c["air_gap"]
+        u = transmittance(r, c["rsi_side"], c["rse"])
+        faces.append(Face(f"{placed.label}, {window.wall.replace('-', ' ')}", area, u, _thick(layers), c["rsi_side"]))
+    return replace(shell, faces=tuple(faces))
 
 
 @dataclass(frozen=True)

@@ -14,7 +14,9 @@ from sabaka_core.woodwork.added import added_parts
 from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
 from sabaka_core.woodwork.boxes import box_parts
 from sabaka_core.woodwork.covers import cover_parts, laid_parts
-from sabaka_core.woodwork.fittings import carrier_parts, follower_parts, lining_parts
+from sabaka_core.woodwork.fittings import carrier_parts, lining_parts
+from sabaka_core.woodwork.inrun import in_run_parts
+from sabaka_core.woodwork.openings import opening_parts
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
 from sabaka_core.woodwork.under import under_parts
@@ -83,7 +85,8 @@ def parts_of(hive: Whole) -> tuple[Part, ...]:
         mine = [
             *box_parts(a),
             *carrier_parts(a),
-            *follower_parts(a),
+            *in_run_parts(a),
+            *opening_parts(a),
             *lining_parts(a),
             *cover_parts(a),
             *under_parts(a),

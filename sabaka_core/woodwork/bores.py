@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from math import atan2, cos, tan
 
 from sabaka_core.document.base import Wall as WallName
-from sabaka_core.document.chambers import Entrance
+from sabaka_core.document.entrances import Entrance, Opening
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.materials import insulates
 from sabaka_core.woodwork.parts import BoredHole, Part
@@ -15,6 +15,11 @@ from sabaka_core.woodwork.parts import BoredHole, Part
 # Wood left round a hole in the block that lines it.
 _ROUND_MM = 20.0
 Points = tuple[tuple[float, float], ...]
+
+
+def pierced(a: Analysis) -> tuple[Entrance | Opening, ...]:
+    """Everything that goes through a chamber's walls."""
+    return (*a.chamber.entrances, *a.chamber.openings)
 
 
 def side_bores(
@@ -29,7 +34,7 @@ def side_bores(
         out: how far outside of the inside face this layer begins.
     """
     found = []
-    for entrance in a.chamber.entrances:
+    for entrance in pierced(a):
         if entrance.wall != wall or facet_of(entrance, inside) != facet:
             continue
         (y1, z1), (y2, z2) = inside[facet], inside[facet + 1]
@@ -46,7 +51,7 @@ def side_bores(
 def end_bores(a: Analysis, wall: WallName, wide: float) -> tuple[BoredHole, ...]:
     """Holes of one end wall, from its middle; ``wide`` is the board's greatest width."""
     found = []
-    for entrance in a.chamber.entrances:
+    for entrance in pierced(a):
         if entrance.wall == wall:
             up = middle_mm(entrance)
             # Seen from outside, the right wall is at the right hand of the near end only.
@@ -59,18 +64,18 @@ def end_bores(a: Analysis, wall: WallName, wide: float) -> tuple[BoredHole, ...]
 def log_bores(a: Analysis) -> tuple[BoredHole, ...]:
     """Holes through a log's wall, from its floor up."""
     found = []
-    for entrance in a.chamber.entrances:
+    for entrance in pierced(a):
         up = middle_mm(entrance)
         found.append(_hole(entrance, abs(entrance.at_mm), "mark on its face", (up, up), 0.0))
     return tuple(found)
 
 
-def middle_mm(entrance: Entrance) -> float:
+def middle_mm(entrance: Entrance | Opening) -> float:
     """Height of an entrance's middle above the floor inside [mm]."""
     return entrance.height_mm + entrance.size_mm[1] / 2
 
 
-def facet_of(entrance: Entrance, inside: Points) -> int:
+def facet_of(entrance: Entrance | Opening, inside: Points) -> int:
     """The stretch of a wall that an entrance's middle lies in; the lowest for one below them all."""
     heights = list(itertools.pairwise(z for _, z in inside))
     middle = middle_mm(entrance)
@@ -87,7 +92,7 @@ def _thickness_mm(a: Analysis, wall: WallName, out: float) -> float:
     return 0.0
 
 
-def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, float], x: float) -> BoredHole:
+def _hole(entrance: Entrance | Opening, along: float, along_from: str, up: tuple[float, float], x: float) -> BoredHole:
     wide, high = entrance.size_mm
     wall = entrance.wall.replace("-", " ")
     return BoredHole(
@@ -98,20 +103,22 @@ def _hole(entrance: Entrance, along: float, along_from: str, up: tuple[float, fl
         round(up[1], 1),
         wide,
         high,
-        entrance.kind != "slot",
+        entrance.kind not in ("slot", "window", "vent"),
         round(x, 1),
     )
 
 
 def blocks(a: Analysis) -> Iterator[Part]:
     """A block of wood in the insulation round each entrance, so that none is bared to the bees."""
-    for number, entrance in enumerate(a.chamber.entrances, 1):
+    for number, entrance in enumerate(pierced(a), 1):
         layers = a.chamber.walls.sides if entrance.wall in ("left", "right") else a.chamber.walls.ends
         thick = sum(layer.thickness_mm for layer in layers if insulates(layer.material))
         if thick <= 0:
             continue
         wide, high = entrance.size_mm
-        name = f"Block round entrance {number}, {entrance.wall.replace('-', ' ')}"
+        of = entrance.kind if isinstance(entrance, Opening) else "entrance"
+        place = number - len(a.chamber.entrances) if isinstance(entrance, Opening) else number
+        name = f"Block round {of} {place}, {entrance.wall.replace('-', ' ')}"
         yield Part(
             f"{a.chamber.id}-block-{number}",
             f"{a.title}: {name}" if a.title else name,
@@ -123,6 +130,6 @@ def blocks(a: Analysis) -> Iterator[Part]:
             "softwood",
             joint="let into the insulation, glued to the lining",
             note=f"bored {wide:g} × {high:g} together with the wall"
-            if entrance.kind == "slot"
+            if entrance.kind in ("slot", "window", "vent")
             else f"bored {wide:g} together with the wall",
         )

@@ -12,7 +12,7 @@ from ezdxf import units
 from trimesh.exchange.stl import export_stl
 
 from sabaka_core.base.quantity import plain
-from sabaka_core.document.chambers import Disc
+from sabaka_core.document.entrances import Disc
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.brought import written_table
 from sabaka_core.woodwork.marks import hole_text, marks_of

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Divider, Excluder, Feeder, Follower
+from sabaka_core.document.run import Divider, Follower
 from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentSection
 from sabaka_core.hive.materials import material_of
 
@@ -20,14 +20,8 @@ _CHAMBER: tuple[tuple[str, Callable[[Chamber], bool]], ...] = (
     ("boxes one by one: walls are listed in one height", lambda c: bool(c.boxes_mm)),
     ("battens of air gaps", lambda c: any(_is_air(x) for x in (*c.walls.sides, *c.walls.ends, *c.walls.floor))),
     ("trough", lambda c: c.litter.kind == "trough"),
-    ("excluder in the run", lambda c: any(isinstance(item, Excluder) for item in c.run.items)),
-    ("feeder in the run", lambda c: any(isinstance(item, Feeder) for item in c.run.items)),
     ("curved walls: they are listed as flat staves", lambda c: isinstance(c.section, BarrelSection | SegmentSection)),
     ("boards in the bore", lambda c: isinstance(c.section, CircleSection) and _has_boards(c)),
-    ("porch", lambda c: any(e.porch for e in c.entrances)),
-    ("mouse guard", lambda c: any(e.mouse_guard for e in c.entrances)),
-    ("landing board", lambda c: any(e.landing_board for e in c.entrances)),
-    ("entrance discs: bought or printed", lambda c: any(e.kind == "disc" for e in c.entrances)),
 )
 
 

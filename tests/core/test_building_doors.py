@@ -19,7 +19,7 @@ from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
 from sabaka_core.base.units import inches_text, parse_length
 from sabaka_core.document.building import BoardForSale
-from sabaka_core.document.chambers import Disc
+from sabaka_core.document.entrances import Disc
 from sabaka_core.drawing.building import boards_drawing, exploded_drawing
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.building import clash_words

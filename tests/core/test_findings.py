@@ -265,6 +265,23 @@ _BOX = tuple(
     for part in ("section", "length_mm", "rest", "litter", "linings", "place")
 )
 MAY_TOUCH: dict[str, tuple[str, ...]] = {
+    "against-mites": ("/chambers", "/comb_types"),
+    "against-beetles": ("/chambers", "/covers"),
+    "against-ants": ("/stand",),
+    "against-wasps": ("/chambers",),
+    "against-mice": ("/chambers",),
+    "against-animals": ("/stand", "/roof"),
+    "shelf-off-field": ("/comb_types",),
+    "mouth-off-slot": ("/chambers/0/entrances",),
+    "disc-off-wall": ("/chambers/0/entrances",),
+    "opening-off-wall": ("/chambers/0/openings",),
+    "openings-meet": ("/chambers/0/openings",),
+    "probe-outside-nest": ("/chambers/0/openings",),
+    "divider-not-tight": ("/chambers/0/run",),
+    "excluder-walked-round": ("/chambers/0/run",),
+    "feeder-too-tall": ("/chambers/0/run",),
+    "feeder-without-climb": ("/chambers/0/run",),
+    "hole-off-board": ("/chambers/0/run",),
     "roof-hits-what-stands-under": ("/roof",),
     "moats-under-nothing": ("/stand/moats",),
     "way-to-nowhere": ("/chambers", "/passages"),

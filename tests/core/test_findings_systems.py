@@ -112,8 +112,92 @@ def narrow_log(d: Document) -> None:
     d["chambers"][0]["section"] = {"kind": "circle", "diameter_mm": 203.0}
 
 
+def in_run(**values: Any) -> Break:
+    """An item put into the run, its length taken from the last gap that has room."""
+
+    def change(d: Document) -> None:
+        items = d["chambers"][0]["run"]["items"]
+        long = values.get("length_mm") or values["thickness_mm"]
+        gap = next(item for item in reversed(items) if item["kind"] == "gap" and item["length_mm"] > long)
+        gap["length_mm"] -= long
+        items.append(values)
+
+    return change
+
+
+def slot(**values: Any) -> Break:
+    """A slot of 300 mm in the right wall as the second entrance."""
+    made = {"kind": "slot", "wall": "right", "at_mm": 300.0, "height_mm": 20.0, "width_mm": 300.0, "opening_mm": 8.0}
+    return lambda d: d["chambers"][0]["entrances"].append({**made, **values})
+
+
+def first_entrance(**values: Any) -> Break:
+    return lambda d: d["chambers"][0]["entrances"][0].update(values)
+
+
+def opening(second: bool = False, **values: Any) -> Break:
+    """A window of 200 by 100 mm in the right wall; a second one half over it."""
+    made = {"kind": "window", "wall": "right", "at_mm": 400.0, "height_mm": 80.0, "wide_mm": 200.0, "high_mm": 100.0}
+    others = [{**made, "at_mm": 500.0}] if second else []
+    return lambda d: d["chambers"][0].update(openings=[{**made, **values}, *others])
+
+
+LOOSE = {"opens": "lifts-off"}
+
+
+def pests(*named: str, stand: Any = None, roof: Any = None, covers: Any = None, **entrance: Any) -> Break:
+    """The keeper says which pests trouble him; stand, roof, covers and the first entrance as given."""
+
+    def change(d: Document) -> None:
+        d["choices"]["pests"].update(dict.fromkeys(named, True))
+        d["chambers"][0]["entrances"][0].update(entrance)
+        d.update({part: values for part, values in (("stand", stand), ("roof", roof), ("covers", covers)) if values})
+
+    return change
+
+
+def comb_behind(d: Document) -> None:
+    """A comb of honey left behind the far follower, where moth finds it."""
+    pests("moth")(d)
+    items = d["chambers"][0]["run"]["items"]
+    bar = next(item for item in items if item["kind"] == "comb")
+    in_run(length_mm=35.0, **{**bar, "id": "", "contents": "honey"})(d)
+    items[-1].pop("length_mm")
+
+
 # code, severity, example it is broken in, what breaks it, whether a mend has to be offered
 CASES: list[tuple[str, str, str, Break, bool]] = [
+    ("against-mites", "warning", "bowline", pests("mites"), True),
+    ("against-beetles", "note", "long-shallow", pests("beetles", covers=[{"kind": "cloth"}]), True),
+    ("against-ants", "warning", "bowline", pests("ants", stand={"height_mm": 300.0, "moats": False}), True),
+    ("against-wasps", "warning", "bowline", pests("wasps", landing_board=True, diameter_mm=60.0), True),
+    ("against-mice", "warning", "bowline", pests("mice"), True),
+    ("against-animals", "warning", "bowline", pests("animals", stand={"height_mm": 300.0}, roof=LOOSE), True),
+    ("against-moth", "warning", "bowline", comb_behind, False),
+    ("shelf-off-field", "error", "deep-horizontal", frame(shelves_at_mm=[140.0, 600.0]), True),
+    ("mouth-off-slot", "error", "bowline", slot(mouths=[{"from_mm": 250.0, "wide_mm": 90.0}]), True),
+    ("disc-off-wall", "error", "straight-top-bar", first_entrance(height_mm=0.0, disc_mm=130.0), True),
+    ("opening-off-wall", "error", "bowline", opening(at_mm=30.0), True),
+    ("openings-meet", "error", "bowline", opening(second=True), True),
+    (
+        "probe-outside-nest",
+        "note",
+        "bowline",
+        opening(kind="thermometer", at_mm=1000.0, wide_mm=8.0, high_mm=8.0),
+        True,
+    ),
+    ("divider-not-tight", "error", "bowline", in_run(kind="divider", thickness_mm=18.0, feeding_hole=True), True),
+    ("divider-not-tight", "error", "bowline", in_run(kind="divider", thickness_mm=18.0, foot_gap_mm=12.0), True),
+    ("excluder-walked-round", "error", "bowline", in_run(kind="excluder", thickness_mm=10.0, foot_gap_mm=9.0), True),
+    ("feeder-too-tall", "error", "bowline", in_run(kind="feeder", length_mm=40.0, height_mm=420.0), True),
+    ("feeder-without-climb", "warning", "bowline", in_run(kind="feeder", length_mm=40.0, climb="none"), True),
+    (
+        "hole-off-board",
+        "error",
+        "bowline",
+        in_run(kind="divider", thickness_mm=18.0, feeding_hole=True, hole_up_mm=290.0),
+        True,
+    ),
     ("frame-too-large", "error", "long-shallow", section(width_mm=440.0), True),
     ("frame-too-large", "error", "deep-horizontal", section(height_mm=430.0), True),
     ("frame-side-gap", "error", "deep-horizontal", section(width_mm=356.0), True),

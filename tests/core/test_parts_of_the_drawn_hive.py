@@ -301,7 +301,7 @@ class NotMade(TestCase):
             ("rear-access", "rods"),
             ("side-by-side", "passages"),
             ("conversion-box", "boxes one by one"),
-            ("deep-horizontal", "entrance discs"),
+            ("deep-horizontal", "pitch"),
         ):
             design = working_hive(example(name))
             found = [f for f in said(design, "building").findings if f.code == "not-made-yet"]

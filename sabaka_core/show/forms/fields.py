@@ -34,3 +34,8 @@ def choice(path: str, label: str, value: str, *options: tuple[str, str, str]) ->
 def action(label: str, **edit: Any) -> Action:
     """A button."""
     return Action(label=label, edit=edit)
+
+
+def yes_or_no(path: str, label: str, value: bool, why: str) -> ChoiceField:
+    """What is there or isn't."""
+    return choice(path, label, "yes" if value else "no", ("no", "none", ""), ("yes", "yes", why))

@@ -1,22 +1,24 @@
-"""What can be set about the run: nest, followers, gaps, entrances."""
+"""What can be set about the run: nest, followers, gaps, what else stands in it."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm
-from sabaka_core.document.chambers import Entrance
 from sabaka_core.document.run import Comb, Divider, Excluder, Feeder, Follower, Gap, Spacer
+from sabaka_core.edits.items import PUT_IN_WORDS
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
+from sabaka_core.hive.boards import Board, feeder_size
+from sabaka_core.kit.forms import Action, FieldGroup, FormField, SizeField
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.layout import Placed
-from sabaka_core.show.forms.fields import action, choice, size
+from sabaka_core.show.forms.fields import action, choice, size, yes_or_no
+from sabaka_core.show.forms.openings import opening_forms
 
 
 def run_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the ledger's second tab."""
-    return (_nest(a), *_boards_in_run(a), *_entrances(a), _new_entrances())
+    return (_nest(a), *_boards_in_run(a), _into_run(a), *opening_forms(a))
 
 
 def _nest(a: Analysis) -> FieldGroup:
@@ -42,11 +44,11 @@ def _boards_in_run(a: Analysis) -> Iterator[FieldGroup]:
     for placed in a.layout.placed:
         at = f"{a.path}/run/items/{placed.item.id}"
         if isinstance(placed.item, Follower):
-            yield _follower(placed, placed.item, at)
+            yield _follower(a, placed, placed.item, at)
         elif isinstance(placed.item, Gap):
             yield _gap(a, placed, placed.item, at)
         elif not isinstance(placed.item, Comb):
-            yield _other(placed, placed.item, at)
+            yield _other(a, placed, placed.item, at)
 
 
 _WHY = {
@@ -57,20 +59,108 @@ _WHY = {
 }
 
 
-def _other(placed: Placed, item: Feeder | Excluder | Divider | Spacer, at: str) -> FieldGroup:
-    """A feeder, an excluder, a board between colonies, a strip."""
+def _other(a: Analysis, placed: Placed, item: Feeder | Excluder | Divider | Spacer, at: str) -> FieldGroup:
+    """A feeder, an excluder, a board between colonies, a strip or filler."""
     thick = isinstance(item, Excluder | Divider)
     long = item.thickness_mm if isinstance(item, Excluder | Divider) else item.length_mm
     field = size(f"{at}/{'thickness_mm' if thick else 'length_mm'}", "Along the run", long, _WHY[item.kind])
+    match item:
+        case Feeder():
+            more = _of_feeder(a, item, at)
+        case Excluder():
+            more = _clear(item, at)
+        case Divider():
+            more = iter((*_clear(item, at), *_of_board(a, item, at)))
+        case Spacer():
+            more = iter(
+                (
+                    choice(
+                        f"{at}/make",
+                        "Is",
+                        item.make,
+                        ("strip", "a strip in the ceiling", "Takes up what bars leave over."),
+                        ("window", "a window in the ceiling", "Glazed: one looks into the lane and lifts nothing."),
+                        ("filler", "a filler to the floor", "Takes one comb’s room, so that nothing is built there."),
+                    ),
+                )
+            )
+    name = item.make if isinstance(item, Spacer) else item.kind
     return FieldGroup(
         id=f"{item.kind}-{placed.index}",
-        title=item.kind.capitalize(),
-        fields=(field,),
+        title=name.capitalize(),
+        fields=(field, *more),
         actions=(action("Take it out", do="remove-item", item=item.id),),
     )
 
 
-def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
+def _of_feeder(a: Analysis, item: Feeder, at: str) -> Iterator[FormField]:
+    """How a feeder is made, and how deep it hangs."""
+    yield choice(
+        f"{at}/make",
+        "Made as",
+        item.make,
+        ("frame", "a frame with faces", "Of the combs’ own size, so that it hangs anywhere among them."),
+        ("tub", "a tub under a bar", "Tight without glue, washed in a minute; bought to fit."),
+    )
+    yield choice(
+        f"{at}/climb",
+        "Bees climb by",
+        item.climb,
+        ("ladder", "a ladder of mesh", "Works at any level; bees build in it when it is left empty."),
+        ("float", "a float", "Sinks with the syrup; must not jam."),
+        ("none", "nothing", "They drown."),
+    )
+    yield choice(
+        f"{at}/lies",
+        "Lies",
+        item.lies,
+        ("as-combs", "as the combs do", "Hangs in the run like one of them."),
+        ("at-right-angles", "at right angles to them", "A trough along the hive, behind a board with a hole."),
+    )
+    deep = feeder_size(a, item).deep_mm
+    words = "As deep as the combs until a depth is typed; it holds what the table of feeders says."
+    yield size(f"{at}/height_mm", "Deep under the bars", deep, words, item.height_mm is not None)
+    why = "Fills the section to walls and floor: the board between two colonies, or the end of the nest, in one."
+    yield yes_or_no(f"{at}/divides", "Divides the run", item.divides, why)
+
+
+def _clear(item: Excluder | Divider | Follower, at: str) -> Iterator[FormField]:
+    """How near a board comes to walls and floor."""
+    yield size(f"{at}/side_clearance_mm", "Clear of the walls, each side", item.side_clearance_mm)
+    yield size(f"{at}/foot_gap_mm", "Foot above the floor", item.foot_gap_mm, "0 stands on the floor.")
+
+
+def _of_board(a: Analysis, board: Board, at: str) -> Iterator[FormField]:
+    """Its foot over a trough, its warmth, its hole."""
+    if a.chamber.litter.kind == "trough":
+        yield choice(
+            f"{at}/foot",
+            "Foot",
+            board.foot,
+            ("straight", "straight, over the rim", "Quick to make; bees pass below it through the trough."),
+            ("shaped", "shaped to the trough", "Follows it down; cut to a template."),
+        )
+    foam = "No bare foam within reach of the bees: they carry it out."
+    yield yes_or_no(f"{at}/insulated", "Insulated", board.insulated, foam)
+    yield yes_or_no(
+        f"{at}/feeding_hole", "Feeding hole", board.feeding_hole, "Bees go through it to what stands behind."
+    )
+    if board.feeding_hole:
+        yield size(f"{at}/hole_up_mm", "Hole, lower edge up", board.hole_up_mm, "Above the floor.")
+        yield size(f"{at}/hole_at_mm", "Hole, from the middle", board.hole_at_mm, "To the right is more than 0.")
+
+
+def _into_run(a: Analysis) -> FieldGroup:
+    """What can be put into the run: behind everything by a click, before an item by dropping it there."""
+    actions = []
+    for kind, words in PUT_IN_WORDS.items():
+        edit = {"do": "put-in-run", "kind": kind}
+        onto = {f"item-{placed.index}": {**edit, "before": placed.item.id} for placed in a.layout.placed}
+        actions.append(Action(label=words, edit=edit, onto=onto))
+    return FieldGroup(id="into-run", title="Put into the run", fields=(), actions=tuple(actions))
+
+
+def _follower(a: Analysis, placed: Placed, board: Follower, at: str) -> FieldGroup:
     face = placed.end_mm if board.side == "near" else placed.start_mm
     return FieldGroup(
         id=f"follower-{board.side}",
@@ -92,27 +182,11 @@ def _follower(placed: Placed, board: Follower, at: str) -> FieldGroup:
                 ("tight", "tight", "Keeps warmth in; binds if the wood swells more than its clearance."),
                 ("loose", "loose", "Lifts out easily in any weather; bees may pass round it."),
             ),
-            size(f"{at}/side_clearance_mm", "Clear of the walls, each side", board.side_clearance_mm),
-            size(f"{at}/foot_gap_mm", "Foot above the floor", board.foot_gap_mm, "0 stands on the floor."),
-            _yes(
-                f"{at}/insulated",
-                "Insulated",
-                board.insulated,
-                "No bare foam within reach of the bees: they carry it out.",
-            ),
-            _yes(
-                f"{at}/feeding_hole",
-                "Feeding hole",
-                board.feeding_hole,
-                "Bees go through it to a feeder behind the board.",
-            ),
+            *_clear(board, at),
+            *_of_board(a, board, at),
         ),
         actions=(action("Take it out", do="remove-follower", side=board.side),),
     )
-
-
-def _yes(path: str, label: str, value: bool, why: str) -> FormField:
-    return choice(path, label, "yes" if value else "no", ("no", "none", ""), ("yes", "yes", why))
 
 
 def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
@@ -137,68 +211,3 @@ def _gap(a: Analysis, placed: Placed, gap: Gap, at: str) -> FieldGroup:
 
 def _end(a: Analysis, placed: Placed) -> str:
     return "near" if a.layout.near is not None and placed.index < a.layout.near.index else "far"
-
-
-def _entrances(a: Analysis) -> Iterator[FieldGroup]:
-    for placed in a.entrances:
-        at = f"{a.path}/entrances/{placed.index}"
-        yield FieldGroup(
-            id=f"entrance-{placed.index}",
-            title=f"Entrance {placed.index + 1}",
-            fields=(*_where(placed.entrance, at), *_opening(placed.entrance, at), *_round_it(placed.entrance, at)),
-            actions=(action("Take it away", do="remove-entrance", index=placed.index),),
-        )
-
-
-def _where(entrance: Entrance, at: str) -> Iterator[FormField]:
-    """How it is set, and where it is."""
-    disc = (("part", "part open", ""), ("vent", "vent only", ""), ("excluder", "excluder", ""))
-    settings = (("open", "open", ""), ("plugged", "plugged", ""), *(disc if entrance.kind == "disc" else ()))
-    yield choice(f"{at}/setting", "Setting", entrance.setting, *settings)
-    yield choice(
-        f"{at}/wall",
-        "Wall",
-        entrance.wall,
-        ("left", "left side", ""),
-        ("right", "right side", ""),
-        ("near-end", "near end", ""),
-        ("far-end", "far end", ""),
-    )
-    along = "Along the run from the near end wall; on an end wall, from its middle."
-    yield size(f"{at}/at_mm", "Centre at", entrance.at_mm, along)
-    yield size(f"{at}/height_mm", "Lower edge above the floor", entrance.height_mm)
-
-
-def _opening(entrance: Entrance, at: str) -> Iterator[FormField]:
-    """How large it is."""
-    match entrance.kind:
-        case "hole":
-            yield size(f"{at}/diameter_mm", "Bore", entrance.diameter_mm)
-        case "slot":
-            yield size(f"{at}/width_mm", "Wide", entrance.width_mm)
-            yield size(f"{at}/opening_mm", "High", entrance.opening_mm)
-        case "disc":
-            yield size(f"{at}/opening_mm", "Opening", entrance.opening_mm)
-            yield size(f"{at}/disc_mm", "Disc", entrance.disc_mm)
-
-
-def _round_it(entrance: Entrance, at: str) -> Iterator[FormField]:
-    """What is set before it."""
-    porch = "A box sealed over it makes a high entrance act low: warm, and mites fall past it."
-    mice = "Holes of 7 mm pass bees and no mouse; for the winter."
-    board = "Eases laden bees, and beetles and wasps as well."
-    yield _yes(f"{at}/porch", "Porch", entrance.porch, porch)
-    yield _yes(f"{at}/mouse_guard", "Mouse guard", entrance.mouse_guard, mice)
-    yield _yes(f"{at}/landing_board", "Landing board", entrance.landing_board, board)
-
-
-def _new_entrances() -> FieldGroup:
-    return FieldGroup(
-        id="new-entrance",
-        title="Another entrance",
-        fields=(),
-        actions=tuple(
-            action(words, do="add-entrance", kind=kind)
-            for kind, words in (("hole", "Bore a hole"), ("slot", "Cut a slot"), ("disc", "Fit a disc"))
-        ),
-    )

@@ -8,7 +8,7 @@ from sabaka_core.base.quantity import Quantity, count, mm
 from sabaka_core.base.sources import COMMON, KEEPER
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.metrics import Metric
-from sabaka_core.run.entrances import opening_area_mm2
+from sabaka_core.run.apertures import opening_area_mm2
 from sabaka_core.show.numbers.maker import HANGING, known, read, worked
 
 
@@ -25,6 +25,18 @@ def run_numbers(a: Analysis) -> Iterator[Metric]:
         known("n", "open entrances", len(is_open), "count"),
         source=COMMON,
     )
+    glass = [p.opening for p in a.openings if p.opening.kind == "window" and p.opening.shutter != "shut"]
+    air = [p.opening for p in a.openings if p.opening.kind == "vent" and p.opening.shutter != "shut"]
+    for key, words, found in (("light", "Light comes in through", glass), ("vent", "Vents open", air)):
+        if a.openings:
+            yield read(
+                f"run.{key}_area_cm2",
+                words,
+                Quantity(value=sum(each.wide_mm * each.high_mm for each in found) / 100, unit="cm2"),
+                "areas of what no shutter closes",
+                known("n", "of them", len(found), "count"),
+                source=COMMON,
+            )
 
 
 def _combs(a: Analysis) -> Iterator[Metric]:

@@ -1035,6 +1035,11 @@ export interface components {
              */
             entrances?: (components["schemas"]["Hole"] | components["schemas"]["Slot"] | components["schemas"]["Disc"])[];
             /**
+             * Openings
+             * @default []
+             */
+            openings?: components["schemas"]["Opening"][];
+            /**
              * @default {
              *       "nest_at": "near",
              *       "items": [],
@@ -1265,6 +1270,24 @@ export interface components {
              * @enum {string}
              */
             law?: "removable" | "any" | "not-asked";
+            /**
+             * Siting
+             * @default not-said
+             * @enum {string}
+             */
+            siting?: "not-said" | "sun" | "half-shade" | "shade";
+            /**
+             * @default {
+             *       "mites": false,
+             *       "beetles": false,
+             *       "ants": false,
+             *       "wasps": false,
+             *       "mice": false,
+             *       "animals": false,
+             *       "moth": false
+             *     }
+             */
+            pests?: components["schemas"]["Pests"];
             /** Basket Long Mm */
             basket_long_mm?: number | null;
             /** Basket High Mm */
@@ -1284,7 +1307,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -1334,6 +1357,8 @@ export interface components {
         /**
          * Comb
          * @description One comb place: a bar or frame of a type, with what it is for and what is on it.
+         *
+         *     Drone comb is cut out with the mites in it; in “sections” honey is built to be sold in the comb.
          */
         Comb: {
             /**
@@ -1353,7 +1378,7 @@ export interface components {
              * @default brood
              * @enum {string}
              */
-            role?: "brood" | "honey";
+            role?: "brood" | "honey" | "drone" | "sections";
             /**
              * Contents
              * @default empty
@@ -1392,6 +1417,25 @@ export interface components {
              * @default false
              */
             feeder_hole?: boolean;
+        };
+        /**
+         * Dated
+         * @description How an entrance is set from a day of the year on, until its next date: its setting, and its mouse guard.
+         */
+        Dated: {
+            /** Day */
+            day: string;
+            /**
+             * Setting
+             * @default open
+             * @enum {string}
+             */
+            setting?: "open" | "part" | "vent" | "excluder" | "plugged";
+            /**
+             * Guard
+             * @default false
+             */
+            guard?: boolean;
         };
         /**
          * Dimension
@@ -1472,6 +1516,16 @@ export interface components {
              */
             porch?: boolean;
             /**
+             * Porch Deep Mm
+             * @default 40
+             */
+            porch_deep_mm?: number;
+            /**
+             * Porch Drop Mm
+             * @default 40
+             */
+            porch_drop_mm?: number;
+            /**
              * Mouse Guard
              * @default false
              */
@@ -1481,6 +1535,11 @@ export interface components {
              * @default false
              */
             landing_board?: boolean;
+            /**
+             * Dated
+             * @default []
+             */
+            dated?: components["schemas"]["Dated"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1499,7 +1558,7 @@ export interface components {
         };
         /**
          * Divider
-         * @description A fixed board between two colonies.
+         * @description A fixed board between two colonies: tight to walls and floor unless something else is said.
          */
         Divider: {
             /**
@@ -1507,13 +1566,49 @@ export interface components {
              * @default
              */
             id?: string;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Side Clearance Mm
+             * @default 0
+             */
+            side_clearance_mm?: number;
+            /**
+             * Foot Gap Mm
+             * @default 0
+             */
+            foot_gap_mm?: number;
+            /**
+             * Foot
+             * @default straight
+             * @enum {string}
+             */
+            foot?: "straight" | "shaped";
+            /**
+             * Insulated
+             * @default false
+             */
+            insulated?: boolean;
+            /**
+             * Feeding Hole
+             * @default false
+             */
+            feeding_hole?: boolean;
+            /**
+             * Hole At Mm
+             * @default 0
+             */
+            hole_at_mm?: number;
+            /**
+             * Hole Up Mm
+             * @default 40
+             */
+            hole_up_mm?: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "divider";
-            /** Thickness Mm */
-            thickness_mm: number;
         };
         /**
          * Doing
@@ -1589,7 +1684,7 @@ export interface components {
         };
         /**
          * Excluder
-         * @description A queen excluder across the run.
+         * @description A queen excluder across the run, in a frame that comes so near to walls and floor.
          */
         Excluder: {
             /**
@@ -1604,10 +1699,23 @@ export interface components {
             kind: "excluder";
             /** Thickness Mm */
             thickness_mm: number;
+            /**
+             * Side Clearance Mm
+             * @default 0
+             */
+            side_clearance_mm?: number;
+            /**
+             * Foot Gap Mm
+             * @default 0
+             */
+            foot_gap_mm?: number;
         };
         /**
          * Feeder
-         * @description A feeder that hangs in the run like a comb.
+         * @description A feeder in the run: a frame of the comb's size with faces, or a bar with a tub on it, so much of the run long.
+         *
+         *     It lies as the combs do or at right angles to them, is as deep as they are where no height is said, and may fill
+         *     the section bee-tight, so that it divides the run as well.
          */
         Feeder: {
             /**
@@ -1622,6 +1730,31 @@ export interface components {
             kind: "feeder";
             /** Length Mm */
             length_mm: number;
+            /**
+             * Make
+             * @default frame
+             * @enum {string}
+             */
+            make?: "frame" | "tub";
+            /**
+             * Climb
+             * @default ladder
+             * @enum {string}
+             */
+            climb?: "ladder" | "float" | "none";
+            /**
+             * Lies
+             * @default as-combs
+             * @enum {string}
+             */
+            lies?: "as-combs" | "at-right-angles";
+            /** Height Mm */
+            height_mm?: number | null;
+            /**
+             * Divides
+             * @default false
+             */
+            divides?: boolean;
         };
         /**
          * FieldGroup
@@ -1747,24 +1880,8 @@ export interface components {
              * @default
              */
             id?: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "follower";
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "near" | "far";
             /** Thickness Mm */
             thickness_mm: number;
-            /**
-             * Fit
-             * @default tight
-             * @enum {string}
-             */
-            fit?: "tight" | "loose";
             /**
              * Side Clearance Mm
              * @default 2.5
@@ -1776,6 +1893,12 @@ export interface components {
              */
             foot_gap_mm?: number;
             /**
+             * Foot
+             * @default straight
+             * @enum {string}
+             */
+            foot?: "straight" | "shaped";
+            /**
              * Insulated
              * @default false
              */
@@ -1785,6 +1908,32 @@ export interface components {
              * @default false
              */
             feeding_hole?: boolean;
+            /**
+             * Hole At Mm
+             * @default 0
+             */
+            hole_at_mm?: number;
+            /**
+             * Hole Up Mm
+             * @default 40
+             */
+            hole_up_mm?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "follower";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "near" | "far";
+            /**
+             * Fit
+             * @default tight
+             * @enum {string}
+             */
+            fit?: "tight" | "loose";
         };
         /**
          * Frame
@@ -1792,6 +1941,10 @@ export interface components {
          *
          *     ``make`` says how it is put together, and so which parts it has (frames/parts.py). The body is
          *     the frame without its lugs; ``depth_mm`` is the whole outer depth, top bar included.
+         *
+         *     A top bar may be narrowed at mid-length, over ``narrowed_over_mm`` or a third of it; lugs notched from below where
+         *     they rest; side bars full wide down to a ``shoulder_mm`` below the frame's top and ``side_bar_foot_mm`` wide under
+         *     it; shelves evenly spaced or with their middles at ``shelves_at_mm`` below the top bar.
          */
         Frame: {
             /**
@@ -1816,7 +1969,7 @@ export interface components {
              * @default plain
              * @enum {string}
              */
-            make?: "plain" | "two-part" | "tall" | "hybrid" | "joined" | "from-parts" | "drone" | "feeder" | "follower" | "adapter";
+            make?: "plain" | "two-part" | "tall" | "hybrid" | "joined" | "from-parts" | "drone" | "sections" | "feeder" | "follower" | "adapter";
             /**
              * Joint
              * @default none
@@ -1846,11 +1999,41 @@ export interface components {
              * @default 9.5
              */
             lug_thickness_mm?: number;
+            /** Narrowed Over Mm */
+            narrowed_over_mm?: number | null;
+            /**
+             * Notch Mm
+             * @default 0
+             */
+            notch_mm?: number;
+            /**
+             * Guide
+             * @default none
+             * @enum {string}
+             */
+            guide?: "strip" | "moulding" | "wax-line" | "starter" | "none";
+            /**
+             * Groove Wide Mm
+             * @default 3
+             */
+            groove_wide_mm?: number;
+            /**
+             * Groove Deep Mm
+             * @default 5
+             */
+            groove_deep_mm?: number;
             /**
              * Side Bar Width Mm
              * @default 35
              */
             side_bar_width_mm?: number;
+            /**
+             * Shoulder Mm
+             * @default 0
+             */
+            shoulder_mm?: number;
+            /** Side Bar Foot Mm */
+            side_bar_foot_mm?: number | null;
             /**
              * Side Bar Thickness Mm
              * @default 9.5
@@ -1871,6 +2054,22 @@ export interface components {
              * @default 6
              */
             shelf_thickness_mm?: number;
+            /**
+             * Shelves At Mm
+             * @default []
+             */
+            shelves_at_mm?: number[];
+            /**
+             * Braced
+             * @default none
+             * @enum {string}
+             */
+            braced?: "none" | "wires" | "rods";
+            /**
+             * Braces
+             * @default 2
+             */
+            braces?: number;
             /** Body Width Mm */
             body_width_mm: number;
             /** Depth Mm */
@@ -1912,7 +2111,7 @@ export interface components {
         };
         /**
          * Guide
-         * @description What the bees start their comb on, and how long it is along the bar.
+         * @description What the bees start their comb on, how long it is along the bar, and the groove that a strip is set into.
          */
         Guide: {
             /**
@@ -1923,6 +2122,16 @@ export interface components {
             kind?: "strip" | "moulding" | "wax-line" | "starter" | "none";
             /** Length Mm */
             length_mm: number;
+            /**
+             * Groove Wide Mm
+             * @default 3
+             */
+            groove_wide_mm?: number;
+            /**
+             * Groove Deep Mm
+             * @default 5
+             */
+            groove_deep_mm?: number;
         };
         /**
          * Handle
@@ -2004,6 +2213,16 @@ export interface components {
              *       "cell_mm": 5.4,
              *       "open_combs": 3,
              *       "law": "not-asked",
+             *       "siting": "not-said",
+             *       "pests": {
+             *         "animals": false,
+             *         "ants": false,
+             *         "beetles": false,
+             *         "mice": false,
+             *         "mites": false,
+             *         "moth": false,
+             *         "wasps": false
+             *       },
              *       "basket_long_mm": null,
              *       "basket_high_mm": null
              *     }
@@ -2074,6 +2293,16 @@ export interface components {
              */
             porch?: boolean;
             /**
+             * Porch Deep Mm
+             * @default 40
+             */
+            porch_deep_mm?: number;
+            /**
+             * Porch Drop Mm
+             * @default 40
+             */
+            porch_drop_mm?: number;
+            /**
              * Mouse Guard
              * @default false
              */
@@ -2083,6 +2312,11 @@ export interface components {
              * @default false
              */
             landing_board?: boolean;
+            /**
+             * Dated
+             * @default []
+             */
+            dated?: components["schemas"]["Dated"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2443,6 +2677,19 @@ export interface components {
             places: number[];
         };
         /**
+         * Mouth
+         * @description A stretch of a slot that its fillers leave open, from the slot's near or left end.
+         */
+        Mouth: {
+            /**
+             * From Mm
+             * @default 0
+             */
+            from_mm?: number;
+            /** Wide Mm */
+            wide_mm: number;
+        };
+        /**
          * Moving
          * @description Bees on the wrong comb, and the wishes for moving them into a ``chamber``: the brood chamber if none is said.
          *
@@ -2594,6 +2841,39 @@ export interface components {
             rest_width_mm: number;
         };
         /**
+         * Opening
+         * @description A window, a vent of mesh or a hole for a thermometer in a wall, where bees don't pass.
+         *
+         *     Places are given as an entrance's. A window's shutter keeps it dark and warm, a vent's shuts it.
+         */
+        Opening: {
+            /**
+             * Kind
+             * @default window
+             * @enum {string}
+             */
+            kind?: "window" | "vent" | "thermometer";
+            /**
+             * Wall
+             * @enum {string}
+             */
+            wall: "near-end" | "far-end" | "left" | "right";
+            /** At Mm */
+            at_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /**
+             * Shutter
+             * @default none
+             * @enum {string}
+             */
+            shutter?: "none" | "open" | "shut";
+        };
+        /**
          * Option
          * @description One side of a choice, with its reason. ``edit`` replaces the plain setting of the field.
          */
@@ -2651,6 +2931,47 @@ export interface components {
             slide?: "none" | "open" | "shut";
         };
         /**
+         * Pests
+         * @description Which pests trouble the keeper where the hive stands.
+         */
+        Pests: {
+            /**
+             * Mites
+             * @default false
+             */
+            mites?: boolean;
+            /**
+             * Beetles
+             * @default false
+             */
+            beetles?: boolean;
+            /**
+             * Ants
+             * @default false
+             */
+            ants?: boolean;
+            /**
+             * Wasps
+             * @default false
+             */
+            wasps?: boolean;
+            /**
+             * Mice
+             * @default false
+             */
+            mice?: boolean;
+            /**
+             * Animals
+             * @default false
+             */
+            animals?: boolean;
+            /**
+             * Moth
+             * @default false
+             */
+            moth?: boolean;
+        };
+        /**
          * Place
          * @description Where a chamber's near lower corner stands in the hive.
          */
@@ -2685,7 +3006,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2721,7 +3042,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -2902,7 +3223,7 @@ export interface components {
              */
             look: string;
             /** Fields */
-            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"])[];
+            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
             /**
              * Actions
              * @default []
@@ -3098,7 +3419,7 @@ export interface components {
         };
         /**
          * Slot
-         * @description A long low opening, open or plugged.
+         * @description A long low opening, open or plugged; fillers may shut all of it but its mouths. None means all of it is open.
          */
         Slot: {
             /**
@@ -3116,6 +3437,16 @@ export interface components {
              */
             porch?: boolean;
             /**
+             * Porch Deep Mm
+             * @default 40
+             */
+            porch_deep_mm?: number;
+            /**
+             * Porch Drop Mm
+             * @default 40
+             */
+            porch_drop_mm?: number;
+            /**
              * Mouse Guard
              * @default false
              */
@@ -3125,6 +3456,11 @@ export interface components {
              * @default false
              */
             landing_board?: boolean;
+            /**
+             * Dated
+             * @default []
+             */
+            dated?: components["schemas"]["Dated"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3140,6 +3476,11 @@ export interface components {
              * @enum {string}
              */
             setting?: "open" | "plugged";
+            /**
+             * Mouths
+             * @default []
+             */
+            mouths?: components["schemas"]["Mouth"][];
         };
         /**
          * Source
@@ -3159,7 +3500,7 @@ export interface components {
         };
         /**
          * Spacer
-         * @description A strip of wood that takes up room in the ceiling.
+         * @description What takes up room: a strip in the ceiling, glazed to look through, or a filler down to the floor.
          */
         Spacer: {
             /**
@@ -3174,6 +3515,12 @@ export interface components {
             kind: "spacer";
             /** Length Mm */
             length_mm: number;
+            /**
+             * Make
+             * @default strip
+             * @enum {string}
+             */
+            make?: "strip" | "window" | "filler";
         };
         /**
          * Spot
@@ -3629,7 +3976,7 @@ export interface components {
         };
         /**
          * AddEntrance
-         * @description Add an entrance beside the nest.
+         * @description Add an entrance beside the nest, low down or, as an upper one, right under the bars.
          */
         AddEntrance: {
             /**
@@ -3643,6 +3990,11 @@ export interface components {
              * @enum {string}
              */
             kind?: "hole" | "slot" | "disc";
+            /**
+             * Upper
+             * @default false
+             */
+            upper?: boolean;
         };
         /**
          * AddFlow
@@ -3721,6 +4073,23 @@ export interface components {
             thickness_mm?: number;
         };
         /**
+         * AddOpening
+         * @description Set a window, a vent or a place for a thermometer into a wall along the run.
+         */
+        AddOpening: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-opening";
+            /**
+             * Kind
+             * @default window
+             * @enum {string}
+             */
+            kind?: "window" | "vent" | "thermometer";
+        };
+        /**
          * AddPassage
          * @description Make a way for bees between two chambers.
          */
@@ -3734,6 +4103,19 @@ export interface components {
             from_chamber: string;
             /** To Chamber */
             to_chamber: string;
+        };
+        /**
+         * AddShelf
+         * @description Give a frame a cross shelf with its middle at a typed place: halfway down its tallest field.
+         */
+        AddShelf: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-shelf";
+            /** Type */
+            type: string;
         };
         /**
          * AddSuper
@@ -3812,6 +4194,32 @@ export interface components {
             do: "clad-walls";
         };
         /**
+         * DateEntrance
+         * @description Give an entrance a date from which it is set another way; the usual ones are offered first.
+         */
+        DateEntrance: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "date-entrance";
+            /** Index */
+            index: number;
+        };
+        /**
+         * DeepAsBox
+         * @description Make a frame as deep as the chamber on the bench allows: down to its floor gap, through all of its boxes.
+         */
+        DeepAsBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "deep-as-box";
+            /** Type */
+            type: string;
+        };
+        /**
          * Drop
          * @description Let go of a drawing's handle at a place on the drawing [mm].
          */
@@ -3856,7 +4264,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -3957,7 +4365,7 @@ export interface components {
              * @default brood
              * @enum {string}
              */
-            role?: "brood" | "honey";
+            role?: "brood" | "honey" | "drone" | "sections";
         };
         /**
          * InsulateTop
@@ -4137,6 +4545,21 @@ export interface components {
             units?: "mm" | "in";
         };
         /**
+         * OpenMouth
+         * @description Leave a stretch of a slot open, its fillers shutting the rest: in a colony's stretch, or in the nest's.
+         */
+        OpenMouth: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "open-mouth";
+            /** Index */
+            index: number;
+            /** Colony */
+            colony?: string | null;
+        };
+        /**
          * OwnBoxes
          * @description Write down the boxes a conversion box is made of, to be measured; or go back to boards and the catalogue's.
          */
@@ -4180,7 +4603,7 @@ export interface components {
         };
         /**
          * PutInRun
-         * @description Put a feeder, excluder, divider or spacer into the run before an item, or behind all of them.
+         * @description Put a feeder, excluder, divider, spacer or comb for a purpose into the run before an item, or behind all.
          */
         PutInRun: {
             /**
@@ -4194,7 +4617,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "feeder" | "excluder" | "divider" | "spacer";
+            kind: "feeder" | "dividing-feeder" | "excluder" | "divider" | "spacer" | "filler" | "window" | "drone" | "sections";
         };
         /**
          * PutNucleus
@@ -4369,6 +4792,19 @@ export interface components {
             at: number;
         };
         /**
+         * RemoveOpening
+         * @description Take a window, a vent or a thermometer's place away.
+         */
+        RemoveOpening: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-opening";
+            /** Index */
+            index: number;
+        };
+        /**
          * RemovePassage
          * @description Close a way between two chambers for good.
          */
@@ -4378,6 +4814,21 @@ export interface components {
              * @enum {string}
              */
             do: "remove-passage";
+            /** At */
+            at: number;
+        };
+        /**
+         * RemoveShelf
+         * @description Take a cross shelf out of a frame.
+         */
+        RemoveShelf: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-shelf";
+            /** Type */
+            type: string;
             /** At */
             at: number;
         };
@@ -4426,7 +4877,7 @@ export interface components {
             /** Type */
             type?: string | null;
             /** Role */
-            role?: ("brood" | "honey") | null;
+            role?: ("brood" | "honey" | "drone" | "sections") | null;
             /** Contents */
             contents?: ("empty" | "brood" | "pollen" | "nectar" | "honey") | null;
         };
@@ -4555,6 +5006,21 @@ export interface components {
             table: string;
         };
         /**
+         * ShutMouth
+         * @description Shut a mouth of a slot with a filler; without its last one all of the slot is open.
+         */
+        ShutMouth: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "shut-mouth";
+            /** Index */
+            index: number;
+            /** At */
+            at: number;
+        };
+        /**
          * SizeBox
          * @description Size the chamber by what it should hold, or by a board it should come out of.
          */
@@ -4621,6 +5087,21 @@ export interface components {
              * @enum {string}
              */
             axis: "standing" | "lying";
+        };
+        /**
+         * UndateEntrance
+         * @description Take a date of an entrance out.
+         */
+        UndateEntrance: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "undate-entrance";
+            /** Index */
+            index: number;
+            /** At */
+            at: number;
         };
         /**
          * UseRun

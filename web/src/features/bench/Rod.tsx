@@ -4,8 +4,10 @@ import { Sheet } from "../../drawing/Sheet";
 import { smallWidth, spot, type Transform } from "../../drawing/transform";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { useState, type DragEvent } from "react";
 import { Flags } from "./Flags";
 import { itemAt } from "./items";
+import { dropped, stands } from "./tray";
 import type { Bench } from "./useBench";
 import { useHandles } from "./useHandles";
 
@@ -23,16 +25,37 @@ interface RodProps {
 export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodProps) {
   const { units } = useSettings();
   const handles = useHandles(bench, units);
+  const [over, setOver] = useState<number | null>(null);
   const rod = planned ?? bench.run?.drawings["rod"];
   if (!rod) return null;
   return (
-    <section aria-label="The rod: the hive end to end" className="border-t border-base-content bg-base-300 px-3 py-2">
+    <section
+      aria-label="The rod: the hive end to end"
+      className="border-t border-base-content bg-base-300 px-3 py-2"
+      onDragOver={(event) => {
+        const item = under(event);
+        if (item === null || !stands(event, thingOf(item))) return;
+        event.preventDefault();
+        setOver(item);
+      }}
+      onDragLeave={() => {
+        setOver(null);
+      }}
+      onDrop={(event) => {
+        const item = under(event);
+        setOver(null);
+        if (item === null) return;
+        event.preventDefault();
+        const put = dropped(event, thingOf(item));
+        if (put) void bench.commit(put.edit, put.label, "into-run");
+      }}
+    >
       {bench.report.chambers.length > 1 && !planned ? <Chambers bench={bench} /> : null}
       <Sheet
         drawing={rod}
         stretch
         className="h-36 2xl:h-44"
-        chosen={chosen}
+        chosen={over ?? chosen}
         onItem={onChoose}
         titleOf={(index) => {
           const item = itemAt(bench, index);
@@ -69,6 +92,14 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
     </section>
   );
 }
+
+/** The item of the run that something is dragged over: it is put in before it. */
+function under(event: DragEvent): number | null {
+  const item = event.target instanceof Element ? event.target.closest("[data-item]")?.getAttribute("data-item") : null;
+  return item ? Number(item) : null;
+}
+
+const thingOf = (item: number) => `item-${String(item)}`;
 
 /** Which chamber's run lies on the rod. */
 function Chambers({ bench }: { bench: Bench }) {

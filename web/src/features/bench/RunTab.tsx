@@ -2,6 +2,7 @@ import { Link, useParams } from "react-router";
 import type { Edit, Hive } from "../../api/types";
 import { sentence, step } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { readyEdit } from "./edits";
 import { FieldSet } from "./Fields";
 import { isEntrance, itemAt, itemsOf, type Item } from "./items";
 import { wayTo } from "./steps";
@@ -10,8 +11,8 @@ import { Button } from "../../ui/Button";
 
 const CONTENTS = ["empty", "brood", "pollen", "nectar", "honey"] as const;
 
-/** What a run may hold besides combs, boards and gaps. */
-const OTHERS = ["feeder", "excluder", "divider", "spacer"] as const;
+const ROLES = { brood: "brood", honey: "honey", drone: "drone comb", sections: "comb honey" } as const;
+const ROLE_NAMES = ["brood", "honey", "drone", "sections"] as const;
 
 interface RunTabProps {
   bench: Bench;
@@ -89,6 +90,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
     });
   };
   const name = `Comb ${String(place.number)}`;
+  const others = bench.run?.forms.find(({ id }) => id === "into-run")?.actions ?? [];
   return (
     <div className="mb-3 border-t border-[var(--line)] py-1" data-testid="bar-panel">
       <p className="mb-1 font-semibold">{sentence(place.words, units)}</p>
@@ -129,12 +131,15 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
           value={comb.role ?? "brood"}
           onChange={(event) => {
-            const role = event.target.value === "honey" ? "honey" : "brood";
-            change({ do: "retype-comb", item, role }, `${name}: for ${role}`, at);
+            const role = ROLE_NAMES.find((each) => each === event.target.value);
+            if (role) change({ do: "retype-comb", item, role }, `${name}: for ${ROLES[role]}`, at);
           }}
         >
-          <option>brood</option>
-          <option>honey</option>
+          {ROLE_NAMES.map((role) => (
+            <option key={role} value={role}>
+              {ROLES[role]}
+            </option>
+          ))}
         </select>
       </label>
       <label className="flex items-center gap-2 py-0.5">
@@ -143,13 +148,14 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
           className="h-7 grow rounded border border-[var(--line)] bg-base-100 px-1"
           value=""
           onChange={(event) => {
-            const kind = OTHERS.find((each) => each === event.target.value);
-            if (kind) change({ do: "put-in-run", before: item, kind }, `${kind} put in`, after);
+            const put = others.find((each) => each.label === event.target.value);
+            const edit = put?.onto?.[`item-${String(at)}`];
+            if (put && edit) change(readyEdit(edit), `${put.label} put in`, after);
           }}
         >
           <option value="">put in …</option>
-          {OTHERS.map((kind) => (
-            <option key={kind}>{kind}</option>
+          {others.map(({ label }) => (
+            <option key={label}>{label}</option>
           ))}
         </select>
       </label>

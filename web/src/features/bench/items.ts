@@ -6,9 +6,9 @@ export function tableOf(chapter: Chapter | undefined, key: string): Table | unde
   return chapter?.tables.find((table) => table.key === key);
 }
 
-/** Whether a group of fields is of an entrance: those stand under Openings. */
+/** Whether a group of fields is of what pierces the walls: those stand under Openings. */
 export function isEntrance({ id }: FieldGroup): boolean {
-  return id.startsWith("entrance-") || id === "new-entrance";
+  return /^(entrance|opening)-|^new-(entrance|opening)$/.test(id);
 }
 
 /** One thing in the run: its place in it, what is said of it, and its number where it is a comb. */

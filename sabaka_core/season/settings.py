@@ -1,0 +1,34 @@
+"""Entrances as they are set on a day: what the keeper dated, each until its next date."""
+
+from __future__ import annotations
+
+from sabaka_core.document.chambers import Chamber
+from sabaka_core.document.entrances import Dated, Entrance, Setting
+
+_PLAIN: dict[Setting, str] = {"plugged": "plugged", "vent": "plugged"}
+# The month and day that the winter is judged on.
+MIDWINTER, MIDWINTER_SOUTH = "01-10", "07-10"
+
+
+def dated_on(entrance: Entrance, day: str) -> Dated | None:
+    """The last date up to a day of the year (month-day), the year going round; none where it has no dates."""
+    if not entrance.dated:
+        return None
+    before = [each for each in entrance.dated if each.day <= day]
+    return max(before or entrance.dated, key=lambda each: each.day)
+
+
+def set_on(entrance: Entrance, day: str) -> Entrance:
+    """An entrance as it is set on a day of the year; holes and slots know open and plugged alone."""
+    dated = dated_on(entrance, day)
+    if dated is None:
+        return entrance
+    setting = dated.setting if entrance.kind == "disc" else _PLAIN.get(dated.setting, "open")
+    return entrance.model_copy(update={"setting": setting, "mouse_guard": dated.guard})
+
+
+def chamber_on(chamber: Chamber, day: str) -> Chamber:
+    """A chamber with its entrances as they are set on a day of the year."""
+    if not any(each.dated for each in chamber.entrances):
+        return chamber
+    return chamber.model_copy(update={"entrances": tuple(set_on(each, day) for each in chamber.entrances)})

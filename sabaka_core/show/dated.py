@@ -1,0 +1,53 @@
+"""What the year asks for on days of its own, besides the visits: drone comb out, entrances set."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from sabaka_core.base.dates import iso, short
+from sabaka_core.base.quantity import text
+from sabaka_core.hive.analysis import Analysis
+from sabaka_core.kit.chapter import Doing, Occasion
+from sabaka_core.kit.tables import practice
+from sabaka_core.run.entrances import SETTING_WORDS
+from sabaka_core.season.drones import drone_rounds
+from sabaka_core.season.plan import WEEK
+from sabaka_core.season.planned import Plan
+
+
+def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
+    """Occasions of a plan's year that are no visits of it."""
+    for turn in drone_rounds(plan):
+        yield _on(plan, turn.given, "drone-in", "Give the drone comb, beside the brood.", practice("drone_brood").why)
+        words = "Take the drone comb out, capped, and freeze it. Not a day later."
+        yield _on(plan, turn.out, "drone-out", words, practice("drone_out").why)
+
+    yield from _entrances(plan, a)
+
+
+def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
+    """Entrances that the keeper dated, on each of their dates in the plan's year."""
+    for day in plan.days:
+        today = iso(day.day)[5:]
+        for number, entrance in enumerate(a.chamber.entrances, 1):
+            for dated in entrance.dated:
+                if dated.day == today:
+                    guard = ", its mouse guard on" if dated.guard else ""
+                    words = f"Entrance {number}: {SETTING_WORDS[dated.setting]}{guard}."
+                    yield _on(plan, day.day, f"entrance-{number}", words, "Set by the dates on the Run step.")
+
+
+def _on(plan: Plan, day: int, what: str, words: str, why: str) -> Occasion:
+    last = len(plan.days) // WEEK - 1
+    week = min(max((day - plan.days[0].day) // WEEK, 0), last)
+    return Occasion(label=short(day), day=iso(day), at=week, doings=(Doing(id=what, words=text(words), why=why),))
+
+
+def merged(occasions: Iterable[Occasion]) -> tuple[Occasion, ...]:
+    """Occasions in the order of their days, those of one day as one."""
+    by_day: dict[str, Occasion] = {}
+    for each in sorted(occasions, key=lambda each: each.day):
+        before = by_day.get(each.day)
+        doings = each.doings if before is None else (*before.doings, *each.doings)
+        by_day[each.day] = each.model_copy(update={"doings": doings})
+    return tuple(by_day.values())
