@@ -99,13 +99,17 @@ class Board(DocumentPart):
 
 
 class Colony(DocumentPart):
-    """One colony: which chamber and which stretch of its run is its own."""
+    """One colony: which chamber and which stretch of its run is its own, and what it begins as.
+
+    One that begins as a swarm is a box kept empty for it at an end of the run.
+    """
 
     id: Ident
     name: Name
     chamber: Ident
     stretch: Literal["between-followers", "near-end", "far-end", "whole"] = "between-followers"
     strength: Literal["nucleus", "growing", "full"] = "full"
+    begins: Literal["combs", "swarm"] = "combs"
 
 
 class Passage(DocumentPart):

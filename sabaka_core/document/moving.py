@@ -6,7 +6,17 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from sabaka_core.document.base import Allowance, CarrierLength, DocumentPart, Ident, Measured, Name, Room, Spacing
+from sabaka_core.document.base import (
+    Allowance,
+    CarrierLength,
+    Clearance,
+    DocumentPart,
+    Ident,
+    Measured,
+    Name,
+    Room,
+    Spacing,
+)
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.season import Day
 
@@ -53,7 +63,13 @@ class Moving(DocumentPart):
     """Bees on the wrong comb, and the wishes for moving them into a ``chamber``: the brood chamber if none is said.
 
     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
-    are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
+    are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs. A plan
+    begins with the old box on the spot for some days, or with the bees' own coming.
+
+    So many ``conversions`` stand end to end in a conversion box, each with a half for the new frames and one for the
+    old; its cladding hangs so far over each joint. ``excluder_over`` reaches over the spacers to the box's own walls.
+    ``order`` is where the hive's own combs hang on the first day, and ``own_combs`` how many; with ``hives`` the same
+    is done to several on one day.
     """
 
     chamber: Ident | None = None
@@ -69,10 +85,19 @@ class Moving(DocumentPart):
     boxes: Annotated[tuple[OldBox, ...], Field(max_length=6)] = ()
     box_tolerance_mm: Annotated[Allowance, Field(le=20)] = 1.0
     spacers: Literal["full", "half"] = "half"
+    conversions: Annotated[int, Field(ge=1, le=3, strict=True)] = 1
+    cladding_mm: Clearance = 38.1
+    excluder_over: bool = False
     wish: Wish = "no-comb-cut"
     way: Ident | None = None
     queen_by: Literal["excluder", "outward"] = "excluder"
     day: Day = "2026-05-20"
     queen_day: Day | None = None
     visit_days: Annotated[int, Field(ge=3, le=30, strict=True)] = 10
+    begins: Literal["box-waits", "today"] = "box-waits"
+    spot_days: Annotated[int, Field(ge=1, le=60, strict=True)] = 10
+    hives: Annotated[int, Field(ge=1, le=12, strict=True)] = 1
+    order: Literal["one-each-end", "own-first", "own-behind"] = "one-each-end"
+    own_combs: Annotated[int, Field(ge=1, le=40, strict=True)] = 2
+    feeder: Literal["none", "among", "behind"] = "none"
     making: Making = Making()

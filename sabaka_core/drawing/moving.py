@@ -264,43 +264,26 @@ def _narrow_side(box: ConversionBox, room: Room) -> list[Shape]:
 def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
     """The conversion box from above: spacers in the new frames' half, combs, excluder, entrances."""
     board, half, along = value("board"), box.wide_mm / 2, box.whole_mm
-    middle = along / 2
     shapes: list[Shape] = [
         rectangle("timber", -board, -half - board, along + board, half + board),
         rectangle("cavity", 0, -half, along, half),
     ]
-    near, far = (box.narrow_mm, box.wide_mm) if box.old_is_wide else (box.wide_mm, box.narrow_mm)
-    play = value("spacer_play")
-    if box.spacer_mm >= 0.5:
-        start, end = (play, middle - play) if box.old_is_wide else (middle + play, along - play)
-        for low, high in ((-half, -box.narrow_mm / 2), (box.narrow_mm / 2, half)):
-            shapes.append(rectangle("new-part", start, low, end, high))
-        shapes.append(
-            Dimension(
-                name="Spacer, long",
-                start=(start, half + board),
-                end=(end, half + board),
-                offset=(0, 26),
-                quantity=mm(end - start),
-            )
-        )
-    halves: tuple[tuple[float, int, float, float, LayerName], ...] = (
-        (0.0, int(middle // room.spacing_mm), room.spacing_mm, near, "comb-empty"),
-        (middle + 10.0, min(int((middle - 10.0) // bees.spacing_mm), bees.count), bees.spacing_mm, far, "comb-brood"),
-    )
-    for first, number, spacing, wide, layer in halves:
-        shapes += [
-            rectangle(layer, first + i * spacing + 3, -wide / 2 + 10, first + (i + 1) * spacing - 3, wide / 2 - 10)
-            for i in range(number)
-        ]
-    shapes.append(rectangle("excluder", middle, -half, middle + 10.0, half))
+    for number in range(1, box.sections):
+        joint = number * box.along_mm
+        shapes.append(Polyline(layer="datum", points=((joint, -half - board), (joint, half + board))))
+        reach = joint + box.cladding_mm
+        shapes.append(rectangle("new-part", joint - 4, half + board, reach, half + board + 12))
+    for number in range(box.conversions):
+        shapes += _conversion_from_above(box, bees, room, number)
     for at in hole_places_mm(box):
         shapes.append(rectangle("entrance-open", at - 19, half, at + 19, half + board))
     shapes += [
-        Label(layer="note", text=text("new"), x_mm=middle / 2, y_mm=-half - board - 14),
-        Label(layer="note", text=text("old"), x_mm=middle * 1.5, y_mm=-half - board - 14),
         Dimension(
-            name="Section", start=(0, -half - board), end=(along, -half - board), offset=(0, -40), quantity=mm(along)
+            name="Sections, long" if box.sections > 1 else "Section",
+            start=(0, -half - board),
+            end=(along, -half - board),
+            offset=(0, -40),
+            quantity=mm(along),
         ),
         Dimension(
             name="Inside, wide",
@@ -311,6 +294,43 @@ def box_plan_drawing(box: ConversionBox, bees: Bees, room: Room) -> Drawing:
         ),
     ]
     return _drawing("move-plan", "The conversion box from above", shapes, _all_points(shapes))
+
+
+def _conversion_from_above(box: ConversionBox, bees: Bees, room: Room, number: int) -> Iterator[Shape]:
+    """One conversion: its spacers, the frames of both halves, the excluder between them, a board to the one before."""
+    board, half = value("board"), box.wide_mm / 2
+    start, thick = number * box.one_mm, value("excluder")
+    middle, end = start + box.half_mm, start + box.one_mm
+    near, far = (box.narrow_mm, box.wide_mm) if box.old_is_wide else (box.wide_mm, box.narrow_mm)
+    play = value("spacer_play")
+    if box.spacer_mm >= 0.5:
+        low = (start if box.old_is_wide else middle) + play
+        high = low + box.spacer_long_mm
+        for side in ((-half, -box.narrow_mm / 2), (box.narrow_mm / 2, half)):
+            yield rectangle("new-part", low, side[0], high, side[1])
+        if number == 0:
+            yield Dimension(
+                name="Spacer, long",
+                start=(low, half + board),
+                end=(high, half + board),
+                offset=(0, 26),
+                quantity=mm(high - low),
+            )
+    room_mm = box.half_mm - thick
+    halves: tuple[tuple[float, int, float, float, LayerName], ...] = (
+        (start, int(box.half_mm // room.spacing_mm), room.spacing_mm, near, "comb-empty"),
+        (middle + thick, min(int(room_mm // bees.spacing_mm), bees.count), bees.spacing_mm, far, "comb-brood"),
+    )
+    for first, combs, spacing, wide, layer in halves:
+        for i in range(combs):
+            left, right = first + i * spacing + 3, first + (i + 1) * spacing - 3
+            yield rectangle(layer, left, -wide / 2 + 10, right, wide / 2 - 10)
+    reach = box.excluder_wide_mm / 2
+    yield rectangle("excluder", middle, -reach, middle + thick, reach)
+    if number:
+        yield rectangle("follower", start - value("follower_board"), -half, start, half)
+    for words, at in (("new", (start + middle) / 2), ("old", (middle + end) / 2)):
+        yield Label(layer="note", text=text(words), x_mm=at, y_mm=-half - board - 14)
 
 
 def _all_points(shapes: list[Shape]) -> list[Point]:

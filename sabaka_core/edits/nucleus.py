@@ -76,16 +76,17 @@ def _with_room(kept: list[RunItem], left_mm: float) -> tuple[RunItem, ...]:
     return (*kept[:gap], wider, *kept[gap + 1 :])
 
 
-def _flying(hive: Hive, box: int, side: Side) -> Hive:
+def _flying(hive: Hive, box: int, side: Side, begins: Literal["combs", "swarm"]) -> Hive:
     """The hive with the colony at an end named, and an entrance among its combs."""
     chamber = hive.chambers[box]
     taken = {colony.id for colony in hive.colonies}
     colony = Colony(
         id=next(f"nucleus-{n}" for n in range(1, 30) if f"nucleus-{n}" not in taken),
-        name=f"nucleus, {side} end",
+        name=f"{'swarm box' if begins == 'swarm' else 'nucleus'}, {side} end",
         chamber=chamber.id,
         stretch="near-end" if side == "near" else "far-end",
         strength="nucleus",
+        begins=begins,
     )
     named = hive.model_copy(update={"colonies": (*hive.colonies, colony)})
     a = analyse(named, box)
@@ -111,12 +112,13 @@ def hole_in(a: Analysis, wall: Wall, start_mm: float, end_mm: float) -> Hole:
 
 
 class PutNucleus(Edit):
-    """Put a small colony behind a follower at one end, with an entrance of its own."""
+    """Put a small colony behind a follower at one end, or a box for a swarm, with an entrance of its own."""
 
     do: Literal["put-nucleus"] = "put-nucleus"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
     side: Side
     combs: Annotated[int, Field(ge=1, le=60)] = 4
+    begins: Literal["combs", "swarm"] = "combs"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         a = analyse(hive, bench.box)
@@ -141,6 +143,9 @@ class PutNucleus(Edit):
                 f"take {need:.0f} mm.",
                 fits,
             )
-        own = tuple(Comb(type=a.main.id, role="brood", contents=what) for what in _contents(self.combs, self.side))
+        kept: tuple[Contents, ...] = _contents(self.combs, self.side)
+        if self.begins == "swarm":
+            kept = tuple("empty" for _ in range(self.combs))
+        own = tuple(Comb(type=a.main.id, role="brood", contents=what) for what in kept)
         changed = with_items(hive, bench.box, _items(a, self.side, own, free - need))
-        return _flying(changed, bench.box, self.side)
+        return _flying(changed, bench.box, self.side, self.begins)

@@ -88,6 +88,8 @@ def colony_without_brood(a: Analysis) -> Iterator[Draft]:
         combs = _combs(a, stretch)
         if not combs or any(isinstance(p.item, Comb) and p.item.contents == "brood" for p in combs):
             continue
+        if colony.begins == "swarm":
+            continue
         middle = combs[len(combs) // 2]
         path = item_path(a, middle, "contents")
         yield Draft(

@@ -60,7 +60,7 @@ def out_of_season(context: Context) -> Iterator[Draft]:
     nearest = next((day + off for off in range(1, YEAR) if weather.weekly_c[day_of_year(day + off)] >= warm), None)
     yield Draft(
         code="out-of-season",
-        severity="warning",
+        severity="error" if mean < table("moving")["frost_day"].number else "warning",
         text=text(
             f"Out of season: the week’s mean is about {{mean}} on {short(day)}, and brood handled comb by comb wants "
             "{warm}.",

@@ -43,16 +43,29 @@ class ConversionBox:
     old_is_wide: bool
     tolerance_mm: float
     spacers: Literal["full", "half"] = "half"
+    conversions: int = 1
+    cladding_mm: float = 0.0
+    excluder_over: bool = False
 
     @property
     def sections(self) -> int:
-        """Sections end to end that the conversion takes."""
-        return 2 if self.spacers == "full" else 1
+        """Sections end to end that the conversions take."""
+        return self.conversions * (2 if self.spacers == "full" else 1)
+
+    @property
+    def one_mm(self) -> float:
+        """Length of one conversion [mm]: new frames in its first half, old ones in the other."""
+        return self.whole_mm / self.conversions
 
     @property
     def whole_mm(self) -> float:
-        """Length of all sections together [mm]: new frames in the first half, old ones in the other."""
+        """Length of all sections together [mm]."""
         return self.along_mm * self.sections
+
+    @property
+    def half_mm(self) -> float:
+        """Length of one half of a conversion [mm]."""
+        return self.one_mm / 2
 
     @property
     def from_boards(self) -> bool:
@@ -66,7 +79,13 @@ class ConversionBox:
     @property
     def spacer_long_mm(self) -> float:
         """Length of a spacer, and of the floor filler: their stretch less a play at both ends [mm]."""
-        return self.whole_mm / 2 - 2 * value("spacer_play")
+        over = value("excluder") if self.excluder_over else 0.0
+        return self.half_mm - 2 * value("spacer_play") - over
+
+    @property
+    def excluder_wide_mm(self) -> float:
+        """Width of the excluder between the halves [mm]: wall to wall over the spacers, or between them."""
+        return self.wide_mm if self.excluder_over or not self.old_is_wide else self.narrow_mm
 
     @property
     def filler_long_mm(self) -> float:
@@ -107,13 +126,17 @@ def family(standard: str) -> list[OldBox]:
 
 def stack_of(standard: str, drop_mm: float) -> tuple[OldBox, ...]:
     """The old frames' own box on top of others of its kind: the tallest stack that the new depth holds."""
+    return next(iter(stacks_of(standard, drop_mm)), ())
+
+
+def stacks_of(standard: str, drop_mm: float) -> list[tuple[OldBox, ...]]:
+    """Stacks of the usual boxes with the old frames' own on top that the new depth holds, the tallest first."""
     boxes = family(standard)
     if not boxes:
-        return ()
+        return []
     top = boxes[0]
     stacks = [(*below, top) for number in range(3) for below in combinations_with_replacement(boxes, number)]
-    fitting = [s for s in stacks if _stack_mm(s) <= drop_mm + 1e-6]
-    return max(fitting, key=_stack_mm, default=())
+    return sorted((s for s in stacks if _stack_mm(s) <= drop_mm + 1e-6), key=_stack_mm, reverse=True)
 
 
 def _stack_mm(boxes: tuple[OldBox, ...]) -> float:
@@ -143,6 +166,9 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
             True,
             moving.box_tolerance_mm,
             moving.spacers,
+            moving.conversions,
+            moving.cladding_mm,
+            moving.excluder_over,
         )
     space = room.a.hive.choices.bee_space_mm
     frame = bees.frame
@@ -163,6 +189,9 @@ def conversion_box(bees: Bees, room: Room, moving: Moving) -> ConversionBox:
         old_is_wide,
         0.0,
         moving.spacers,
+        moving.conversions,
+        moving.cladding_mm,
+        moving.excluder_over,
     )
 
 
@@ -191,12 +220,12 @@ def parallel_box(bees: Bees, room: Room, moving: Moving) -> Way | None:
         )
     if box.spacer_mm >= 0.5:
         gaps = (*gaps, _spacer_rule(box), _play_rule(box))
-    per = floor((box.whole_mm / 2 - value("excluder")) / bees.spacing_mm)
+    per = floor((box.half_mm - value("excluder")) / bees.spacing_mm)
     gaps = (
         *gaps,
         room_gap(
             "Old combs in their half",
-            box.whole_mm / 2 - value("excluder") - bees.count * bees.spacing_mm,
+            box.half_mm - value("excluder") - bees.count * bees.spacing_mm,
             "they find room",
             f"only {per} find room at once",
         ),
@@ -257,16 +286,28 @@ def _how(box: ConversionBox) -> str:
 
 def _parts(box: ConversionBox, moving: Moving) -> list[NewPart]:
     return [
-        *_spacers(box, 2 if moving.spacers == "half" else 1),
+        *_spacers(box, (2 if moving.spacers == "half" else 1) * box.conversions),
         *_under(box),
         NewPart(
             "Framed excluder",
-            1,
-            (round(box.wide_mm - 4.0, 1), round(box.drop_mm - 4.0, 1), value("excluder")),
-            "between the halves; under 3 mm open all round",
+            box.conversions,
+            (round(box.excluder_wide_mm - 4.0, 1), round(box.drop_mm - 4.0, 1), value("excluder")),
+            f"between the halves{', over the spacers’ ends' if box.excluder_over else ''}; under 3 mm open all round",
         ),
+        *_between(box),
         *(_out_of_boards(box) if box.from_boards else _out_of_boxes(box)),
     ]
+
+
+def _between(box: ConversionBox) -> Iterator[NewPart]:
+    """What parts one conversion from the next."""
+    if box.conversions > 1:
+        yield NewPart(
+            "Board between conversions",
+            box.conversions - 1,
+            (round(box.wide_mm, 1), round(box.drop_mm, 1), value("follower_board")),
+            "tight to walls, floor and cover: each conversion is a colony of its own",
+        )
 
 
 def _spacers(box: ConversionBox, stretches: int) -> Iterator[NewPart]:
@@ -295,14 +336,14 @@ def _under(box: ConversionBox) -> Iterator[NewPart]:
     if box.filler_high_mm > 0.5:
         yield NewPart(
             "Floor filler",
-            1,
+            box.conversions,
             (round(box.filler_long_mm, 1), round(box.spacer_long_mm, 1), round(box.filler_high_mm, 1)),
             "a hollow box on the floor under the shallower frames",
         )
     if box.base_mm > 0.5:
         yield NewPart(
             "Base spacer",
-            1,
+            box.sections,
             (round(box.wide_mm + 2 * board, 1), round(box.along_mm + 2 * board, 1), round(box.base_mm, 1)),
             f"net height; a floor let into it takes {board:.0f} mm more",
         )
@@ -315,9 +356,11 @@ def _out_of_boards(box: ConversionBox) -> Iterator[NewPart]:
         round(box.along_mm + 2 * board, 1),
         round(box.drop_mm + practice("rest_depth").number, 1),
     )
-    yield NewPart("Box, side", 2, (long, high, board))
-    yield NewPart("Box, end", 2, (round(wide, 1), high, board), "rebated for the lugs")
-    yield NewPart("Box, floor", 1, (long, round(wide + 2 * board, 1), board))
+    more = box.sections
+    yield NewPart("Box, side", 2 * more, (long, high, board))
+    note = "rebated for the lugs" + ("; where sections meet, cut out between the rests" if more > 1 else "")
+    yield NewPart("Box, end", 2 * more, (round(wide, 1), high, board), note)
+    yield NewPart("Box, floor", more, (long, round(wide + 2 * board, 1), board))
 
 
 def _out_of_boxes(box: ConversionBox) -> Iterator[NewPart]:
@@ -325,15 +368,15 @@ def _out_of_boxes(box: ConversionBox) -> Iterator[NewPart]:
     if len(box.boxes) > 1:
         yield NewPart(
             "Rebate plug",
-            2 * (len(box.boxes) - 1),
+            2 * (len(box.boxes) - 1) * box.sections,
             (round(box.along_mm, 1), round(box.boxes[0].rest_width_mm, 1), value("plug_high")),
             "fills the rebate between two boxes",
         )
     yield NewPart(
         "Cladding board",
-        4,
+        4 * box.sections,
         (round(box.along_mm + 2 * value("board"), 1), 120.0, 12.0),
-        f"hangs {value('cladding_offset'):.0f} mm over the joint: keeps the boxes in line",
+        f"hangs {box.cladding_mm:.0f} mm over the joint: keeps the boxes in line",
     )
 
 
@@ -362,7 +405,8 @@ def _slabs(box: ConversionBox) -> tuple[Slab, ...]:
     return (Slab("spacer", (-half, -narrow), (0.0, box.drop_mm)), Slab("spacer", (narrow, half), (0.0, box.drop_mm)))
 
 
-def hole_places_mm(box: ConversionBox) -> tuple[float, float]:
-    """Where the two entrances go through outer wall and spacer together, one for each half, from the near end [mm]."""
-    middle, off = box.whole_mm / 2, box.along_mm / 4
-    return round(middle - off, 1), round(middle + off, 1)
+def hole_places_mm(box: ConversionBox) -> tuple[float, ...]:
+    """Where entrances go through outer wall and spacer together, one for each half, from the near end [mm]."""
+    off = box.along_mm / 4
+    middles = (number * box.one_mm + box.half_mm for number in range(box.conversions))
+    return tuple(round(middle + way * off, 1) for middle in middles for way in (-1, 1))

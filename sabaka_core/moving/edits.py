@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
+
+from pydantic import Field
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.document.base import Ident
+from sabaka_core.document.base import Ident, Name
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import OWN, Brood, Moving
@@ -13,7 +15,7 @@ from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.edits.wishes import moving_of, with_wish
 from sabaka_core.frames.catalogue import catalogue_row
 from sabaka_core.moving.bees import bees_of, carrier_of
-from sabaka_core.moving.box import stack_of
+from sabaka_core.moving.box import family, stack_of
 from sabaka_core.moving.find import room_of
 from sabaka_core.moving.move import stage_run
 
@@ -96,6 +98,22 @@ class OwnBoxes(Edit):
                 "No stack of that frame’s usual boxes goes into this hive’s depth.", "The box then comes out of boards."
             )
         return _with(hive, moving, boxes=stack)
+
+
+class PickBoxes(Edit):
+    """Take a stack of the usual boxes for the conversion box, by their names, lowest first."""
+
+    do: Literal["pick-boxes"] = "pick-boxes"
+    names: Annotated[tuple[Name, ...], Field(min_length=1, max_length=6)]
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        moving = moving_of(hive)
+        carrier = carrier_of(moving)
+        known = {box.name: box for box in family(getattr(carrier, "standard", moving.standard))}
+        missing = next((name for name in self.names if name not in known), None)
+        if missing is not None:
+            raise ParameterError("names", missing, "That is no usual box of the old frames.", "no-such-box")
+        return _with(hive, moving, boxes=tuple(known[name] for name in self.names))
 
 
 class LayOut(Edit):

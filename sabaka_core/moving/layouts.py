@@ -10,9 +10,10 @@ from sabaka_core.document.chambers import Lining
 from sabaka_core.document.combs import CombType, Frame, Guide, TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving
-from sabaka_core.document.run import Comb, Contents, Excluder, Follower, Gap, RunItem, Spacer
+from sabaka_core.document.run import Comb, Contents, Excluder, Feeder, Follower, Gap, RunItem, Spacer
 from sabaka_core.edits.closing import least_gap_mm, with_chamber
 from sabaka_core.edits.openings import follow_nest
+from sabaka_core.kit.tables import practice
 from sabaka_core.moving.bees import Bees
 from sabaka_core.moving.later import conversion_hive
 from sabaka_core.moving.plan import MovePlan
@@ -41,7 +42,7 @@ def stages(way: Way, bees: Bees, room: Room, moving: Moving, plan: MovePlan) -> 
 
     A hive whose combs are fixed has no run to lay out, and no stages.
     """
-    return tuple(_Layouts(way, bees, room).stages(moving, plan)) if room.takes_combs else ()
+    return tuple(_Layouts(way, bees, room, moving.feeder).stages(moving, plan)) if room.takes_combs else ()
 
 
 @dataclass(frozen=True)
@@ -51,6 +52,7 @@ class _Layouts:
     way: Way
     bees: Bees
     room: Room
+    feeder: str = "none"
 
     @property
     def own(self) -> str:
@@ -59,13 +61,11 @@ class _Layouts:
 
     def stages(self, moving: Moving, plan: MovePlan) -> list[Stage]:
         n, day, way = self.bees.count, plan.move_day, self.way
-        empty = _combs(self.own, 1, "empty")
         if way.id in ("shaken", "from-parts"):
             combs = _combs(self.own, max(n, _NEW_AT_FIRST), "empty")
             return [self._stage("move", "the day itself", day, "New combs only, the follower close to them.", combs)]
         old = self._old()
-        first = [*empty, *old, *empty]
-        words = "An empty comb at each end; old combs nearest the entrance, in their order."
+        first, words = self._ordered(old, moving)
         if way.id == "parallel-box":
             hive = conversion_hive(self.bees, self.room, moving)
             words = "In the conversion box: old combs in one half, the hive’s own empty ones in the other."
@@ -100,6 +100,22 @@ class _Layouts:
         )
         return found
 
+    def _ordered(self, old: list[RunItem], moving: Moving) -> tuple[list[RunItem], str]:
+        """The combs of the first day, from the entrance on, by the keeper's school; a feeder behind them."""
+        empty = _combs(self.own, 1, "empty")
+        mine = _combs(self.own, moving.own_combs, "empty")
+        feeder: list[RunItem] = []
+        if moving.feeder == "among":
+            feeder = [Feeder(length_mm=practice("run_feeder").number)]
+        match moving.order:
+            case "own-first":
+                return [*mine, *old, *feeder], "The hive’s own combs nearest the entrance, the old ones behind them."
+            case "own-behind":
+                return [*old, *mine, *feeder], "Old combs nearest the entrance, in their order, the hive’s own behind."
+            case _:
+                words = "An empty comb at each end; old combs nearest the entrance, in their order."
+                return [*empty, *old, *empty, *feeder], words
+
     def _end(self) -> list[RunItem]:
         return _combs(self.own, _NEW_AT_FIRST + max(self.bees.count - 1, 2), "brood")
 
@@ -130,6 +146,8 @@ class _Layouts:
             combs += _combs(self.own, more, "empty")
             left -= more * room.spacing_mm
         gap = next((i for i in chamber.run.items if isinstance(i, Gap) and i.purpose != "empty"), Gap(length_mm=0.0))
+        if self.feeder == "behind":
+            gap = gap.model_copy(update={"purpose": "feeder"})
         before = self._before_mm(left, gap, "near" in boards, "far" in boards)
         if chamber.run.nest_at == "far":
             combs.reverse()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from sabaka_core.base.dates import ordinal, short
 from sabaka_core.base.errors import ParameterError
@@ -47,7 +47,8 @@ def plan_move(way: Way, bees: Bees, moving: Moving) -> MovePlan:
         ParameterError: a day that isn't one, or a queen put over before the move.
     """
     day = ordinal(moving.day, "/moving/day")
-    steps = [*_before(way, bees, day), *_day_itself(way, bees, day)]
+    before = _before(way, bees, moving, day)
+    steps = [*before, *_day_itself(way, bees, moving, day)]
     queen = clear = drones = None
     if way.for_good:
         steps += _settling(way, day)
@@ -62,11 +63,19 @@ def plan_move(way: Way, bees: Bees, moving: Moving) -> MovePlan:
             )
         clear, drones = queen + int(value("worker_days")), queen + int(value("drone_days"))
         steps += _over(way, moving, day, queen, clear, drones)
-    ordered = tuple(sorted(steps, key=lambda step: step.day))
+    ordered = tuple(_for_each(step, moving.hives) for step in sorted(steps, key=lambda step: step.day))
     return MovePlan(ordered, day, queen, clear, drones)
 
 
-def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
+def _for_each(step: PlanStep, hives: int) -> PlanStep:
+    """A step as it is done to several hives on one day."""
+    return step if hives == 1 else replace(step, title=f"{step.title}, {hives} hives")
+
+
+def _before(way: Way, bees: Bees, moving: Moving, day: int) -> list[PlanStep]:
+    """What comes before the day; nothing where the bees come today."""
+    if moving.begins == "today":
+        return []
     if bees.kind == "swarm":
         return [
             PlanStep(
@@ -85,7 +94,7 @@ def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
                 "Slings cut, boards and knife laid out, cage and candy ready; look for cross comb.",
             )
         ]
-    stand = day - int(value("nucleus_days"))
+    stand = day - moving.spot_days
     words = (
         "Stand the box exactly where the hive will be, its entrance at the new one’s height and facing the same way."
     )
@@ -93,16 +102,27 @@ def _before(way: Way, bees: Bees, day: int) -> list[PlanStep]:
     return [PlanStep("stand", stand, "Box on the spot", words), PlanStep("ready", day - 1, "Parts ready", ready)]
 
 
-def _day_itself(way: Way, bees: Bees, day: int) -> list[PlanStep]:
+_ORDERS = {
+    "one-each-end": "nearest the entrance first, an empty one at each end",
+    "own-first": "behind the hive’s own {own}, which hang nearest the entrance",
+    "own-behind": "nearest the entrance first, the hive’s own {own} behind them",
+}
+_FEEDERS = {"none": "", "among": " A feeder hangs behind the combs.", "behind": " A feeder stands behind the follower."}
+
+
+def _day_itself(way: Way, bees: Bees, moving: Moving, day: int) -> list[PlanStep]:
     if way.id == "shaken":
         words = way.how + " Feed, unless there is a flow."
         return [PlanStep("move", day, "The day itself", words, _ANIMALS)]
     words = (
         "On a calm, warm afternoon: box aside, hive in its place. Combs one at a time, in their order and "
-        "facing the same way, "
-        "nearest the entrance first, an empty one at each end; a fine spray of water keeps bees on them. "
-        "Then shake in the bees left in the box, close up and feed."
+        f"facing the same way, {_ORDERS[moving.order].format(own=moving.own_combs)}; a fine spray of water keeps bees "
+        "on them. Then shake in the bees left in the box, close up and feed."
+        f"{_FEEDERS[moving.feeder]}"
+        f"{' The extra-tall follower closes the run up to the riser.' if way.riser_mm > 0 else ''}"
     )
+    if moving.begins == "today":
+        words = "They come today: leave them shut and shaded where the hive will stand till the afternoon. " + words
     if way.id == "tied-in":
         words = (
             "In the cool of the day: find the queen and cage her behind 6 mm of candy. Comb by comb: cut "

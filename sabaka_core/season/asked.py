@@ -77,7 +77,7 @@ class ColonyYear:
 def further_years(context: Context) -> tuple[ColonyYear, ...]:
     """The years of all colonies but the one that the season is planned for.
 
-    One that is a nucleus begins as such, on the season's day or the first after it on which bees fly.
+    One that is a nucleus or a swarm begins as such, on the season's day or the first after it on which bees fly.
 
     Raises:
         ParameterError: a setting can't be used; the field is named.
@@ -89,7 +89,9 @@ def further_years(context: Context) -> tuple[ColonyYear, ...]:
         if (first is not None and colony.id == first.id) or not own_run(a, colony).a.layout.combs:
             continue
         own = season.model_copy(update={"seen": ()})
-        if colony.strength == "nucleus":
+        if colony.begins == "swarm":
+            own = own.model_copy(update={"start": "swarm", "start_day": iso(first_warm_day(own))})
+        elif colony.strength == "nucleus":
             own = own.model_copy(update={"start": "nucleus", "start_day": iso(first_warm_day(own))})
         found.append(ColonyYear(colony, a, plan_of(a, own, colony)))
     return tuple(found)

@@ -227,7 +227,11 @@ def _gaps_table(move: Move) -> Table:
 
 def _parts_table(move: Move) -> Table:
     lines = tuple(
-        Line(key=part.name, cells=(text(f"{part.count} × {part.name}"), sizes_text(part.sizes_mm)), why=part.note)
+        Line(
+            key=part.name,
+            cells=(text(f"{part.count * move.moving.hives} × {part.name}"), sizes_text(part.sizes_mm)),
+            why=part.note,
+        )
         for part in move.way.parts
         if part.count
     )

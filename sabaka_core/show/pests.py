@@ -9,16 +9,14 @@ from sabaka_core.hive.pests import PEST_WORDS, measures, stands
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Line, Table
 from sabaka_core.kit.forms import FieldGroup
-from sabaka_core.show.forms.fields import choice, yes_or_no
+from sabaka_core.show.forms.fields import choice
 
-_HAS = {True: "has it", False: "lacks it", None: "not asked of it"}
+_HAS = {True: "it has", False: "it lacks", None: "means nothing here"}
 
 
 def pests_table(hive: Whole) -> Table:
     """A line for each measure against each pest."""
-    return Table(
-        key="pests", title="Against pests", columns=("Against", "what", "this hive", "costs"), lines=tuple(_lines(hive))
-    )
+    return Table(key="pests", title="Against pests", columns=("Against pests",), lines=tuple(_lines(hive)))
 
 
 def _lines(hive: Whole) -> Iterator[Line]:
@@ -27,8 +25,8 @@ def _lines(hive: Whole) -> Iterator[Line]:
         found = stands(hive, key)
         # What isn't said to trouble here is told without a verdict.
         good = found if getattr(said, row.pest) else None
-        cells = (text(PEST_WORDS[row.pest]), text(row.what), text(_HAS[found]), text(row.costs))
-        yield Line(key=key, rules=(f"against-{row.pest}",), cells=cells, good=good)
+        words = text(f"{PEST_WORDS[row.pest]}: {row.what[:1].lower()}{row.what[1:]} — {_HAS[found]}")
+        yield Line(key=key, rules=(f"against-{row.pest}",), cells=(words,), why=row.costs, good=good)
 
 
 def pests_form(hive: Whole) -> FieldGroup:
@@ -44,7 +42,13 @@ def pests_form(hive: Whole) -> FieldGroup:
         ("shade", "shade", "Comb holds; damp stays, and some find more mites."),
     )
     fields = [
-        yes_or_no(f"/choices/pests/{pest}", words, getattr(said, pest), "Then what the hive lacks is listed to mend.")
+        choice(
+            f"/choices/pests/{pest}",
+            words,
+            "yes" if getattr(said, pest) else "no",
+            ("no", "no trouble here", ""),
+            ("yes", "trouble me here", "What the hive lacks is among the findings, with what would mend it."),
+        )
         for pest, words in PEST_WORDS.items()
     ]
-    return FieldGroup(id="pests", title="Pests that trouble you", fields=(siting, *fields), folded=True)
+    return FieldGroup(id="pests", title="Pests that trouble you", fields=(siting, *fields))

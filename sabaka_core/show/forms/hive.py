@@ -222,6 +222,13 @@ def _colonies(a: Analysis) -> Iterator[FieldGroup]:
                         for key, words in (("nucleus", "a nucleus"), ("growing", "growing"), ("full", "full"))
                     ),
                 ),
+                choice(
+                    f"{at}/begins",
+                    "Begins",
+                    colony.begins,
+                    ("combs", "on combs of its own", "A nucleus or a split brings brood, stores and the bees on them."),
+                    ("swarm", "as a swarm that moves in", "Empty bars, its own entrance, shut off till bees come."),
+                ),
             ),
         )
 

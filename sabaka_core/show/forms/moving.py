@@ -5,18 +5,32 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from sabaka_core.base.quantity import Quantity, count
+from sabaka_core.document.combs import Frame
 from sabaka_core.document.moving import OWN, Moving
+from sabaka_core.document.season import Season
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.forms import ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
-from sabaka_core.moving.find import WISHES, moving_box
+from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
+from sabaka_core.moving.box import stacks_of
+from sabaka_core.moving.find import WISHES, moving_box, room_of
+from sabaka_core.season.weather import climates
 from sabaka_core.show.forms.fields import action, choice, size
+
+_MOST_STACKS = 4
 
 
 def moving_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Move in step's ledger."""
     moving = a.hive.moving or Moving()
-    return (*_into(a, moving), _bees(moving), _wishes(moving), _days(moving), _boxes(moving), _making(moving))
+    return (
+        *_into(a, moving),
+        _bees(moving),
+        _wishes(moving),
+        _first_day(moving),
+        _days(a, moving),
+        _boxes(a, moving),
+        _making(moving),
+    )
 
 
 def _into(a: Analysis, moving: Moving) -> Iterator[FieldGroup]:
@@ -127,11 +141,63 @@ def _wishes(moving: Moving) -> FieldGroup:
     )
 
 
-def _days(moving: Moving) -> FieldGroup:
+def _first_day(moving: Moving) -> FieldGroup:
+    """How the combs hang on the first day, and what stands beside them."""
+    fields: list[FormField] = [
+        choice(
+            "/moving/order",
+            "Combs in order",
+            moving.order,
+            ("one-each-end", "old ones, an empty one at each end", "Brood stays together, and bees build outward."),
+            ("own-first", "the hive’s own nearest the entrance", "Brood moves onto them as it grows toward the door."),
+            ("own-behind", "old ones nearest the entrance, own behind", "Least disturbed; stores go on the new combs."),
+        )
+    ]
+    if moving.order != "one-each-end":
+        words = "Own combs put in"
+        fields.append(SizeField(path="/moving/own_combs", label=words, quantity=count(moving.own_combs), held=True))
+    fields.append(
+        choice(
+            "/moving/feeder",
+            "Feeder",
+            moving.feeder,
+            ("none", "none in the run", "A jar over a holed slat, or a flow."),
+            ("among", "hangs behind the combs", "Bees find it in any weather."),
+            ("behind", "stands behind the follower", "Through a hole in the board; filled without opening the nest."),
+        )
+    )
+    fields.append(
+        SizeField(path="/moving/hives", label="Hives done on that day", quantity=count(moving.hives), held=True)
+    )
+    return FieldGroup(id="first-day", title="The first day", fields=tuple(fields))
+
+
+def _days(a: Analysis, moving: Moving) -> FieldGroup:
+    season = a.hive.season or Season()
+    waits: tuple[FormField, ...] = ()
+    if moving.begins == "box-waits":
+        days = SizeField(
+            path="/moving/spot_days", label="Days on the spot", quantity=count(moving.spot_days), held=True
+        )
+        waits = (days,)
     return FieldGroup(
         id="days",
-        title="Days",
+        title="Place and days",
         fields=(
+            choice(
+                "/season/climate",
+                "Climate",
+                season.climate,
+                *((key, row.name, "Says which weeks are warm enough.") for key, row in climates().items()),
+            ),
+            choice(
+                "/moving/begins",
+                "It begins",
+                moving.begins,
+                ("box-waits", "with the old box on the spot", "Bees learn the place; some ten days, flying from it."),
+                ("today", "when the bees come, that day", "A nucleus or swarm is fetched and moved in the same day."),
+            ),
+            *waits,
             TextField(path="/moving/day", label="The day of the move", value=moving.day),
             TextField(
                 path="/moving/queen_day",
@@ -148,7 +214,7 @@ def _days(moving: Moving) -> FieldGroup:
     )
 
 
-def _boxes(moving: Moving) -> FieldGroup:
+def _boxes(a: Analysis, moving: Moving) -> FieldGroup:
     fields: list[FormField] = [
         choice(
             "/moving/spacers",
@@ -162,6 +228,21 @@ def _boxes(moving: Moving) -> FieldGroup:
             ("full", "as long as the box", "A whole section for the new frames, another for the old."),
         ),
         size("/moving/box_tolerance_mm", "Boxes differ by, either way", moving.box_tolerance_mm),
+        SizeField(
+            path="/moving/conversions",
+            label="Conversions end to end",
+            quantity=count(moving.conversions),
+            held=True,
+            gloss="Up to three colonies at once, each with a half for the new frames and one for the old.",
+        ),
+        size("/moving/cladding_mm", "Cladding hangs over a joint", moving.cladding_mm, "Keeps loose sections in line."),
+        choice(
+            "/moving/excluder_over",
+            "Excluder",
+            "yes" if moving.excluder_over else "no",
+            ("no", "between the spacers", "Smaller; the gap beside it is the spacers’ own."),
+            ("yes", "over the spacers’ ends", "From wall to wall: fewer ways round, spacers shorter by its thickness."),
+        ),
     ]
     for index, box in enumerate(moving.boxes):
         at, words = f"/moving/boxes/{index}", f"Box {index + 1} from below"
@@ -173,11 +254,22 @@ def _boxes(moving: Moving) -> FieldGroup:
             size(f"{at}/rest_width_mm", f"{words}, rest wide", box.rest_width_mm),
         ]
     act = (
-        action("The usual boxes again", do="own-boxes", forget=True)
+        (action("The usual boxes again", do="own-boxes", forget=True),)
         if moving.boxes
-        else action("Measure your boxes", do="own-boxes")
+        else (action("Measure your boxes", do="own-boxes"), *_stacks(a, moving))
     )
-    return FieldGroup(id="boxes", title="Conversion box", fields=tuple(fields), actions=(act,))
+    return FieldGroup(id="boxes", title="Conversion box", fields=tuple(fields), actions=act)
+
+
+def _stacks(a: Analysis, moving: Moving) -> Iterator[Action]:
+    """Stacks of the usual boxes of the bees' frame that the new depth holds, each to be taken by a click."""
+    if moving.bees != "frames" or moving.standard == OWN:
+        return
+    row = catalogue()[moving.standard]
+    standard = row.carrier.standard if isinstance(row.carrier, Frame) else moving.standard
+    for stack in stacks_of(standard, room_of(a.hive).drop_mm)[:_MOST_STACKS]:
+        words = " on ".join(box.name.lower() for box in reversed(stack))
+        yield action(f"Take {words}", do="pick-boxes", names=[box.name for box in stack])
 
 
 def _making(moving: Moving) -> FieldGroup:

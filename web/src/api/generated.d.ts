@@ -1332,7 +1332,9 @@ export interface components {
         };
         /**
          * Colony
-         * @description One colony: which chamber and which stretch of its run is its own.
+         * @description One colony: which chamber and which stretch of its run is its own, and what it begins as.
+         *
+         *     One that begins as a swarm is a box kept empty for it at an end of the run.
          */
         Colony: {
             /** Id */
@@ -1353,6 +1355,12 @@ export interface components {
              * @enum {string}
              */
             strength?: "nucleus" | "growing" | "full";
+            /**
+             * Begins
+             * @default combs
+             * @enum {string}
+             */
+            begins?: "combs" | "swarm";
         };
         /**
          * Comb
@@ -2694,7 +2702,13 @@ export interface components {
          * @description Bees on the wrong comb, and the wishes for moving them into a ``chamber``: the brood chamber if none is said.
          *
          *     ``standard`` is a frame of the catalogue, or “own” for the measured ``own``. Bars and fixed combs
-         *     are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs.
+         *     are told by the size of their comb. Dates are days; the queen's is the day she is put on the new combs. A plan
+         *     begins with the old box on the spot for some days, or with the bees' own coming.
+         *
+         *     So many ``conversions`` stand end to end in a conversion box, each with a half for the new frames and one for the
+         *     old; its cladding hangs so far over each joint. ``excluder_over`` reaches over the spacers to the box's own walls.
+         *     ``order`` is where the hive's own combs hang on the first day, and ``own_combs`` how many; with ``hives`` the same
+         *     is done to several on one day.
          */
         Moving: {
             /** Chamber */
@@ -2754,6 +2768,21 @@ export interface components {
              */
             spacers?: "full" | "half";
             /**
+             * Conversions
+             * @default 1
+             */
+            conversions?: number;
+            /**
+             * Cladding Mm
+             * @default 38.1
+             */
+            cladding_mm?: number;
+            /**
+             * Excluder Over
+             * @default false
+             */
+            excluder_over?: boolean;
+            /**
              * Wish
              * @default no-comb-cut
              * @enum {string}
@@ -2779,6 +2808,39 @@ export interface components {
              * @default 10
              */
             visit_days?: number;
+            /**
+             * Begins
+             * @default box-waits
+             * @enum {string}
+             */
+            begins?: "box-waits" | "today";
+            /**
+             * Spot Days
+             * @default 10
+             */
+            spot_days?: number;
+            /**
+             * Hives
+             * @default 1
+             */
+            hives?: number;
+            /**
+             * Order
+             * @default one-each-end
+             * @enum {string}
+             */
+            order?: "one-each-end" | "own-first" | "own-behind";
+            /**
+             * Own Combs
+             * @default 2
+             */
+            own_combs?: number;
+            /**
+             * Feeder
+             * @default none
+             * @enum {string}
+             */
+            feeder?: "none" | "among" | "behind";
             /**
              * @default {
              *       "frames": 30,
@@ -4264,7 +4326,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -4602,6 +4664,19 @@ export interface components {
             }[];
         };
         /**
+         * PickBoxes
+         * @description Take a stack of the usual boxes for the conversion box, by their names, lowest first.
+         */
+        PickBoxes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "pick-boxes";
+            /** Names */
+            names: string[];
+        };
+        /**
          * PutInRun
          * @description Put a feeder, excluder, divider, spacer or comb for a purpose into the run before an item, or behind all.
          */
@@ -4621,7 +4696,7 @@ export interface components {
         };
         /**
          * PutNucleus
-         * @description Put a small colony behind a follower at one end, with an entrance of its own.
+         * @description Put a small colony behind a follower at one end, or a box for a swarm, with an entrance of its own.
          */
         PutNucleus: {
             /**
@@ -4639,6 +4714,12 @@ export interface components {
              * @default 4
              */
             combs?: number;
+            /**
+             * Begins
+             * @default combs
+             * @enum {string}
+             */
+            begins?: "combs" | "swarm";
         };
         /**
          * PutUnderRoof

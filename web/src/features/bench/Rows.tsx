@@ -12,6 +12,9 @@ interface RowsProps {
   bench: Bench;
 }
 
+/** Whether a choice in it says what a row is: then its sizes need no words of their own. */
+const hasChoice = (row: RowField) => row.fields.some(({ kind }) => kind === "choice");
+
 /** Things in a row, as layers of a wall: dragged to another place, or moved by their buttons. */
 export function Rows({ rows, group, bench }: RowsProps) {
   const [dragged, setDragged] = useState<number | null>(null);
@@ -53,8 +56,8 @@ export function Rows({ rows, group, bench }: RowsProps) {
             </span>
             <div className="flex min-w-0 grow flex-wrap items-center gap-x-2">
               {row.fields.map((field) => (
-                <div key={field.path} className={field.kind === "size" ? "" : "min-w-0 grow basis-32"}>
-                  <Field field={field} bench={bench} group={group.title} bare={field.kind === "size"} />
+                <div key={field.path} className={field.kind === "size" && hasChoice(row) ? "" : "min-w-0 grow basis-32"}>
+                  <Field field={field} bench={bench} group={group.title} bare={field.kind === "size" && hasChoice(row)} />
                 </div>
               ))}
             </div>

@@ -54,7 +54,7 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
         </ol>
       </details>
       {bench.run?.forms
-        .filter((group) => !isEntrance(group))
+        .filter((group) => !isEntrance(group) && group.id !== "pests")
         .map((group) => (
           <FieldSet key={group.id} group={group} bench={bench} />
         ))}

@@ -85,7 +85,7 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
   );
 }
 
-type Tab = "fit" | "combs" | "covers" | "kept";
+type Tab = "fit" | "combs" | "covers" | "pests" | "kept";
 
 interface RunLedgerProps {
   bench: Bench;
@@ -109,6 +109,7 @@ function RunLedger({ bench, chosen, onChoose }: RunLedgerProps) {
           { name: "fit", title: "Fit", panel: <FitTab bench={bench} /> },
           { name: "combs", title: "Combs", panel: <RunTab bench={bench} chosen={chosen} onChoose={onChoose} /> },
           { name: "covers", title: "Openings", panel: <Openings bench={bench} /> },
+          { name: "pests", title: "Pests", panel: <Pests bench={bench} /> },
           { name: "kept", title: "States", panel: <States bench={bench} /> },
         ]}
       />
@@ -165,13 +166,28 @@ function Mix({ line, bench }: { line: Line; bench: Bench }) {
 
 function Colonies({ bench }: { bench: Bench }) {
   const [combs, setCombs] = useState("4");
+  const [begins, setBegins] = useState<"combs" | "swarm">("combs");
   const put = (side: "near" | "far") => {
-    void bench.commit({ do: "put-nucleus", side, combs: Number(combs) }, `Small colony at the ${side} end`, "fit");
+    const what = begins === "swarm" ? "Swarm box" : "Small colony";
+    void bench.commit({ do: "put-nucleus", side, combs: Number(combs), begins }, `${what} at the ${side} end`, "fit");
   };
   return (
     <>
       <h2 className="mt-4 text-lg">Another colony in it</h2>
       <div className="flex flex-wrap items-center gap-2 border-t border-[var(--line)] pt-1.5">
+        <label className="flex items-center gap-2">
+          <span className="sr-only">Begins as</span>
+          <select
+            className="h-8 rounded border border-[var(--line)] bg-base-100 px-1"
+            value={begins}
+            onChange={(event) => {
+              setBegins(event.target.value === "swarm" ? "swarm" : "combs");
+            }}
+          >
+            <option value="combs">a small colony</option>
+            <option value="swarm">a box for a swarm</option>
+          </select>
+        </label>
         <label className="flex items-center gap-2">
           on
           <input
@@ -202,15 +218,15 @@ function Colonies({ bench }: { bench: Bench }) {
         </Button>
       </div>
       <p className="soft mt-1 text-xs">
-        It takes free room behind the follower there, brings combs of its own, stands behind a divider, and flies from
-        the other wall.
+        It takes free room behind the follower there, brings combs of its own, or empty ones for a swarm, stands behind
+        a divider, and flies from the other wall.
       </p>
     </>
   );
 }
 
 const OPENINGS = ["openings", "entrances"];
-const AROUND = ["slats", "followers", "excluders"];
+const AROUND = ["slats", "followers", "feeders", "excluders"];
 
 function Openings({ bench }: { bench: Bench }) {
   const listed = (keys: string[]) =>
@@ -224,6 +240,22 @@ function Openings({ bench }: { bench: Bench }) {
         <FieldSet key={group.id} group={group} bench={bench} />
       ))}
       {listed(AROUND)}
+    </>
+  );
+}
+
+/** What the hive has against each pest, and which of them trouble here. */
+function Pests({ bench }: { bench: Bench }) {
+  const table = tableOf(bench.run, "pests");
+  const form = bench.run?.forms.find(({ id }) => id === "pests");
+  return (
+    <>
+      {form ? <FieldSet group={form} bench={bench} /> : null}
+      {table ? <DataTable table={table} /> : null}
+      <p className="soft mt-1 text-xs">
+        Keepers and regions differ; one thing may be enough. Treatments follow their label, local law and licensed
+        advice.
+      </p>
     </>
   );
 }
