@@ -14,6 +14,7 @@ from sabaka_core.combs.slope import SlopePoint, best_from_board, steepest_clear_
 from sabaka_core.document import Hive
 from sabaka_core.document.combs import TopBar
 from sabaka_core.drawing.slope import slope_study
+from sabaka_core.edits.sizing import kept_mm
 from sabaka_core.frames.catalogue import CatalogueRow, catalogue
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse
@@ -22,7 +23,7 @@ from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.moving.matrix import Matrix
 from sabaka_core.show.combs import fact_lines, part_lines
-from sabaka_core.show.mixes import kept_mm, kinds_of, solve
+from sabaka_core.show.mixes import kinds_of, solve
 
 
 def findings_text(findings: Iterable[Finding]) -> str:

@@ -22,11 +22,12 @@ class BoardForSale(DocumentPart):
 
 
 class Building(DocumentPart):
-    """Wishes for building. No boards for sale means the usual planed ones."""
+    """Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made."""
 
     kerf_mm: Annotated[float, Field(ge=0, le=10, strict=True)] = 3.2
     trim_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 10.0
     hour_price: Price = 0.0
+    frames_on_hand: Annotated[int, Field(ge=0, le=5_000, strict=True)] = 0
     for_sale: Annotated[tuple[BoardForSale, ...], Field(max_length=60)] = ()
     done: Annotated[tuple[Ident, ...], Field(max_length=60)] = ()
     sheet: Literal["a4", "letter"] = "a4"

@@ -10,13 +10,13 @@ from math import cos, tan
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.base.units import System, parse_length, parse_number
+from sabaka_core.base.units import UNSEEN_MM, System, parse_length, parse_number
 from sabaka_core.combs.slope import from_board
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.run import Comb
+from sabaka_core.document.run import Comb, Gap
 from sabaka_core.document.sections import CircleSection, PolygonSection, TrapezoidSection
 from sabaka_core.edits.action import Bench, Edit, Typed
-from sabaka_core.edits.closing import close_run, is_closed, items_of, with_items
+from sabaka_core.edits.closing import close_run, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.edits.fields import chamber_path, hold_sizes, set_section, set_section_size
 from sabaka_core.edits.values import replace_value
 from sabaka_core.geometry.cavity import depth_path, run_path
@@ -95,6 +95,51 @@ def by_board(hive: Hive, box: int, board_mm: float) -> Hive:
     return set_section_size(held, box, "height_mm", round(height, 3))
 
 
+def board_room_mm(a: Analysis, board_mm: float) -> float:
+    """The run that sides out of a board so long leave: they run past both ends [mm]."""
+    return board_mm - 2 * a.end_mm
+
+
+def from_length(hive: Hive, box: int, board_mm: float) -> Hive:
+    """The hive as long as its boards, with as many combs as go in beside followers, their gaps and a feeder.
+
+    Raises:
+        InfeasibleError: not one comb goes in, or a run that isn't measured along a board.
+    """
+    a = analyse(hive, box)
+    if a.chamber.axis == "standing" or a.cavity.varies or not a.layout.combs:
+        raise InfeasibleError("This chamber’s run isn’t cut out of a board’s length.")
+    run = board_room_mm(a, board_mm)
+    most = most_combs(a, run)
+    if most < 1:
+        raise InfeasibleError(f"Between ends of {a.end_mm:g} mm {run:g} mm are left: no comb goes in.")
+    sized = by_combs(hive, box, most)
+    return close_run(_run_set(sized, a, run), box)
+
+
+def kept_mm(a: Analysis) -> float:
+    """What boards, feeders and whatever else hangs there take of a run, a feeder's room behind a follower kept [mm]."""
+    types = {kind.id: kind for kind in a.hive.comb_types}
+    others = (placed.item for placed in a.layout.placed if not isinstance(placed.item, Comb))
+    return sum(least_gap_mm(item) if isinstance(item, Gap) else item_length_mm(item, types) for item in others)
+
+
+def most_combs(a: Analysis, run_mm: float) -> int:
+    """How many combs of its last kind fill a run so long beside what else hangs in it."""
+    last = a.layout.combs[-1]
+    before = sum(placed.length_mm for placed in a.layout.combs)
+    room = run_mm - kept_mm(a)
+    if room >= before - UNSEEN_MM:
+        return len(a.layout.combs) + int((room - before + UNSEEN_MM) // last.length_mm)
+    number, used = 0, 0.0
+    for placed in a.layout.combs:
+        used += placed.length_mm
+        if used > room + UNSEEN_MM:
+            break
+        number += 1
+    return number
+
+
 def lean_from_board(hive: Hive, box: int, slope_deg: float) -> Hive:
     """The hive with its walls at another slope out of the same board: the height follows.
 
@@ -129,7 +174,7 @@ class SizeBox(Edit):
 
     do: Literal["size-box"] = "size-box"
     says: ClassVar[tuple[str, ...]] = ("{at}/section", "{at}/length_mm")
-    by: Literal["combs", "litres", "board"]
+    by: Literal["combs", "litres", "board", "length"]
     text: Typed
     units: System = "mm"
 
@@ -142,4 +187,6 @@ class SizeBox(Edit):
             if not 0 < wished <= 2_000:
                 raise ParameterError(at, self.text, "Give litres, more than 0 and at most 2000.", "out-of-range")
             return by_litres(hive, bench.box, wished)
+        if self.by == "length":
+            return from_length(hive, bench.box, parse_length(self.text, self.units, at))
         return by_board(hive, bench.box, parse_length(self.text, self.units, at))

@@ -6,12 +6,11 @@ from collections.abc import Iterable
 
 from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.document.run import Comb
-from sabaka_core.edits.closing import least_gap_mm
+from sabaka_core.edits.sizing import kept_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.chapter import Line
 from sabaka_core.kit.forms import Action
 from sabaka_core.run.fit import CombWidth, RunFit, fits
-from sabaka_core.run.layout import item_length_mm
 
 SHOWN = 6
 
@@ -25,18 +24,6 @@ def kinds_of(a: Analysis) -> list[CombWidth]:
         brood = sum(comb.role == "brood" for comb in mine) * 2 >= len(mine)
         kinds.append(CombWidth(kind.id, kind.spacing_mm, brood))
     return sorted(kinds, key=lambda k: not k.brood)[:3]
-
-
-def kept_mm(a: Analysis) -> float:
-    """What has to stay in the run besides combs: boards, excluders, a feeder's room [mm]."""
-    types = {kind.id: kind for kind in a.hive.comb_types}
-    total = 0.0
-    for item in a.chamber.run.items:
-        if item.kind == "gap":
-            total += least_gap_mm(item)
-        elif not isinstance(item, Comb):
-            total += item_length_mm(item, types)
-    return total
 
 
 def solve(a: Analysis, brood_share: float | None = None, wish: int | None = None) -> list[RunFit]:

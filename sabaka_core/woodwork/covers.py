@@ -23,6 +23,8 @@ def cover_parts(a: Analysis) -> Iterator[Part]:
     if a.main_frame is None or a.chamber.axis == "standing" or a.chamber.rest.kind == "rods":
         return
     laid = slats(a.layout, a.hive.choices.open_combs)
+    # As thick as the cover says, or as slats usually are.
+    thick = next((c.thickness_mm for c in a.hive.covers if c.kind == "slats" and c.thickness_mm > 0), _SLAT_MM)
     long = round(a.section.top_mm + 2 * min(a.side_mm, practice("stack_board").number) * _REACH, 1)
     for wide, number in sorted(Counter(round(s.wide_mm, 1) for s in laid if s.wide_mm > _LEAST_SLAT_MM).items()):
         made = {s.made for s in laid if round(s.wide_mm, 1) == wide and s.made}
@@ -34,7 +36,7 @@ def cover_parts(a: Analysis) -> Iterator[Part]:
             number,
             long,
             wide,
-            _SLAT_MM,
+            thick,
             "plywood",
             note=note,
         )

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from collections import Counter, defaultdict
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from heapq import heappop, heappush
 from itertools import combinations
 from math import ceil
 
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
-from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, lanes
+from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes
+from sabaka_core.woodwork.owned import sheets_on_hand, to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan, Group, Order, Panel, Piece, Thinned
 from sabaka_core.woodwork.sheets import sheet_plan
@@ -51,7 +54,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
     Raises:
         ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
     """
-    building = hive.building or Building()
+    parts, building = to_make(parts, hive), hive.building or Building()
     stock = sources(hive, building)
     for index, board in enumerate(hive.boards):
         if board.length_mm - board.bad_end_mm <= 2 * building.trim_mm:
@@ -71,7 +74,22 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
         if not best.too_long and not best.bought:
             break
     assert best is not None
-    return best
+    return replace(best, own_sheets=sheets_on_hand(hive))
+
+
+def swift_plan(parts: tuple[Part, ...], hive: Hive, seconds: float) -> CutPlan:
+    """A plan searched once, out of every board on hand: none left lying, panels of equal strips, with its bound."""
+    building = hive.building or Building()
+    found = _planned(to_make(parts, hive), sources(hive, building), building, seconds, cut, {})
+    return replace(found, own_sheets=sheets_on_hand(hive))
+
+
+def rough_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
+    """A plan in a hundredth of a second, to weigh many designs by: first fit, out of every board on hand at once."""
+    building = hive.building or Building()
+    stock, made = sources(hive, building), to_make(parts, hive)
+    found = _planned(made, stock, building, 0.0, lambda lengths, kinds, kerf, _: first_fit(lengths, kinds, kerf), {})
+    return replace(found, own_sheets=sheets_on_hand(hive))
 
 
 def _unequal(
@@ -88,7 +106,39 @@ def _unequal(
             plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: how})
             if _worth(plan) < _worth(best):
                 best, splits = plan, splits | {ident: how}
+    return _fewer_strips(parts, stock, building, seconds, cutter, splits, best)
+
+
+def _fewer_strips(
+    parts: tuple[Part, ...],
+    stock: list[StripSource],
+    building: Building,
+    seconds: float,
+    cutter: Cutter,
+    splits: dict[str, int],
+    best: CutPlan,
+) -> CutPlan:
+    """The same out of boards on hand as wide as they are, where that glues or rips fewer strips and costs no more.
+
+    Two wide boards and a narrow one make a side better than strips ripped from them.
+    """
+    many = [panel.part for panel in best.panels]
+    if not many or not any(source.own for source in stock):
+        return best
+    # All of them alike first, for boards that one leaves are the other's; then each alone.
+    for together in (many, *([part] for part in many[:_SPLITS_TRIED] if len(many) > 1)):
+        for how in range(1, _SPLITS_TRIED + 1):
+            ways = splits | dict.fromkeys(together, how)
+            plan = _planned(parts, stock, building, seconds, cutter, ways)
+            if _worth(plan) <= _worth(best) and _sawn(plan) < _sawn(best):
+                best, splits = plan, ways
     return best
+
+
+def _sawn(plan: CutPlan) -> tuple[int, int]:
+    """Strips that are glued, in all, and pieces that are ripped out of a wider board."""
+    ripped = sum(piece.wide_mm < board.source.width_mm - UNSEEN_MM for board in plan.boards for piece in board.pieces)
+    return sum(panel.copies * panel.strips for panel in plan.panels), ripped
 
 
 def _remembering(cutter: Cutter) -> Cutter:
@@ -181,12 +231,13 @@ def _grouped(
     for part in parts:
         if part.is_sheet or part.group == "Bought" or part.material == "log":
             continue
+        whole = Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
+        # Copies are alike, and so are their strips.
+        strips = split(whole, stock, building, splits.get(part.id, 0))
+        too_long += [part.name] * part.count if not strips else []
         for copy in range(part.count):
-            whole = Strip(part, copy, round(part.wide_mm, 1), round(part.thick_mm, 1))
-            strips = split(whole, stock, building, splits.get(part.id, 0))
-            too_long += [part.name] if not strips else []
             for strip in strips:
-                groups[strip.thick_mm, strip.wide_mm].append(strip)
+                groups[strip.thick_mm, strip.wide_mm].append(replace(strip, copy=copy))
     return groups, too_long
 
 

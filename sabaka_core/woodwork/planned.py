@@ -84,6 +84,7 @@ class CutPlan:
     panels: tuple[Panel, ...]
     sheets: tuple[SheetCut, ...]
     sheet_bound: int
+    own_sheets: tuple[float, ...] = ()
 
     @property
     def bought(self) -> tuple[CutBoard, ...]:
@@ -102,8 +103,20 @@ class CutPlan:
 
     @property
     def sheet_cost(self) -> float:
-        """What sheets cost, whole ones."""
-        return len(self.sheets) * SHEET_MM[0] * SHEET_MM[1] / 1e6 * value("sheet_price_m2")
+        """What sheets cost that aren't on hand, whole ones."""
+        return self.sheets_bought * SHEET_MM[0] * SHEET_MM[1] / 1e6 * value("sheet_price_m2")
+
+    @property
+    def sheets_bought(self) -> int:
+        """Sheets to buy: those that no sheet on hand of their thickness gives."""
+        left, bought = list(self.own_sheets), 0
+        for sheet in self.sheets:
+            mine = next((thick for thick in left if abs(thick - sheet.thick_mm) <= value("thickness_play")), None)
+            if mine is None:
+                bought += 1
+            else:
+                left.remove(mine)
+        return bought
 
     @property
     def bound(self) -> float:

@@ -4,6 +4,7 @@ promises most."""
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from math import ceil
 
 from sabaka_core.document.building import Building
@@ -17,6 +18,7 @@ _MOST_LAYERS = 4
 _WIDTHS_TRIED = 3
 
 
+@cache
 def value(key: str) -> float:
     """One value of data/building.toml, in the unit its row names."""
     return table("building")[key].number

@@ -8,20 +8,26 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from sabaka_core import Hive, ParameterError, dump_hive
 from sabaka_core.base.quantity import Text
-from sabaka_core.base.units import System
+from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
 from sabaka_core.brief.begin import begin
+from sabaka_core.brief.best import Fixed, Wish, made_again
 from sabaka_core.brief.rank import Ranking, brief_table, rank
 from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue
+from sabaka_core.hive.systems import SYSTEMS
 from server.auth import keeper_of, keeper_only
 from server.designs.api import DesignOut, opened, written
 from server.designs.presets import preset_hive
 from server.designs.services import create_design
+from server.jobs.api import JobOut, job_out
+from server.jobs.pool import pool
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
+_MOST = 400
 
 
 class OptionOut(Schema):
@@ -66,6 +72,41 @@ class BeginIn(AnswersIn):
     name: Annotated[str, Field(max_length=80)]
 
 
+class BestIn(AnswersIn):
+    """Answers, what comes first, and what is held: a length, a number of combs, how many frames are there."""
+
+    wish: Wish = "combs"
+    length: Annotated[str, Field(max_length=40)] = ""
+    combs: Annotated[str, Field(max_length=10)] = ""
+    frames_owned: Annotated[str, Field(max_length=10)] = ""
+
+    def fixed(self) -> Fixed:
+        """What is held.
+
+        Raises:
+            ParameterError: names the field that is wrong.
+        """
+        return Fixed(
+            long_mm=parse_length(self.length, self.units, "/length") if self.length.strip() else None,
+            combs=_whole(self.combs, "/combs", 1) if self.combs.strip() else None,
+            frames_owned=_whole(self.frames_owned, "/frames_owned", 0) if self.frames_owned.strip() else 0,
+        )
+
+
+def _whole(typed: str, field: str, least: int) -> int:
+    number = parse_number(typed, field)
+    if number != int(number) or not least <= number <= _MOST:
+        raise ParameterError(field, typed, f"Give a whole number, {least} to {_MOST}.", "not-whole")
+    return int(number)
+
+
+class TakeIn(BestIn):
+    """Which of the hives that were found, and what it is to be called."""
+
+    key: Annotated[str, Field(max_length=80)]
+    name: Annotated[str, Field(max_length=80)]
+
+
 class BegunOut(Schema):
     """The design that was begun, and the answers that it couldn't follow."""
 
@@ -104,3 +145,34 @@ def begin_design(request: HttpRequest, payload: BeginIn) -> HttpResponse:
     begun = begin(preset_hive(payload.system), payload.read(), payload.name)
     design = create_design(keeper_of(request), begun.hive, "Begun from a brief")
     return written(BegunOut(design=opened(design), unmet=list(begun.unmet)))
+
+
+@router.post("/best", response={200: JobOut, **REFUSALS})
+def best(request: HttpRequest, payload: BestIn) -> JobOut:
+    """Seek the best hives out of what is there; a long answer, heard of under its own address."""
+    answers, fixed = payload.read(), payload.fixed()
+    asked = {
+        "best": {
+            "answers": answers.model_dump(mode="json"),
+            "wish": payload.wish,
+            "fixed": fixed.model_dump(mode="json"),
+        },
+        "examples": {name: dump_hive(hive) for name, hive in _examples().items()},
+    }
+    return job_out(pool.begin(keeper_of(request).pk, asked))
+
+
+@router.post("/take", response={200: BegunOut, **REFUSALS})
+def take(request: HttpRequest, payload: TakeIn) -> HttpResponse:
+    """One of the hives that were found, on the keeper's shelf."""
+    if not payload.name.strip():
+        raise ParameterError("/name", payload.name, "Give the hive a name.", "missing")
+    made = made_again(_examples(), payload.read(), payload.key, payload.fixed())
+    hive = made.model_copy(update={"name": payload.name.strip()})
+    design = create_design(keeper_of(request), hive, "Begun from boards on hand")
+    return written(BegunOut(design=opened(design), unmet=[]))
+
+
+def _examples() -> dict[str, Hive]:
+    """Each system's own example, by its name."""
+    return {system: preset_hive(system) for system in SYSTEMS}

@@ -51,21 +51,22 @@ def begin(request: HttpRequest, payload: JobIn) -> JobOut:
         "document": dump_hive(hive),
         "asked": payload.asked.model_dump(mode="json"),
     }
-    return _out(pool.begin(keeper.pk, asked))
+    return job_out(pool.begin(keeper.pk, asked))
 
 
 @router.get("/{ident}", response={200: JobOut, **REFUSALS})
 def hear(request: HttpRequest, ident: str) -> JobOut:
     """How far it is; it ends when nobody asks any more."""
-    return _out(pool.hear(keeper_of(request).pk, ident))
+    return job_out(pool.hear(keeper_of(request).pk, ident))
 
 
 @router.delete("/{ident}", response={200: JobOut, **REFUSALS})
 def end(request: HttpRequest, ident: str) -> JobOut:
     """Give it up."""
-    return _out(pool.end(keeper_of(request).pk, ident))
+    return job_out(pool.end(keeper_of(request).pk, ident))
 
 
-def _out(job: Job) -> JobOut:
+def job_out(job: Job) -> JobOut:
+    """A job as it is told over HTTP."""
     chapter = None if job.chapter is None else Chapter.model_validate(job.chapter)
     return JobOut(id=job.id, state=job.state, share=job.share, chapter=chapter, reason=job.reason)

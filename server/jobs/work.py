@@ -1,6 +1,7 @@
 """``python -m server.jobs.work``: one long answer in a process of its own, which can be ended at any time.
 
-Reads one line of JSON from standard input: a design, what is asked of which study. Writes a line for each step of the
+Reads one line of JSON from standard input: a design, what is asked of which study; or a brief whose best hives are
+sought. Writes a line for each step of the
 way, ``{"share": 0.4}``, and last ``{"chapter": …}`` or ``{"refused": …}``.
 """
 
@@ -11,15 +12,20 @@ import sys
 from typing import Any
 
 from sabaka_core.base.errors import ParameterError, SabakaError
+from sabaka_core.brief.answers import Answers
+from sabaka_core.brief.best import Fixed, best_of
+from sabaka_core.brief.best_told import best_told
 from sabaka_core.document.load import validate_hive
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked
+from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.show.study import chapter
 
 
 def answer(asked: dict[str, Any]) -> dict[str, Any]:
     """The chapter that is asked for, as plain data, or why there is none."""
     try:
+        if "best" in asked:
+            return {"chapter": best(asked["best"], asked["examples"]).model_dump(mode="json")}
         context = Context(validate_hive(asked["document"])).on(asked.get("box"))
         context.tell = _tell
         said = chapter(context, asked["study"], Asked.model_validate(asked["asked"]), tuple(asked.get("held") or ()))
@@ -28,6 +34,13 @@ def answer(asked: dict[str, Any]) -> dict[str, Any]:
         return {"refused": error.reason}
     except SabakaError as error:
         return {"refused": str(error)}
+
+
+def best(asked: dict[str, Any], examples: dict[str, Any]) -> Chapter:
+    """The best hives out of a brief's boards and frames, by its wish."""
+    presets = {name: validate_hive(raw) for name, raw in examples.items()}
+    found = best_of(presets, Answers.model_validate(asked["answers"]), asked["wish"], Fixed(**asked["fixed"]), _tell)
+    return best_told(found, asked["wish"])
 
 
 def _tell(share: float) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from sabaka_core.base.quantity import Quantity
+from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
@@ -28,6 +28,13 @@ def _saw(building: Building) -> FieldGroup:
                 label="An hour of work",
                 quantity=Quantity(value=building.hour_price, unit="number"),
                 held=True,
+            ),
+            SizeField(
+                path="/building/frames_on_hand",
+                label="Frames on hand",
+                quantity=count(building.frames_on_hand),
+                held=True,
+                gloss="So many aren’t made: their pieces are neither cut nor bought.",
             ),
             choice("/building/sheet", "Booklet on", building.sheet, ("a4", "A4", ""), ("letter", "Letter", "")),
         ),

@@ -226,6 +226,10 @@ def _sized_by(a: Analysis) -> FieldGroup:
         fields.append(_by("combs", "Combs it should hold", number, "The run becomes as long as they ask."))
     litres = Quantity(value=a.volumes.whole_l, unit="L")
     fields.append(_by("litres", "Room it should hold", litres, "Length, or a standing cavity’s height, gives way."))
+    if a.chamber.axis == "lying" and not a.cavity.varies and a.layout.combs:
+        long = Quantity(value=a.run_mm + 2 * a.end_mm, unit="mm")
+        words = "As many combs as go in, followers and a feeder’s room kept."
+        fields.append(_by("length", "Sides out of a board this long", long, words))
     if a.trapezoid is not None and a.chamber.axis == "lying":
         board = Quantity(value=a.trapezoid.board_width_mm(a.side_mm), unit="mm")
         fields.append(

@@ -292,6 +292,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/brief/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Best
+         * @description Seek the best hives out of what is there; a long answer, heard of under its own address.
+         */
+        post: operations["server_brief_api_best"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brief/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description One of the hives that were found, on the keeper's shelf.
+         */
+        post: operations["server_brief_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/presets": {
         parameters: {
             query?: never;
@@ -910,7 +950,7 @@ export interface components {
         };
         /**
          * Building
-         * @description Wishes for building. No boards for sale means the usual planed ones.
+         * @description Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made.
          */
         Building: {
             /**
@@ -928,6 +968,11 @@ export interface components {
              * @default 0
              */
             hour_price?: number;
+            /**
+             * Frames On Hand
+             * @default 0
+             */
+            frames_on_hand?: number;
             /**
              * For Sale
              * @default []
@@ -5115,7 +5160,7 @@ export interface components {
              * By
              * @enum {string}
              */
-            by: "combs" | "litres" | "board";
+            by: "combs" | "litres" | "board" | "length";
             /** Text */
             text: string;
             /**
@@ -5687,6 +5732,94 @@ export interface components {
              * @enum {string}
              */
             system: "sloped-top-bar" | "straight-top-bar" | "long-shallow" | "deep-horizontal" | "two-chamber" | "side-by-side" | "rear-access" | "stacked-long" | "tree-cavity" | "conversion-box" | "tall-in-stack";
+            /** Name */
+            name: string;
+        };
+        /**
+         * BestIn
+         * @description Answers, what comes first, and what is held: a length, a number of combs, how many frames are there.
+         */
+        BestIn: {
+            /** Answers */
+            answers: {
+                [key: string]: unknown;
+            };
+            /**
+             * Boards
+             * @default []
+             */
+            boards?: components["schemas"]["TypedBoard"][];
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * Wish
+             * @default combs
+             * @enum {string}
+             */
+            wish?: "litres" | "combs" | "waste" | "money" | "lifting";
+            /**
+             * Length
+             * @default
+             */
+            length?: string;
+            /**
+             * Combs
+             * @default
+             */
+            combs?: string;
+            /**
+             * Frames Owned
+             * @default
+             */
+            frames_owned?: string;
+        };
+        /**
+         * TakeIn
+         * @description Which of the hives that were found, and what it is to be called.
+         */
+        TakeIn: {
+            /** Answers */
+            answers: {
+                [key: string]: unknown;
+            };
+            /**
+             * Boards
+             * @default []
+             */
+            boards?: components["schemas"]["TypedBoard"][];
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * Wish
+             * @default combs
+             * @enum {string}
+             */
+            wish?: "litres" | "combs" | "waste" | "money" | "lifting";
+            /**
+             * Length
+             * @default
+             */
+            length?: string;
+            /**
+             * Combs
+             * @default
+             */
+            combs?: string;
+            /**
+             * Frames Owned
+             * @default
+             */
+            frames_owned?: string;
+            /** Key */
+            key: string;
             /** Name */
             name: string;
         };
@@ -6672,6 +6805,144 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_brief_api_best: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_brief_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
             };
         };
         responses: {

@@ -263,16 +263,27 @@ const NONE: Finding[] = [];
 
 /** A long answer of a study: asked for, heard of until it is there, or given up. */
 export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>) {
+  return useJob((document: Hive) =>
+    asSchema<Job>(
+      answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
+    ),
+  );
+}
+
+/** The best hives out of the boards and frames of a brief: a long answer too. */
+export function useBest() {
+  return useJob((body: Sought) => asSchema<Job>(answered(client.POST("/api/brief/best", { body }))));
+}
+
+/** Something that takes long: how it is asked for, how far it is, what came of it. */
+function useJob<T>(ask: (asked: T) => Promise<Job>) {
   const [id, setId] = useState<string | null>(null);
-  const [of, setOf] = useState<Hive | null>(null);
+  const [of, setOf] = useState<T | null>(null);
   const begin = useMutation({
-    mutationFn: (document: Hive) =>
-      asSchema<Job>(
-        answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
-      ),
-    onSuccess: (job, document) => {
+    mutationFn: ask,
+    onSuccess: (job, asked) => {
       setId(job.id);
-      setOf(document);
+      setOf(asked);
     },
   });
   const at = { params: { path: { ident: id ?? "" } } };
@@ -304,6 +315,7 @@ export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>
     share: job?.share ?? 0,
     chapter: job?.chapter ?? null,
     problem: failed ?? begin.error?.message ?? heard.error?.message ?? null,
+    error: begin.error,
   };
 }
 
@@ -336,6 +348,14 @@ export function useKeepBox(id: string) {
 }
 
 /** Answers of the brief as they stand; boards as they were typed. */
+/** Answers of a brief, what comes first, and what is held, as it was typed. */
+export type Sought = Answered & {
+  wish: "litres" | "combs" | "waste" | "money" | "lifting";
+  length: string;
+  combs: string;
+  frames_owned: string;
+};
+
 export interface Answered {
   answers: Record<string, unknown>;
   boards: TypedBoard[];
@@ -377,6 +397,16 @@ export function useBegin() {
   return useMutation({
     mutationFn: (body: Answered & { system: HiveSystem; name: string }) =>
       asSchema<BegunOut>(answered(client.POST("/api/brief/begin", { body }))),
+    onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
+  });
+}
+
+/** One of the hives that were found, put on the shelf. */
+export function useTake() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Sought & { key: string; name: string }) =>
+      asSchema<BegunOut>(answered(client.POST("/api/brief/take", { body }))),
     onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
   });
 }

@@ -56,8 +56,16 @@ export function Rows({ rows, group, bench }: RowsProps) {
             </span>
             <div className="flex min-w-0 grow flex-wrap items-center gap-x-2">
               {row.fields.map((field) => (
-                <div key={field.path} className={field.kind === "size" && hasChoice(row) ? "" : "min-w-0 grow basis-32"}>
-                  <Field field={field} bench={bench} group={group.title} bare={field.kind === "size" && hasChoice(row)} />
+                <div
+                  key={field.path}
+                  className={field.kind === "size" && hasChoice(row) ? "" : "min-w-0 grow basis-32"}
+                >
+                  <Field
+                    field={field}
+                    bench={bench}
+                    group={group.title}
+                    bare={field.kind === "size" && hasChoice(row)}
+                  />
                 </div>
               ))}
             </div>

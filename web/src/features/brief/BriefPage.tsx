@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useBegin, useBrief, useRanking, type Answered } from "../../api/queries";
+import { useBegin, useBrief, useRanking, useTake, type Answered } from "../../api/queries";
 import { RefusedError } from "../../api/client";
 import type { Brief, HiveSystem, TypedBoard } from "../../api/types";
 import { sentence, system } from "../../lib/format";
@@ -8,6 +8,7 @@ import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
 import { Reading } from "../../ui/Reading";
 import { Rail } from "../bench";
+import { BestPanel } from "./BestPanel";
 import { Boards } from "./Boards";
 import { Questions } from "./Questions";
 import { RankingPanel } from "./RankingPanel";
@@ -34,6 +35,7 @@ function BriefRoom({ brief }: { brief: Brief }) {
   const given: Answered = { answers: plain(answers), boards, units: system(units) };
   const { ranking, error } = useRanking(given);
   const begin = useBegin();
+  const take = useTake();
   const navigate = useNavigate();
   const start = (chosen: HiveSystem, name: string) => {
     begin.mutate(
@@ -92,6 +94,19 @@ function BriefRoom({ brief }: { brief: Brief }) {
               setAnswers({ ...answers, colonies });
             }}
             problems={problems}
+          />
+          <BestPanel
+            given={given}
+            busy={take.isPending}
+            problem={take.error?.message ?? null}
+            onTake={(sought, key, name) => {
+              take.mutate(
+                { ...sought, key, name },
+                {
+                  onSuccess: ({ design }) => void navigate(`/hive/${design.id}/shape`),
+                },
+              );
+            }}
           />
         </main>
         <RankingPanel ranking={ranking} busy={begin.isPending} problem={begin.error?.message ?? null} onBegin={start} />
