@@ -19,6 +19,7 @@ from server.bench.studies import router as studies
 from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.designs.api import router as designs
+from server.designs.files import router as files
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
 
@@ -39,6 +40,7 @@ api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])
+api.add_router("/designs", files, tags=["files"])
 
 
 def refuse(request: HttpRequest, status: int, reason: str, problems: list[FieldProblem]) -> HttpResponse:

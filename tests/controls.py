@@ -39,12 +39,20 @@ def typed(path: str, text: str) -> dict[str, Any]:
 
 # What is typed before other controls mean anything: a stretch of mesh, a start in the warm, a lid of layers.
 SEEDS: tuple[tuple[str, dict[str, Any], ...], ...] = (
-    ("deep-horizontal", typed("/comb_types/0/shoulder_mm", "150"), typed("/comb_types/0/side_bar_foot_mm", "22")),
+    (
+        "deep-horizontal",
+        typed("/comb_types/0/shoulder_mm", "150"),
+        typed("/comb_types/0/side_bar_foot_mm", "22"),
+        typed("/moving/way", "parallel-box"),
+        {"do": "own-boxes"},
+        typed("/moving/conversions", "2"),
+    ),
     ("deep-horizontal", typed("/chambers/0/under/mesh_to_mm", "380"), typed("/roof/kind", "gabled")),
     ("bowline", typed("/season/start_day", "2026-05-20"), typed("/season/start", "swarm")),
     ("long-shallow", {"do": "add-layer", "path": "/roof/layers", "material": "plywood"}, typed("/roof/kind", "gabled")),
     ("side-by-side", {"do": "put-under-roof", "what": "insulation"}),
-    ("deep-horizontal", typed("/moving/way", "parallel-box"), {"do": "own-boxes"}),
+    ("sheepshank", typed("/bait/first", "05-02")),
+    ("long-shallow", {"do": "move-follower", "side": "far", "text": "419.1"}, {"do": "put-nucleus", "side": "far"}),
     ("bowline", typed("/moving/way", "tied-in"), {"do": "mark-brood"}),
     ("long-shallow", typed("/moving/way", "cut-down"), {"do": "mark-brood"}),
     ("bowline", {"do": "measure-old"}, typed("/moving/way", "across")),

@@ -10,6 +10,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.base import (
     BadEnd,
     BoardCount,
@@ -226,6 +227,7 @@ class Hive(DocumentPart):
     lifting: Lifting | None = None
     wintering: Wintering | None = None
     building: Building | None = None
+    bait: BaitBox | None = None
 
     def comb_type(self, ident: str) -> CombType:
         """The comb type of that id; the document's validation guarantees that it exists."""

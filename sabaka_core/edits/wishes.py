@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive, Roof, Stand
 from sabaka_core.document.lifting import Lifting
@@ -19,6 +20,7 @@ _WISHES = {
     "wintering": Wintering,
     "building": Building,
     "stand": Stand,
+    "bait": BaitBox,
     "roof": Roof,
 }
 # What a part is held to besides its own bounds, by the beginning of the fields that this is asked of.

@@ -9,12 +9,12 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.moving import Moving, Wish
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.moving.bees import Bees, bees_of
-from sabaka_core.moving.box import parallel_box
 from sabaka_core.moving.cut import sawn, tied_in
 from sabaka_core.moving.hang import across, as_it_is, shaken
 from sabaka_core.moving.joined import from_parts, joined, universal
 from sabaka_core.moving.longer import longer_bar
 from sabaka_core.moving.on_end import on_end
+from sabaka_core.moving.parallel import parallel_box
 from sabaka_core.moving.room import Room
 from sabaka_core.moving.ways import Way
 

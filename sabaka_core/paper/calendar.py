@@ -1,4 +1,4 @@
-"""The plan of a move as a calendar file (iCalendar, RFC 5545), one all-day event a step.
+"""The plan of a move, and of a year, as calendar files (iCalendar, RFC 5545), one all-day event a step or visit.
 
 A keeper loads the file again after a change, so an event keeps its UID for the life of its design: a calendar then
 moves what it has instead of showing it twice. What was sent before comes in as an argument, and so does today.
@@ -6,19 +6,25 @@ moves what it has instead of showing it twice. What was sent before comes in as 
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from uuid import NAMESPACE_URL, uuid5
 
 from icalendar import Alarm, Calendar, Event
 
-from sabaka_core.base.dates import calendar_day, hours, midnight
+from sabaka_core.base.dates import calendar_day, hours, midnight, ordinal
 from sabaka_core.document.hive import Hive
-from sabaka_core.kit.measure import Measure, told
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked
+from sabaka_core.kit.measure import Measure, told, written
 from sabaka_core.moving.move import moving_stages
+from sabaka_core.show.study import chapter
 
 # Six the evening before, while there is light to fetch what is missing.
 _ALARM = hours(-6)
+# Steps of the season are told from those of a move by this.
+SEASON = "season:"
 
 
 @dataclass(frozen=True)
@@ -58,14 +64,42 @@ def moving_calendar(
         ParameterError: a date or frame of the move can't be used.
     """
     events = _events(hive, before, measure)
+    return _file(events, "Moving in", f"{hive.name}: moving in", series, today), events
+
+
+def season_calendar(
+    context: Context, series: str, today: int, before: Sequence[Sent] = (), measure: Measure = "mm"
+) -> tuple[bytes, tuple[Sent, ...]]:
+    """The calendar file of a design's year: its visits, entrances set, drone comb, a bait box; as the move's.
+
+    Raises:
+        ParameterError: a setting of the season can't be used.
+    """
+    hive, seen = context.hive, Counter[str]()
+    now: list[Sent] = []
+    for occasion in chapter(context, "season", Asked(parts=("agenda",))).agenda:
+        what = "-".join(dict.fromkeys(doing.id for doing in occasion.doings))
+        seen[what] += 1
+        words = [told(written(doing.words, measure), measure) for doing in occasion.doings]
+        whys = [doing.why for doing in occasion.doings if doing.why]
+        title = f"{hive.name}: {words[0].split('. ')[0].rstrip('.')}"
+        day = ordinal(occasion.day, "/season/start_day")
+        now.append(Sent(f"{SEASON}{what}-{seen[what]}", day, title, " ".join((*words, *whys))))
+    old = {event.step: event for event in before}
+    events = [_following(event, old.pop(event.step, None)) for event in now]
+    events += [_following(replace(gone, cancelled=True), gone) for gone in old.values()]
+    return _file(events, "Season", f"{hive.name}: the season", series, today), tuple(events)
+
+
+def _file(events: Sequence[Sent], product: str, name: str, series: str, today: int) -> bytes:
     calendar = Calendar()
-    calendar.add("prodid", "-//Sabaka//Moving in//EN")
+    calendar.add("prodid", f"-//Sabaka//{product}//EN")
     calendar.add("version", "2.0")
     calendar.add("method", "PUBLISH")
-    calendar.add("x-wr-calname", f"{hive.name}: moving in")
+    calendar.add("x-wr-calname", name)
     for event in events:
         calendar.add_component(_written(event, series, today))
-    return bytes(calendar.to_ical()), events
+    return bytes(calendar.to_ical())
 
 
 def _events(hive: Hive, before: Sequence[Sent], measure: Measure) -> tuple[Sent, ...]:

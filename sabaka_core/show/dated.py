@@ -1,4 +1,4 @@
-"""What the year asks for on days of its own, besides the visits: drone comb out, entrances set."""
+"""What the year asks for on days of its own, besides visits: drone comb out, entrances set, bait boxes looked at."""
 
 from __future__ import annotations
 
@@ -23,6 +23,7 @@ def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
         yield _on(plan, turn.out, "drone-out", words, practice("drone_out").why)
 
     yield from _entrances(plan, a)
+    yield from _bait(plan, a)
 
 
 def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
@@ -35,6 +36,27 @@ def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
                     guard = ", its mouse guard on" if dated.guard else ""
                     words = f"Entrance {number}: {SETTING_WORDS[dated.setting]}{guard}."
                     yield _on(plan, day.day, f"entrance-{number}", words, "Set by the dates on the Run step.")
+
+
+def _bait(plan: Plan, a: Analysis) -> Iterator[Occasion]:
+    """A bait box hung, looked at every few days, taken down."""
+    bait = a.hive.bait
+    if bait is None:
+        return
+    since: int | None = None
+    for day in plan.days:
+        today = iso(day.day)[5:]
+        if today == bait.first:
+            since = day.day
+            comb = " with an old brood comb in it" if bait.old_comb else ""
+            words = f"Hang the bait box{comb}, its door to the south, some 90 m from the hives."
+            yield _on(plan, day.day, "bait-up", words, practice("bait_height").why_high)
+        elif today == bait.last:
+            since = None
+            yield _on(plan, day.day, "bait-down", "Take the bait box down: moth eats what bees don’t guard.", "")
+        elif since is not None and (day.day - since) % bait.every_days == 0:
+            words = "Look at the bait box from below: scouts at noon, bees carrying pollen when they have moved in."
+            yield _on(plan, day.day, "bait-look", words, "Move them in the evening, within days, or not at all.")
 
 
 def _on(plan: Plan, day: int, what: str, words: str, why: str) -> Occasion:

@@ -47,7 +47,10 @@ class SeasonStudy(Study):
     name = "season"
     momentary = frozenset({"rod"})
     agenda_title = "Visits"
-    papers = (Paper(label="Season card (PDF)", name="season-card"),)
+    papers = (
+        Paper(label="Season card (PDF)", name="season-card"),
+        Paper(label="Calendar file (.ics)", name="season-calendar"),
+    )
 
     def lead(self, context: Context) -> Text:
         plan = context.once(year_in)

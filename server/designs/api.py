@@ -3,38 +3,25 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
-from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import ParameterError, build_report, dump_hive, hive_text, refuse_beyond, validate_hive, working_hive
+from sabaka_core import build_report, dump_hive, refuse_beyond, validate_hive, working_hive
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter, ReportPart
-from sabaka_core.kit.drawing import Drawing, DrawingName
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.drawing import Drawing
+from sabaka_core.moving.bait import bait_hive
 from sabaka_core.moving.move import conversion_design
-from sabaka_core.paper.booklet import booklet
-from sabaka_core.paper.files import svg_of
-from sabaka_core.paper.moving_page import moving_page
-from sabaka_core.paper.season_card import season_card
-from sabaka_core.paper.templates import templates
-from sabaka_core.paper.winter_card import winter_card
-from sabaka_core.paper.workshop import workshop_zip
-from sabaka_core.report import drawn
-from sabaka_core.season.packed import archive_of
 from sabaka_core.show.study import chapter
-from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.files import parts_dxf
 from server.auth import keeper_of, keeper_only
-from server.designs import selectors, services, weather
+from server.designs import selectors, services
 from server.designs.models import Design, Revision
 from server.designs.presets import PRESETS, preset_hive
 from server.problems import REFUSALS
@@ -49,7 +36,6 @@ ON_A_CARD = {
     "run": Asked(parts=(*_WRONG, "drawings"), wanted=("rod",)),
 }
 
-WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf", "workshop.zip"]
 Label = Annotated[str, Field(max_length=200)]
 SaveId = Annotated[str, Field(max_length=40, pattern=r"^[a-zA-Z0-9-]*$")]
 
@@ -291,59 +277,6 @@ def bring_back(request: HttpRequest, ident: UUID, number: int) -> HttpResponse:
     return written(opened(services.bring_back(keeper_of(request), ident, number)))
 
 
-@router.get("/{ident}/file")
-def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
-    """The design file; an archive with the days of weather that it names, if it names any."""
-    design = selectors.design_of(keeper_of(request), ident)
-    hive = validate_hive(design.document)
-    days = weather.named_days(keeper_of(request), hive)
-    if days is not None:
-        return _file(archive_of(hive, days), "application/zip", design, "hive.zip")
-    return _attachment(hive_text(hive), "application/json", design, "hive.json")
-
-
-@router.get("/{ident}/season-card")
-def export_season_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
-    """The season on paper, in the keeper’s measure."""
-    design = selectors.design_of(keeper_of(request), ident)
-    return _file(season_card(_weathered(request, design), measure), "application/pdf", design, "season.pdf")
-
-
-@router.get("/{ident}/workshop/{name}")
-def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measure: Measure = "mm") -> HttpResponse:
-    """A file for the workshop, or all of them in one archive."""
-    design = selectors.design_of(keeper_of(request), ident)
-    hive = working_hive(design.document)
-    if name == "booklet.pdf":
-        return _file(booklet(hive, measure), "application/pdf", design, name)
-    if name == "templates.pdf":
-        return _file(templates(hive, measure), "application/pdf", design, name)
-    if name == "parts.dxf":
-        return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
-    return _file(workshop_zip(hive, measure), "application/zip", design, name)
-
-
-@router.get("/{ident}/winter-card")
-def export_winter_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
-    """The winter on paper, in the keeper’s measure."""
-    design = selectors.design_of(keeper_of(request), ident)
-    return _file(winter_card(_weathered(request, design), measure), "application/pdf", design, "winter.pdf")
-
-
-@router.get("/{ident}/moving-page")
-def export_moving_page(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
-    """Moving in on paper, in the keeper’s measure."""
-    design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_page(_weathered(request, design), measure), "application/pdf", design, "moving.pdf")
-
-
-@router.get("/{ident}/moving-calendar")
-def export_moving_calendar(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
-    """The days of the move as a calendar file."""
-    design = selectors.design_of(keeper_of(request), ident)
-    return _file(services.calendar_of(design, timezone.localdate(), measure), "text/calendar", design, "moving.ics")
-
-
 @router.post("/{ident}/conversion-box", response={200: DesignOut, **REFUSALS})
 def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
     """Put the conversion box of a design's move on the shelf as a design of its own."""
@@ -352,30 +285,12 @@ def keep_conversion_box(request: HttpRequest, ident: UUID) -> HttpResponse:
     return written(opened(services.create_design(keeper, box, "Out of a move")))
 
 
-@router.get("/{ident}/drawings/{name}")
-def export_drawing(request: HttpRequest, ident: UUID, name: DrawingName, box: int | None = None) -> HttpResponse:
-    """A drawing of one chamber, or of the whole, as an SVG file in millimetres."""
-    design = selectors.design_of(keeper_of(request), ident)
-    report = build_report(working_hive(design.document), drawn(name), box)
-    picture = svg_of(report, name)
-    if picture is None:
-        raise ParameterError("name", name, "There is no such drawing.", "no-such-drawing")
-    return _attachment(picture, "image/svg+xml", design, f"{name}.svg")
-
-
-def _weathered(request: HttpRequest, design: Design) -> Hive:
-    """A stored design as it is worked with, planned by the days of weather that it names."""
-    return weather.weathered(keeper_of(request), working_hive(design.document))
-
-
-def _attachment(text: str, kind: str, design: Design, ending: str) -> HttpResponse:
-    return _file(text.encode(), f"{kind}; charset=utf-8", design, ending)
-
-
-def _file(body: bytes, kind: str, design: Design, ending: str) -> HttpResponse:
-    response = HttpResponse(body, content_type=kind)
-    response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.{ending}"'
-    return response
+@router.post("/{ident}/bait-box", response={200: DesignOut, **REFUSALS})
+def keep_bait_box(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Put a bait box that takes a design's combs on the shelf as a design of its own."""
+    keeper = keeper_of(request)
+    context = Context(working_hive(selectors.design_of(keeper, ident).document))
+    return written(opened(services.create_design(keeper, bait_hive(context.main), "A bait box")))
 
 
 def _revision(item: Revision, design: Design) -> RevisionOut:

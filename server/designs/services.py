@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from datetime import date
 from typing import Any
@@ -14,8 +15,9 @@ from django.utils import timezone
 
 from sabaka_core import Hive, ParameterError, build_report, dump_hive, refuse_beyond, validate_hive, working_hive
 from sabaka_core.base.texts import odd_character, odd_reason
+from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
-from sabaka_core.paper.calendar import Sent, moving_calendar
+from sabaka_core.paper.calendar import SEASON, Sent, moving_calendar, season_calendar
 from sabaka_core.season.packed import opened_file, rounded
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
@@ -54,12 +56,31 @@ def calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
     Raises:
         ParameterError: a date or frame of the move can't be used.
     """
-    before = [Sent(**row) for row in design.calendar]
+    rows = [Sent(**row) for row in design.calendar]
+    before = [row for row in rows if not row.step.startswith(SEASON)]
     file, sent = moving_calendar(
         weathered(design.owner, working_hive(design.document)), str(design.pk), today.toordinal(), before, measure
     )
-    Design.objects.filter(pk=design.pk).update(calendar=[asdict(event) for event in sent])
+    _remember(design, (*sent, *(row for row in rows if row.step.startswith(SEASON))))
     return file
+
+
+def season_calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
+    """The calendar file of a design's year, in the same way.
+
+    Raises:
+        ParameterError: a setting of the season can't be used.
+    """
+    rows = [Sent(**row) for row in design.calendar]
+    before = [row for row in rows if row.step.startswith(SEASON)]
+    context = Context(weathered(design.owner, working_hive(design.document)))
+    file, sent = season_calendar(context, str(design.pk), today.toordinal(), before, measure)
+    _remember(design, (*sent, *(row for row in rows if not row.step.startswith(SEASON))))
+    return file
+
+
+def _remember(design: Design, sent: Sequence[Sent]) -> None:
+    Design.objects.filter(pk=design.pk).update(calendar=[asdict(event) for event in sent])
 
 
 def import_design(owner: User, text: bytes) -> Design:

@@ -265,6 +265,9 @@ _BOX = tuple(
     for part in ("section", "length_mm", "rest", "litter", "linings", "place")
 )
 MAY_TOUCH: dict[str, tuple[str, ...]] = {
+    "bait-room": ("/chambers/0",),
+    "bait-door": ("/chambers/0/entrances",),
+    "bait-low": ("/stand",),
     "against-mites": ("/chambers", "/comb_types"),
     "against-beetles": ("/chambers", "/covers"),
     "against-ants": ("/stand",),

@@ -167,6 +167,9 @@ def comb_behind(d: Document) -> None:
 
 # code, severity, example it is broken in, what breaks it, whether a mend has to be offered
 CASES: list[tuple[str, str, str, Break, bool]] = [
+    ("bait-room", "warning", "bowline", whole(bait={}), False),
+    ("bait-door", "warning", "bowline", whole(bait={}), True),
+    ("bait-low", "warning", "bowline", whole(bait={}, stand={"height_mm": 300.0}), True),
     ("against-mites", "warning", "bowline", pests("mites"), True),
     ("against-beetles", "note", "long-shallow", pests("beetles", covers=[{"kind": "cloth"}]), True),
     ("against-ants", "warning", "bowline", pests("ants", stand={"height_mm": 300.0, "moats": False}), True),

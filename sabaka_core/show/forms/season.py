@@ -3,20 +3,39 @@
 from __future__ import annotations
 
 from sabaka_core.base.dates import MONTHS
-from sabaka_core.base.quantity import Quantity
+from sabaka_core.base.quantity import Quantity, count
+from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import table
 from sabaka_core.season.edits import own_flows
 from sabaka_core.season.weather import climates
-from sabaka_core.show.forms.fields import action, choice
+from sabaka_core.show.forms.fields import action, choice, yes_or_no
 
 
 def season_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Season step's ledger."""
     season = a.hive.season or Season()
-    return (_place(season), _colony(season), _ways(season), _flows(season), _model(season))
+    bait = () if a.hive.bait is None else (_bait(a.hive.bait),)
+    return (_place(season), _colony(season), *bait, _ways(season), _flows(season), _model(season))
+
+
+def _bait(bait: BaitBox) -> FieldGroup:
+    """The days of a bait box."""
+    comb = "Smells of bees, and draws scouts more than anything else; from a healthy colony only."
+    return FieldGroup(
+        id="bait",
+        title="Bait box",
+        fields=(
+            TextField(path="/bait/first", label="Hung from, month-day", value=bait.first),
+            TextField(path="/bait/last", label="Till, month-day", value=bait.last),
+            SizeField(
+                path="/bait/every_days", label="Looked at every, days", quantity=count(bait.every_days), held=True
+            ),
+            yes_or_no("/bait/old_comb", "Old comb in it", bait.old_comb, comb),
+        ),
+    )
 
 
 def _number(path: str, label: str, value: float, gloss: str = "", held: bool = True) -> SizeField:

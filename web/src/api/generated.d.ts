@@ -548,126 +548,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/designs/{ident}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export File
-         * @description The design file; an archive with the days of weather that it names, if it names any.
-         */
-        get: operations["server_designs_api_export_file"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/season-card": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Season Card
-         * @description The season on paper, in the keeper’s measure.
-         */
-        get: operations["server_designs_api_export_season_card"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/workshop/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Workshop
-         * @description A file for the workshop, or all of them in one archive.
-         */
-        get: operations["server_designs_api_export_workshop"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/winter-card": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Winter Card
-         * @description The winter on paper, in the keeper’s measure.
-         */
-        get: operations["server_designs_api_export_winter_card"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/moving-page": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Moving Page
-         * @description Moving in on paper, in the keeper’s measure.
-         */
-        get: operations["server_designs_api_export_moving_page"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/moving-calendar": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Moving Calendar
-         * @description The days of the move as a calendar file.
-         */
-        get: operations["server_designs_api_export_moving_calendar"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/designs/{ident}/conversion-box": {
         parameters: {
             query?: never;
@@ -688,6 +568,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{ident}/bait-box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Bait Box
+         * @description Put a bait box that takes a design's combs on the shelf as a design of its own.
+         */
+        post: operations["server_designs_api_keep_bait_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export File
+         * @description The design file; an archive with the days of weather that it names, if it names any.
+         */
+        get: operations["server_designs_files_export_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/season-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Season Card
+         * @description The season on paper, in the keeper’s measure.
+         */
+        get: operations["server_designs_files_export_season_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/workshop/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Workshop
+         * @description A file for the workshop, or all of them in one archive.
+         */
+        get: operations["server_designs_files_export_workshop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/winter-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Winter Card
+         * @description The winter on paper, in the keeper’s measure.
+         */
+        get: operations["server_designs_files_export_winter_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/moving-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Moving Page
+         * @description Moving in on paper, in the keeper’s measure.
+         */
+        get: operations["server_designs_files_export_moving_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/moving-calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Moving Calendar
+         * @description The days of the move as a calendar file.
+         */
+        get: operations["server_designs_files_export_moving_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/season-calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Season Calendar
+         * @description The days of the year as a calendar file.
+         */
+        get: operations["server_designs_files_export_season_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{ident}/drawings/{name}": {
         parameters: {
             query?: never;
@@ -699,7 +739,7 @@ export interface paths {
          * Export Drawing
          * @description A drawing of one chamber, or of the whole, as an SVG file in millimetres.
          */
-        get: operations["server_designs_api_export_drawing"];
+        get: operations["server_designs_files_export_drawing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -849,6 +889,32 @@ export interface components {
              * @default []
              */
             ticks: components["schemas"]["Tick"][];
+        };
+        /**
+         * BaitBox
+         * @description The days of a bait box, the year going round, and whether an old comb hangs in it.
+         */
+        BaitBox: {
+            /**
+             * First
+             * @default 05-01
+             */
+            first?: string;
+            /**
+             * Last
+             * @default 07-15
+             */
+            last?: string;
+            /**
+             * Every Days
+             * @default 3
+             */
+            every_days?: number;
+            /**
+             * Old Comb
+             * @default true
+             */
+            old_comb?: boolean;
         };
         /**
          * Band
@@ -2325,6 +2391,7 @@ export interface components {
             lifting?: components["schemas"]["Lifting"] | null;
             wintering?: components["schemas"]["Wintering"] | null;
             building?: components["schemas"]["Building"] | null;
+            bait?: components["schemas"]["BaitBox"] | null;
         };
         /**
          * Hole
@@ -7869,137 +7936,6 @@ export interface operations {
             };
         };
     };
-    server_designs_api_export_file: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ident: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_api_export_season_card: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-            };
-            header?: never;
-            path: {
-                ident: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_api_export_workshop: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-            };
-            header?: never;
-            path: {
-                ident: string;
-                name: "booklet.pdf" | "templates.pdf" | "parts.dxf" | "workshop.zip";
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_api_export_winter_card: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-            };
-            header?: never;
-            path: {
-                ident: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_api_export_moving_page: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-            };
-            header?: never;
-            path: {
-                ident: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_api_export_moving_calendar: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-            };
-            header?: never;
-            path: {
-                ident: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     server_designs_api_keep_conversion_box: {
         parameters: {
             query?: never;
@@ -8067,7 +8003,227 @@ export interface operations {
             };
         };
     };
-    server_designs_api_export_drawing: {
+    server_designs_api_keep_bait_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_designs_files_export_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_season_card: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_workshop: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+                name: "booklet.pdf" | "templates.pdf" | "parts.dxf" | "workshop.zip";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_winter_card: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_moving_page: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_moving_calendar: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_season_calendar: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_designs_files_export_drawing: {
         parameters: {
             query?: {
                 box?: number | null;

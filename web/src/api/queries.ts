@@ -1,4 +1,3 @@
-import { useState } from "react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
@@ -6,30 +5,23 @@ import { useSettings } from "../lib/settings";
 import { answered, asSchema, client } from "./client";
 import type {
   Asks,
-  BegunOut,
-  Brief,
   Card,
   DesignOut,
   EditOut,
   Hive,
-  HiveSystem,
-  Job,
   Me,
   Matrix,
-  Ranking,
   RevisionOut,
-  TypedBoard,
   WeatherIn,
   Chapter,
   Chapters,
   Finding,
-  System,
   StudiesOut,
 } from "./types";
 
 /** Calls on the server, by what they are of. */
 
-const key = {
+export const key = {
   me: ["me"] as const,
   shelf: ["shelf"] as const,
   presets: ["presets"] as const,
@@ -261,70 +253,6 @@ export function useFindingsOf(document: Hive, studies: readonly string[], wanted
 
 const NONE: Finding[] = [];
 
-/** A long answer of a study: asked for, heard of until it is there, or given up. */
-export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>) {
-  return useJob((document: Hive) =>
-    asSchema<Job>(
-      answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
-    ),
-  );
-}
-
-/** The best hives out of the boards and frames of a brief: a long answer too. */
-export function useBest() {
-  return useJob((body: Sought) => asSchema<Job>(answered(client.POST("/api/brief/best", { body }))));
-}
-
-/** Something that takes long: how it is asked for, how far it is, what came of it. */
-function useJob<T>(ask: (asked: T) => Promise<Job>) {
-  const [id, setId] = useState<string | null>(null);
-  const [of, setOf] = useState<T | null>(null);
-  const begin = useMutation({
-    mutationFn: ask,
-    onSuccess: (job, asked) => {
-      setId(job.id);
-      setOf(asked);
-    },
-  });
-  const at = { params: { path: { ident: id ?? "" } } };
-  const heard = useQuery({
-    select: useRead<Job>(),
-    queryKey: ["job", id],
-    queryFn: () => asSchema<Job>(answered(client.GET("/api/jobs/{ident}", at))),
-    enabled: id !== null,
-    // Who doesn't ask any more isn't waited for.
-    refetchInterval: ({ state }) => (state.data && !isAlive(state.data) ? false : HEARD_MS),
-    // Another tab may be looked at meanwhile.
-    refetchIntervalInBackground: true,
-    gcTime: 0,
-  });
-  const giveUp = useMutation({
-    mutationFn: () => answered(client.DELETE("/api/jobs/{ident}", at)),
-    onSettled: () => {
-      setId(null);
-    },
-  });
-  const job = id === null ? undefined : heard.data;
-  const failed = job?.state === "failed" || job?.state === "ended" ? job.reason : null;
-  return {
-    /** The design that it was asked of: of another it says nothing. */
-    of,
-    begin: begin.mutate,
-    giveUp: giveUp.mutate,
-    busy: begin.isPending || (id !== null && (!job || isAlive(job))),
-    share: job?.share ?? 0,
-    chapter: job?.chapter ?? null,
-    problem: failed ?? begin.error?.message ?? heard.error?.message ?? null,
-    error: begin.error,
-  };
-}
-
-const HEARD_MS = 400;
-
-function isAlive({ state }: Job): boolean {
-  return state === "waiting" || state === "running";
-}
-
 /** Every catalogue frame against every starting point. */
 export function useMatrix(): UseQueryResult<Matrix> {
   return useQuery({
@@ -335,78 +263,12 @@ export function useMatrix(): UseQueryResult<Matrix> {
   });
 }
 
-/** Puts the conversion box of a design's move on the shelf. */
-export function useKeepBox(id: string) {
+/** Puts the conversion box of a design's move, or a bait box for its combs, on the shelf. */
+export function useKeepBox(id: string, what: "conversion-box" | "bait-box") {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: () =>
-      asSchema<DesignOut>(
-        answered(client.POST("/api/designs/{ident}/conversion-box", { params: { path: { ident: id } } })),
-      ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
-  });
-}
-
-/** Answers of the brief as they stand; boards as they were typed. */
-/** Answers of a brief, what comes first, and what is held, as it was typed. */
-export type Sought = Answered & {
-  wish: "litres" | "combs" | "waste" | "money" | "lifting";
-  length: string;
-  combs: string;
-  frames_owned: string;
-};
-
-export interface Answered {
-  answers: Record<string, unknown>;
-  boards: TypedBoard[];
-  units: System;
-}
-
-export function useBrief(): UseQueryResult<Brief> {
-  return useQuery({
-    queryKey: ["brief"],
-    queryFn: () => answered(client.GET("/api/brief")),
-    select: useRead<Brief>(),
-    staleTime: Infinity,
-  });
-}
-
-/** The ranking by answers. The last good one stays while an answer can't be read. */
-export function useRanking(answers: Answered): { ranking: Ranking | undefined; error: Error | null } {
-  const queries = useQueryClient();
-  const now = useQuery({
-    queryKey: ["rank", answers],
-    queryFn: async () => {
-      const ranking = await answered(client.POST("/api/brief/rank", { body: answers }));
-      queries.setQueryData(["ranking"], ranking);
-      return ranking;
-    },
-    gcTime: 0,
-  });
-  const last = useQuery<Ranking>({
-    select: useRead<Ranking>(),
-    queryKey: ["ranking"],
-    queryFn: () => Promise.reject(new Error("set by the ranking above")),
-    enabled: false,
-  });
-  return { ranking: last.data, error: now.error };
-}
-
-export function useBegin() {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (body: Answered & { system: HiveSystem; name: string }) =>
-      asSchema<BegunOut>(answered(client.POST("/api/brief/begin", { body }))),
-    onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
-  });
-}
-
-/** One of the hives that were found, put on the shelf. */
-export function useTake() {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (body: Sought & { key: string; name: string }) =>
-      asSchema<BegunOut>(answered(client.POST("/api/brief/take", { body }))),
+      asSchema<DesignOut>(answered(client.POST(`/api/designs/{ident}/${what}`, { params: { path: { ident: id } } }))),
     onSuccess: () => queries.invalidateQueries({ queryKey: key.shelf }),
   });
 }

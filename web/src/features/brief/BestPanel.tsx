@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { RefusedError } from "../../api/client";
-import { useBest, type Answered, type Sought } from "../../api/queries";
+import { useBest, type Answered, type Sought } from "../../api/brief";
 import type { Line } from "../../api/types";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useBegin, useBrief, useRanking, useTake, type Answered } from "../../api/queries";
+import { useBegin, useBrief, useRanking, useTake, type Answered } from "../../api/brief";
 import { RefusedError } from "../../api/client";
 import type { Brief, HiveSystem, TypedBoard } from "../../api/types";
 import { sentence, system } from "../../lib/format";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useLong } from "../../api/queries";
+import { useLong } from "../../api/jobs";
 import type { Chapter, Table } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { aspect } from "../../drawing/transform";

@@ -212,6 +212,11 @@ function Ledger({ id, chapter, bench, onAt, tab, onTab }: MoveProps & { tab: str
         <>
           <ToMend chapter={chapter} bench={bench} onAt={onAt} />
           <ChapterForms chapter={chapter} bench={bench} />
+          <h2 className="mt-2 border-t border-[var(--line)] pt-1 text-base">A bait box for these combs</h2>
+          <p className="soft text-xs">
+            A small design of its own: some 40 L, one low hole, hung up, its days in the calendar on Season.
+          </p>
+          <KeepBox id={id} what="bait-box" label="Make a bait box" />
         </>
       ),
     },
@@ -222,7 +227,9 @@ function Ledger({ id, chapter, bench, onAt, tab, onTab }: MoveProps & { tab: str
         <div data-testid="chosen">
           <Tables tables={tables} />
           <MetricGroups metrics={metricsOf(chapter, "The chosen way")} titled />
-          {tableOf(chapter, "lives") ? <KeepBox id={id} /> : null}
+          {tableOf(chapter, "lives") ? (
+            <KeepBox id={id} what="conversion-box" label="Keep the box as a hive of its own" />
+          ) : null}
         </div>
       ),
     },
@@ -230,9 +237,9 @@ function Ledger({ id, chapter, bench, onAt, tab, onTab }: MoveProps & { tab: str
   return <Tabs label="Ledger" tabs={tabs} at={tab} onAt={onTab} />;
 }
 
-/** Keeping the conversion box as a design of its own. */
-function KeepBox({ id }: { id: string }) {
-  const keep = useKeepBox(id);
+/** Putting a box that goes with this hive on the shelf as a design of its own. */
+function KeepBox({ id, what, label }: { id: string; what: "conversion-box" | "bait-box"; label: string }) {
+  const keep = useKeepBox(id, what);
   return (
     <>
       <Button
@@ -242,7 +249,7 @@ function KeepBox({ id }: { id: string }) {
           keep.mutate();
         }}
       >
-        Keep the box as a hive of its own
+        {label}
       </Button>
       {keep.data ? (
         <Link className="ml-3 underline underline-offset-4" to={`/hive/${keep.data.id}/shape`}>

@@ -1,0 +1,66 @@
+import { useState } from "react";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useRead } from "../lib/reading";
+import { answered, asSchema, client } from "./client";
+import type { Asks, Hive, Job } from "./types";
+
+/** Long answers: asked for, heard of until they are there, given up. */
+
+/** A long answer of a study: asked for, heard of until it is there, or given up. */
+export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>) {
+  return useJob((document: Hive) =>
+    asSchema<Job>(
+      answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
+    ),
+  );
+}
+
+/** Something that takes long: how it is asked for, how far it is, what came of it. */
+export function useJob<T>(ask: (asked: T) => Promise<Job>) {
+  const [id, setId] = useState<string | null>(null);
+  const [of, setOf] = useState<T | null>(null);
+  const begin = useMutation({
+    mutationFn: ask,
+    onSuccess: (job, asked) => {
+      setId(job.id);
+      setOf(asked);
+    },
+  });
+  const at = { params: { path: { ident: id ?? "" } } };
+  const heard = useQuery({
+    select: useRead<Job>(),
+    queryKey: ["job", id],
+    queryFn: () => asSchema<Job>(answered(client.GET("/api/jobs/{ident}", at))),
+    enabled: id !== null,
+    // Who doesn't ask any more isn't waited for.
+    refetchInterval: ({ state }) => (state.data && !isAlive(state.data) ? false : HEARD_MS),
+    // Another tab may be looked at meanwhile.
+    refetchIntervalInBackground: true,
+    gcTime: 0,
+  });
+  const giveUp = useMutation({
+    mutationFn: () => answered(client.DELETE("/api/jobs/{ident}", at)),
+    onSettled: () => {
+      setId(null);
+    },
+  });
+  const job = id === null ? undefined : heard.data;
+  const failed = job?.state === "failed" || job?.state === "ended" ? job.reason : null;
+  return {
+    /** The design that it was asked of: of another it says nothing. */
+    of,
+    begin: begin.mutate,
+    giveUp: giveUp.mutate,
+    busy: begin.isPending || (id !== null && (!job || isAlive(job))),
+    share: job?.share ?? 0,
+    chapter: job?.chapter ?? null,
+    problem: failed ?? begin.error?.message ?? heard.error?.message ?? null,
+    error: begin.error,
+  };
+}
+
+const HEARD_MS = 400;
+
+function isAlive({ state }: Job): boolean {
+  return state === "waiting" || state === "running";
+}
