@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.combs.schools import SCHOOLS, school_row
-from sabaka_core.document.hive import Choices, Hive
+from sabaka_core.document.hive import Choices, Colony, Hive
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BOX_WORDS
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
@@ -222,14 +222,20 @@ def _colonies(a: Analysis) -> Iterator[FieldGroup]:
                         for key, words in (("nucleus", "a nucleus"), ("growing", "growing"), ("full", "full"))
                     ),
                 ),
-                choice(
-                    f"{at}/begins",
-                    "Begins",
-                    colony.begins,
-                    ("combs", "on combs of its own", "A nucleus or a split brings brood, stores and the bees on them."),
-                    ("swarm", "as a swarm that moves in", "Empty bars, its own entrance, shut off till bees come."),
-                ),
+                *_begins(colony, at),
             ),
+        )
+
+
+def _begins(colony: Colony, at: str) -> Iterator[FormField]:
+    """What a colony at an end begins as; how the first one does is said with the season."""
+    if colony.stretch in ("near-end", "far-end"):
+        yield choice(
+            f"{at}/begins",
+            "Begins",
+            colony.begins,
+            ("combs", "on combs of its own", "A nucleus or a split brings brood, stores and the bees on them."),
+            ("swarm", "as a swarm that moves in", "Empty bars, its own entrance, shut off till bees come."),
         )
 
 
