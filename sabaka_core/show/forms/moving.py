@@ -148,9 +148,13 @@ def _first_day(moving: Moving) -> FieldGroup:
             "/moving/order",
             "Combs in order",
             moving.order,
-            ("one-each-end", "old ones, an empty one at each end", "Brood stays together, and bees build outward."),
-            ("own-first", "the hive’s own nearest the entrance", "Brood moves onto them as it grows toward the door."),
-            ("own-behind", "old ones nearest the entrance, own behind", "Least disturbed; stores go on the new combs."),
+            (
+                "one-each-end",
+                "an empty one at each end",
+                "Old ones between: brood stays together, and bees build outward.",
+            ),
+            ("own-first", "own nearest the entrance", "Brood moves onto them as it grows toward the door."),
+            ("own-behind", "own behind the old", "Least disturbed; stores go on the new combs."),
         )
     ]
     if moving.order != "one-each-end":
