@@ -13,11 +13,13 @@ import statistics
 import subprocess
 import sys
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 from urllib.request import HTTPCookieProcessor, Request, build_opener
+
+from benchmarks.measure import show, timed, yardstick
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -37,31 +39,6 @@ def thirty_bars(name: str = "bowline") -> dict[str, Any]:
     width = next(kind["width_mm"] for kind in document["comb_types"] if kind["id"] == "honey")
     chamber["length_mm"] += missing * width
     return document
-
-
-def timed(work: Callable[[], object], runs: int, warm: int = 5) -> list[float]:
-    """Milliseconds of each run, after a few that don't count."""
-    for _ in range(warm):
-        work()
-    times = []
-    for _ in range(runs):
-        start = time.perf_counter()
-        work()
-        times.append((time.perf_counter() - start) * 1000)
-    return times
-
-
-def yardstick() -> float:
-    """How long this machine takes for a fixed piece of plain Python [ms], as a measure of it."""
-    return statistics.median(timed(lambda: sum(i * i for i in range(100_000)), 15))
-
-
-def show(name: str, value: float, target: float, unit: str, yard: float) -> None:
-    """One line: the figure, its target, their ratio, and the ratio to the yardstick."""
-    print(
-        f"{name:<58} {value:8.1f} {unit:<3} target {target:6.0f}  {value / target:5.2f} of it  "
-        f"{value / yard:6.2f} yardsticks"
-    )
 
 
 def moving_speed(yard: float) -> None:
@@ -111,6 +88,7 @@ def building_speed(yard: float) -> None:
             f"  cut plan: {number:>4} pieces, {len(result.cuts)} boards, cost {result.cost:.1f}, bound "
             f"{result.bound:.1f}, gap {gap:.2f} boards"
         )
+    best_speed(yard)
     show("booklet", statistics.median(timed(lambda: booklet(hive), 3, 1)) / 1000, 3, "s", yard)
 
 
@@ -161,6 +139,29 @@ ASKED: dict[str, dict[str, Any]] = {
         "run": {"parts": ["findings", "tables", "drawings"], "wanted": ["rod", "items"]},
     },
 }
+
+
+def best_speed(yard: float) -> None:
+    """The best hives out of forty kinds of boards, over all systems."""
+    from sabaka_core import load_hive
+    from sabaka_core.brief.answers import Answers
+    from sabaka_core.brief.best import best_of
+    from sabaka_core.document.hive import Board
+    from sabaka_core.hive.systems import SYSTEMS
+
+    examples = {each: load_hive((ROOT / "examples" / f"{each}.json").read_bytes()) for each in SYSTEMS}
+    boards = tuple(
+        Board(
+            label=f"boards {i}",
+            length_mm=900 + 37 * i % 1700,
+            width_mm=90 + 13 * (i * 7 % 25),
+            thickness_mm=(18, 22, 25, 38)[i % 4],
+            count=1 + i % 3,
+        )
+        for i in range(40)
+    )
+    seconds = statistics.median(timed(lambda: best_of(examples, Answers(boards=boards), "litres"), 3, 1)) / 1000
+    show("best hive out of 40 kinds of boards", seconds, 3, "s", yard)
 
 
 def in_process(yard: float) -> None:

@@ -8,138 +8,37 @@ are shown have theirs searched, with its bound.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, replace
-from functools import cached_property
-from typing import Annotated, Literal
-
-from pydantic import BaseModel, ConfigDict, Field
+from dataclasses import replace
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError, SabakaError
 from sabaka_core.brief.answers import Answers, owned_frames
 from sabaka_core.brief.boards import NOT_OF_BOARDS, out_of_boards, shortened, side_long_mm, usable_boards
+from sabaka_core.brief.found import Best, Fixed, Found, Wish
 from sabaka_core.brief.frames import framed
-from sabaka_core.document.base import Ident
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.chambers import Chamber, Layer
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Board, Hive, Roof
-from sabaka_core.document.run import Comb, Divider, Follower, Gap, RunItem
+from sabaka_core.document.run import Divider, Follower, Gap, RunItem
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.edits.sizing import by_combs, most_combs
 from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.chambers import analyse, main_box
-from sabaka_core.hive.masses import carrier_kg
 from sabaka_core.hive.systems import SYSTEMS
-from sabaka_core.hive.whole import Whole, whole
+from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import parts_of
 from sabaka_core.woodwork.owned import is_sheet
 from sabaka_core.woodwork.plan import rough_plan, swift_plan
 from sabaka_core.woodwork.planned import CutPlan
 
-Wish = Literal["litres", "combs", "waste", "money", "lifting"]
-WISHES: dict[Wish, str] = {
-    "litres": "room for bees",
-    "combs": "combs",
-    "waste": "little waste",
-    "money": "little money",
-    "lifting": "light combs",
-}
 # So many are shown, at most so many of one system; so long their plans are searched, in all [s].
-SHOWN, OF_ONE, SECONDS = 8, 2, 1.2
+SHOWN, OF_ONE, SECONDS = 8, 2, 0.8
 # Boards within this of each other make one wall [mm].
 _SAME_MM = 1.0
 _LENGTHS = 2
 # So many kinds of walls are tried, the widest boards first.
 _WALLS = 6
-
-
-class Fixed(BaseModel):
-    """What the keeper holds: a run's length, a number of combs, some of the systems; the rest is found."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid")
-
-    long_mm: Annotated[float, Field(gt=0, le=20_000)] | None = None
-    combs: Annotated[int, Field(ge=1, le=400)] | None = None
-    systems: Annotated[tuple[Ident, ...], Field(max_length=11)] = ()
-    frames_owned: Annotated[int, Field(ge=0, le=5_000)] = 0
-
-
-@dataclass(frozen=True)
-class Found:
-    """One hive that comes out of what is there.
-
-    Attributes:
-        key: what makes it again.
-        hive: the design.
-        plan: its cut plan.
-        better: the one board that would make it better, in words; none where nothing would.
-    """
-
-    key: str
-    hive: Hive
-    plan: CutPlan
-    better: str = ""
-
-    @cached_property
-    def whole(self) -> Whole:
-        """The design, analysed."""
-        return whole(self.hive)
-
-    @property
-    def combs(self) -> int:
-        """Combs that hang in its chambers."""
-        return sum(len(a.layout.combs) for a in self.whole.chambers)
-
-    @property
-    def litres(self) -> float:
-        """Room of its chambers [L]."""
-        return sum(a.volumes.whole_l for a in self.whole.chambers)
-
-    @property
-    def waste(self) -> float:
-        """Part of the boards that are cut which becomes no part of the hive, 0 to 1."""
-        cut = [(b.source.length_mm * b.source.width_mm, b.used) for b in self.plan.boards]
-        area = sum(face for face, _ in cut)
-        return 1 - sum(face * used for face, used in cut) / area if area > 0 else 0.0
-
-    @property
-    def comb_kg(self) -> float:
-        """The heaviest comb that is lifted, full of honey [kg]."""
-        return max(
-            (
-                a.honey_kg(self.hive.comb_type(item.type)) + carrier_kg(self.hive, item.type)
-                for a in self.whole.chambers
-                for item in (p.item for p in a.layout.combs)
-                if isinstance(item, Comb)
-            ),
-            default=0.0,
-        )
-
-    @property
-    def bought(self) -> bool:
-        """Whether a board or a sheet has to be bought for it, or no board makes it at all."""
-        return bool(self.plan.bought or self.plan.sheets_bought or self.plan.too_long)
-
-    def worth(self, wish: Wish) -> tuple[float, ...]:
-        """The less the better: what can't be made last, then by the wish, then by money and combs."""
-        by = {
-            "litres": -self.litres,
-            "combs": -self.combs,
-            "waste": round(self.waste, 3),
-            "money": self.plan.cost,
-            "lifting": round(self.comb_kg, 2),
-        }
-        return (len(self.plan.too_long), by[wish], self.plan.cost, -self.combs)
-
-
-@dataclass(frozen=True)
-class Best:
-    """What was found, the best first, and what no hive could be made of, with reasons by system."""
-
-    found: tuple[Found, ...]
-    left_out: tuple[tuple[str, str], ...]
-    tried: int
 
 
 def best_of(
@@ -368,10 +267,10 @@ def _found(base: Hive, index: int, combs: int) -> Found | None:
     if hive is None:
         return None
     try:
-        plan = rough_plan(parts_of(whole(hive)), hive)
+        made = whole(hive)
+        return Found(f"{hive.system}/{index}/{combs}", made, rough_plan(parts_of(made), hive))
     except SabakaError:
         return None
-    return Found(f"{hive.system}/{index}/{combs}", hive, plan)
 
 
 def _better(each: Found, plan: CutPlan, answers: Answers, fixed: Fixed) -> str:
@@ -392,7 +291,10 @@ def _better(each: Found, plan: CutPlan, answers: Answers, fixed: Fixed) -> str:
     low, high = each.combs, 2 * each.combs
     for combs in range(low + 1, high + 1):
         sized = _with_combs(richer, combs)
-        if sized is None or Found("", sized, rough_plan(parts_of(whole(sized)), sized)).bought:
+        if sized is None:
+            break
+        made = whole(sized)
+        if Found("", made, rough_plan(parts_of(made), sized)).bought:
             break
         low = combs
     if low == each.combs:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from sabaka_core.base.quantity import Text, amount, count, kilograms, litres, text
-from sabaka_core.brief.best import WISHES, Best, Found, Wish
+from sabaka_core.brief.found import WISHES, Best, Found, Wish
 from sabaka_core.hive.systems import SYSTEMS
 from sabaka_core.kit.chapter import Chapter, Line, Table
 

@@ -113,7 +113,7 @@ def no_open_entrance(a: Analysis) -> Iterator[Draft]:
     for index, colony in a.colonies:
         low, high = stretch_of(a, colony)
         mine = [e for e in a.entrances if e.start_mm >= low - 1e-6 and e.end_mm <= high + 1e-6]
-        if a.layout.crossed or any(e.entrance.is_open for e in mine) or _opens_elsewhere(a):
+        if a.layout.crossed or any(e.entrance.is_open for e in mine) or opens_elsewhere(a):
             continue
         yield Draft(
             code="no-open-entrance",
@@ -296,7 +296,7 @@ def stretch_of(a: Analysis, colony: Colony) -> tuple[float, float]:
     return a.layout.stretch(colony.stretch)
 
 
-def _opens_elsewhere(a: Analysis) -> bool:
+def opens_elsewhere(a: Analysis) -> bool:
     """Whether bees of this chamber go out through another one."""
     others = connected(a.hive, a.chamber.id) - {a.chamber.id}
     return any(e.is_open for chamber in a.hive.chambers if chamber.id in others for e in chamber.entrances)

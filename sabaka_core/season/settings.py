@@ -27,8 +27,11 @@ def set_on(entrance: Entrance, day: str) -> Entrance:
     return entrance.model_copy(update={"setting": setting, "mouse_guard": dated.guard})
 
 
-def chamber_on(chamber: Chamber, day: str) -> Chamber:
-    """A chamber with its entrances as they are set on a day of the year."""
+def chamber_on(chamber: Chamber, day: str, only: frozenset[int] | None = None) -> Chamber:
+    """A chamber with its entrances as they are set on a day of the year: all of them, or ``only`` some by place."""
     if not any(each.dated for each in chamber.entrances):
         return chamber
-    return chamber.model_copy(update={"entrances": tuple(set_on(each, day) for each in chamber.entrances)})
+    entrances = tuple(
+        set_on(each, day) if only is None or index in only else each for index, each in enumerate(chamber.entrances)
+    )
+    return chamber.model_copy(update={"entrances": entrances})

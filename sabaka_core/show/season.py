@@ -23,6 +23,8 @@ from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, simulated
+from sabaka_core.run.entrances import place_entrances
+from sabaka_core.run.layout import lay_out
 from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.plan import START_WORDS, WEEK
 from sabaka_core.season.planned import Plan, balance_kg
@@ -278,7 +280,10 @@ def hive_on(plan: Plan, hive: Hive, index: int) -> Hive:
     box = plan.nest.a.box
     chamber = hive.chambers[box].model_copy(update={"run": plan.standing(index).run})
     followed = follow_nest(with_chamber(hive, box, chamber), box)
-    return with_chamber(followed, box, chamber_on(followed.chambers[box], iso(plan.days[index].day)[5:]))
+    now = followed.chambers[box]
+    # Dates hold where the nest is: what lies beyond a follower stays plugged.
+    beside = frozenset(p.index for p in place_entrances(now, lay_out(followed, now)) if p.in_nest)
+    return with_chamber(followed, box, chamber_on(now, iso(plan.days[index].day)[5:], beside))
 
 
 def _other(plan: Plan, a: Analysis, asked: Asked) -> int | None:

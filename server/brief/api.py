@@ -13,7 +13,8 @@ from sabaka_core.base.quantity import Text
 from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
 from sabaka_core.brief.begin import begin
-from sabaka_core.brief.best import Fixed, Wish, made_again
+from sabaka_core.brief.best import made_again
+from sabaka_core.brief.found import Fixed, Wish
 from sabaka_core.brief.rank import Ranking, brief_table, rank
 from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue

@@ -13,8 +13,9 @@ from typing import Any
 
 from sabaka_core.base.errors import ParameterError, SabakaError
 from sabaka_core.brief.answers import Answers
-from sabaka_core.brief.best import Fixed, best_of
+from sabaka_core.brief.best import best_of
 from sabaka_core.brief.best_told import best_told
+from sabaka_core.brief.found import Fixed
 from sabaka_core.document.load import validate_hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter

@@ -8,8 +8,9 @@ from unittest import TestCase
 from sabaka_core import Hive, load_hive
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.brief.answers import Answers
-from sabaka_core.brief.best import WISHES, Best, Fixed, best_of, made_again
+from sabaka_core.brief.best import best_of, made_again
 from sabaka_core.brief.best_told import best_told
+from sabaka_core.brief.found import WISHES, Best, Fixed
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Board
 from sabaka_core.hive.chambers import analyse

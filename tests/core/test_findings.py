@@ -265,6 +265,7 @@ _BOX = tuple(
     for part in ("section", "length_mm", "rest", "litter", "linings", "place")
 )
 MAY_TOUCH: dict[str, tuple[str, ...]] = {
+    "shut-in-by-date": ("/chambers/0/entrances",),
     "bait-room": ("/chambers/0",),
     "bait-door": ("/chambers/0/entrances",),
     "bait-low": ("/stand",),

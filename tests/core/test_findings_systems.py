@@ -167,6 +167,13 @@ def comb_behind(d: Document) -> None:
 
 # code, severity, example it is broken in, what breaks it, whether a mend has to be offered
 CASES: list[tuple[str, str, str, Break, bool]] = [
+    (
+        "shut-in-by-date",
+        "error",
+        "straight-top-bar",
+        first_entrance(dated=[{"day": "04-01", "setting": "open"}, {"day": "10-01", "setting": "vent"}]),
+        True,
+    ),
     ("bait-room", "warning", "bowline", whole(bait={}), False),
     ("bait-door", "warning", "bowline", whole(bait={}), True),
     ("bait-low", "warning", "bowline", whole(bait={}, stand={"height_mm": 300.0}), True),
