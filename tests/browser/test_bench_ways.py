@@ -195,7 +195,7 @@ class Setting(BrowserCase):
         panel.get_by_label("On it").select_option("honey")
         expect(page.locator("[data-drawing=rod] [data-item='4']")).to_have_class("layer layer-comb-honey chosen")
         # A strip before it, which is what the far follower goes back by; and taken out again.
-        panel.get_by_label("Before it").select_option("spacer")
+        panel.get_by_label("Before it").select_option("Strip")
         expect(self.badge("far")).to_have_text("792 mm · after bar 19")
         page.locator("[data-group=spacer-4]").get_by_role("button", name="Take it out").click()
         expect(self.badge("far")).to_have_text("782 mm · after bar 19")

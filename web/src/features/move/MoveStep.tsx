@@ -214,7 +214,7 @@ function Ledger({ id, chapter, bench, onAt, tab, onTab }: MoveProps & { tab: str
           <ChapterForms chapter={chapter} bench={bench} />
           <h2 className="mt-2 border-t border-[var(--line)] pt-1 text-base">A bait box for these combs</h2>
           <p className="soft text-xs">
-            A small design of its own: some 40 L, one low hole, hung up, its days in the calendar on Season.
+            A small design of its own: room for a swarm, one low hole, hung up, its days in the calendar on Season.
           </p>
           <KeepBox id={id} what="bait-box" label="Make a bait box" />
         </>
