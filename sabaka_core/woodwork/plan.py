@@ -10,7 +10,6 @@ from itertools import combinations
 from math import ceil
 
 from sabaka_core.base.errors import ParameterError
-from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Hive
 from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes
@@ -106,39 +105,7 @@ def _unequal(
             plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: how})
             if _worth(plan) < _worth(best):
                 best, splits = plan, splits | {ident: how}
-    return _fewer_strips(parts, stock, building, seconds, cutter, splits, best)
-
-
-def _fewer_strips(
-    parts: tuple[Part, ...],
-    stock: list[StripSource],
-    building: Building,
-    seconds: float,
-    cutter: Cutter,
-    splits: dict[str, int],
-    best: CutPlan,
-) -> CutPlan:
-    """The same out of boards on hand as wide as they are, where that glues or rips fewer strips and costs no more.
-
-    Two wide boards and a narrow one make a side better than strips ripped from them.
-    """
-    many = [panel.part for panel in best.panels]
-    if not many or not any(source.own for source in stock):
-        return best
-    # All of them alike first, for boards that one leaves are the other's; then each alone.
-    for together in (many, *([part] for part in many[:_SPLITS_TRIED] if len(many) > 1)):
-        for how in range(1, _SPLITS_TRIED + 1):
-            ways = splits | dict.fromkeys(together, how)
-            plan = _planned(parts, stock, building, seconds, cutter, ways)
-            if _worth(plan) <= _worth(best) and _sawn(plan) < _sawn(best):
-                best, splits = plan, ways
     return best
-
-
-def _sawn(plan: CutPlan) -> tuple[int, int]:
-    """Strips that are glued, in all, and pieces that are ripped out of a wider board."""
-    ripped = sum(piece.wide_mm < board.source.width_mm - UNSEEN_MM for board in plan.boards for piece in board.pieces)
-    return sum(panel.copies * panel.strips for panel in plan.panels), ripped
 
 
 def _remembering(cutter: Cutter) -> Cutter:
