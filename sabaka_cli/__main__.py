@@ -30,6 +30,7 @@ from sabaka_core.document.schema import schema_text
 from sabaka_core.document.season import Season
 from sabaka_core.edits.held import outside_sizes
 from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.hive.climate import climates
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
@@ -43,7 +44,7 @@ from sabaka_core.report import build_report, drawn
 from sabaka_core.season.daily import read_daily
 from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
-from sabaka_core.season.weather import by_days, climates
+from sabaka_core.season.weather import by_days
 from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 

@@ -11,6 +11,8 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Bench, Edit, Index
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.hive.chambers import analyse
+from sabaka_core.hive.climate import local_day
+from sabaka_core.hive.pests import measures
 from sabaka_core.kit.tables import practice
 
 # Rows of how wide and how high they usually are.
@@ -19,6 +21,8 @@ _USUAL = {
     "vent": ("vent_wide", "vent_high"),
     "thermometer": ("thermometer_wide", "thermometer_high"),
 }
+# A date to be changed, where the usual ones are there already.
+_ELSE = "07-01"
 OPENING_WORDS: dict[Literal["window", "vent", "thermometer"], str] = {
     "window": "Window",
     "vent": "Vent",
@@ -111,23 +115,15 @@ class DateEntrance(Edit):
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         entrance = _entrance(hive, bench.box, self.index)
-        south = hive.season is not None and hive.season.climate.startswith("south")
-        usual = [Dated(day="04-01", setting="open"), Dated(day="10-01", setting="open", guard=True)]
-        if south:
-            usual = [each.model_copy(update={"day": _turned(each.day)}) for each in usual]
+        on, off = (local_day(hive, day) for day in measures()["mice-meet-guards"].dates)
+        usual = [Dated(day=off, setting="open"), Dated(day=on, setting="open", guard=True)]
         known = {each.day for each in entrance.dated}
-        new = next((each for each in usual if each.day not in known), Dated(day="07-01"))
+        new = next((each for each in usual if each.day not in known), Dated(day=_ELSE))
         if new.day in known:
             raise InfeasibleError("There is a date for each of those already: change one of them.")
         dated = tuple(sorted((*entrance.dated, new), key=lambda each: each.day))
         changed = entrance.model_copy(update={"dated": dated})
         return _with_entrance(hive, bench.box, self.index, changed)
-
-
-def _turned(day: str) -> str:
-    """The same day of the other half of the year."""
-    month = (int(day[:2]) + 5) % 12 + 1
-    return f"{month:02}{day[2:]}"
 
 
 class UndateEntrance(Edit):

@@ -14,7 +14,7 @@ from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM
 from sabaka_core.run.entrances import place_entrances
-from sabaka_core.season.settings import chamber_on, dated_on
+from sabaka_core.run.settings import chamber_on, dated_on
 
 
 @rule("shut-in-by-date", "run")

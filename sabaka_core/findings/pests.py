@@ -7,16 +7,18 @@ from functools import partial
 
 from sabaka_core.base.quantity import count, text
 from sabaka_core.base.sources import Source
-from sabaka_core.document.entrances import Dated, Entrance
+from sabaka_core.document.entrances import Entrance
 from sabaka_core.document.hive import Cover, Hive, Roof, Stand
 from sabaka_core.edits.action import Bench
 from sabaka_core.edits.openings import AddEntrance
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.climate import local_day
 from sabaka_core.hive.pests import PEST_WORDS, Pest, measures, stands
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.drawing import STRIP_MM
 from sabaka_core.kit.tables import practice
+from sabaka_core.run.settings import set_on, with_guard
 
 
 def _lacks(pest: Pest, hive: Whole) -> Iterator[Draft]:
@@ -64,18 +66,22 @@ def _each_entrance(hive: Whole, change: Callable[[Analysis, Entrance], Entrance]
     return hive.hive.model_copy(update={"chambers": chambers})
 
 
-def _dated(day: str, until: str) -> Callable[[Whole], Hive]:
-    """Guards on every open entrance from one day to another, as the year's other dates were."""
+def _dated(measure: str) -> Callable[[Whole], Hive]:
+    """Guards on every entrance that is open while a measure is looked for, on the dates that are usual there."""
+    row = measures()[measure]
 
-    def guarded(_: Analysis, entrance: Entrance) -> Entrance:
-        if not entrance.is_open or any(each.guard for each in entrance.dated):
-            return entrance
-        setting = entrance.setting
-        dates = (Dated(day=until, setting=setting), Dated(day=day, setting=setting, guard=True))
-        kept = [each for each in entrance.dated if each.day not in (day, until)]
-        return entrance.model_copy(update={"dated": tuple(sorted((*kept, *dates), key=lambda each: each.day))})
+    def change(hive: Whole) -> Hive:
+        day, until = (local_day(hive.hive, each) for each in row.dates)
+        held = [local_day(hive.hive, each) for each in row.held]
 
-    return lambda hive: _each_entrance(hive, guarded)
+        def guarded(_: Analysis, entrance: Entrance) -> Entrance:
+            return (
+                with_guard(entrance, day, until) if any(set_on(entrance, each).is_open for each in held) else entrance
+            )
+
+        return _each_entrance(hive, guarded)
+
+    return change
 
 
 def _no_boards(hive: Whole) -> Hive:
@@ -130,8 +136,8 @@ _MENDS: dict[str, tuple[str, Callable[[Whole], Hive]]] = {
         "Moats under the legs",
         lambda hive: _hive(stand=(hive.hive.stand or Stand()).model_copy(update={"moats": True}))(hive),
     ),
-    "wasps-meet-small-doors": ("Guards on from August to October", _dated("08-01", "10-15")),
-    "mice-meet-guards": ("Guards on from October to April", _dated("10-01", "04-01")),
+    "wasps-meet-small-doors": ("Guards on while wasps hunt", _dated("wasps-meet-small-doors")),
+    "mice-meet-guards": ("Guards on over the winter", _dated("mice-meet-guards")),
     "animals-find-it-high": ("Stand it higher", _raised),
     "animals-cant-lift-lid": (
         "Hinge the lid at a side",

@@ -10,11 +10,13 @@ from pydantic import BaseModel, ConfigDict
 from sabaka_core.base.sources import Mark
 from sabaka_core.document.entrances import Entrance
 from sabaka_core.document.run import Comb
+from sabaka_core.hive.climate import local_day
 from sabaka_core.hive.under import mesh_mm
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice, records
 from sabaka_core.run.apertures import opening_area_mm2
 from sabaka_core.run.layout import Placed
+from sabaka_core.run.settings import set_on
 
 Pest = Literal["mites", "beetles", "ants", "wasps", "mice", "animals", "moth"]
 PEST_WORDS: dict[Pest, str] = {
@@ -37,6 +39,8 @@ class Defence(BaseModel):
     what: str
     costs: str
     mark: Mark
+    dates: tuple[str, ...] = ()
+    held: tuple[str, ...] = ()
 
 
 def measures() -> dict[str, Defence]:
@@ -102,25 +106,30 @@ def _moats(hive: Whole) -> bool | None:
     return None if stand is None else stand.kind == "hung" or stand.moats
 
 
+def _held(hive: Whole, measure: str, well: Callable[[list[Entrance]], bool]) -> bool | None:
+    """Whether the entrances that are open are well set on each day that a measure is looked for; none without any."""
+    days = [
+        [
+            each
+            for each in (set_on(entrance, local_day(hive.hive, day)) for entrance in _entrances(hive))
+            if each.is_open
+        ]
+        for day in measures()[measure].held
+    ]
+    return all(map(well, days)) if any(days) else None
+
+
 def _small(hive: Whole) -> bool | None:
-    """Whether what is open now, or by a date, is no more than a colony guards."""
-    found = [each for each in _entrances(hive) if each.is_open]
-    if not found:
-        return None
-    area = sum(opening_area_mm2(each) for each in found) / 100
-    return area <= practice("guarded_entrance").number or any(
-        dated.guard or dated.setting in ("part", "plugged") for each in found for dated in each.dated
-    )
+    """Whether what is open while wasps hunt is no more than a colony guards."""
+    most = practice("guarded_entrance").number
+    return _held(hive, "wasps-meet-small-doors", lambda found: sum(map(opening_area_mm2, found)) / 100 <= most)
 
 
 def _guarded(hive: Whole) -> bool | None:
-    """Whether each open entrance is too low for a mouse, or has a guard now or by a date."""
-    low, found = practice("mouse_guard").number, [each for each in _entrances(hive) if each.is_open]
-    if not found:
-        return None
-    return all(
-        each.mouse_guard or min(each.size_mm) <= low + 1e-6 or any(dated.guard for dated in each.dated)
-        for each in found
+    """Whether each entrance that is open in the winter is too low for a mouse then, or has its guard on."""
+    low = practice("mouse_guard").number + 1e-6
+    return _held(
+        hive, "mice-meet-guards", lambda found: all(each.mouse_guard or min(each.size_mm) <= low for each in found)
     )
 
 
@@ -131,7 +140,7 @@ def _raised(hive: Whole) -> bool | None:
     return stand.kind == "hung" or stand.height_mm >= practice("out_of_reach").number
 
 
-def _held(hive: Whole) -> bool | None:
+def _lid_held(hive: Whole) -> bool | None:
     roof = hive.hive.roof
     return None if roof is None else roof.opens.startswith("hinged")
 
@@ -165,6 +174,6 @@ _CHECKS: dict[str, Callable[[Whole], bool | None]] = {
     "wasps-have-no-board": _no_board,
     "mice-meet-guards": _guarded,
     "animals-find-it-high": _raised,
-    "animals-cant-lift-lid": _held,
+    "animals-cant-lift-lid": _lid_held,
     "moth-finds-no-comb": _no_comb_left,
 }

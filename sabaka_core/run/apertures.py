@@ -4,18 +4,21 @@ from __future__ import annotations
 
 from math import acos, floor, pi, sqrt
 
-from sabaka_core.document.entrances import Disc, Entrance, Setting
+from sabaka_core.document.entrances import Disc, Entrance, Setting, Slot
 from sabaka_core.kit.tables import practice
+from sabaka_core.run.entrances import mouths_of
 
 
 def opening_area_mm2(entrance: Entrance) -> float:
     """What bees fly through [mm²]: nothing of one that is plugged or set to a vent.
 
     A disc set to part covers half of the bore's width with its own edge; its excluder leaves slots between wires. A
-    guard leaves the holes that lie wholly within the opening.
+    guard leaves the holes that lie wholly within the opening. Of a slot with fillers, what its mouths leave.
     """
     if not entrance.is_open:
         return 0.0
+    if isinstance(entrance, Slot) and entrance.mouths:
+        return sum(opening_area_mm2(mouth) for _, mouth in mouths_of(entrance))
     if entrance.mouse_guard:
         return guard_holes(entrance) * circle_mm2(practice("mouse_guard").number)
     if isinstance(entrance, Disc):

@@ -13,9 +13,9 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, NamedWeather, Season, Seen
 from sabaka_core.edits.action import Bench, Edit, Index, Typed
 from sabaka_core.edits.wishes import season_of
+from sabaka_core.hive.climate import climates
 from sabaka_core.season.daily import DailyWeather
 from sabaka_core.season.packed import rounded, sha_of
-from sabaka_core.season.weather import climates
 
 
 def _with(hive: Hive, season: Season, **changes: object) -> Hive:

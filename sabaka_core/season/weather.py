@@ -9,29 +9,18 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from pydantic import BaseModel, ConfigDict
 
 from sabaka_core.base.dates import parse_day_of_year
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.geometry.profile import Floats
-from sabaka_core.kit.tables import records
+from sabaka_core.hive.climate import climates
 from sabaka_core.season.daily import DailyWeather
 from sabaka_core.season.packed import sha_of
 
 YEAR = 365
 _MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
-
-
-class ClimateRow(BaseModel):
-    """A generic climate: monthly means [°C] and usual flows."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid")
-
-    name: str
-    means: tuple[float, ...]
-    flows: tuple[tuple[str, str, float], ...]
 
 
 @dataclass(frozen=True)
@@ -50,11 +39,6 @@ class Weather:
         # The longest pause without flow follows the season's last one.
         pauses = [((nxt - day - 1) % YEAR, day) for day, nxt in zip(days, [*days[1:], days[0]], strict=True)]
         return max(pauses)[1]
-
-
-def climates() -> dict[str, ClimateRow]:
-    """Every generic climate by its id, read once."""
-    return records("climates", ClimateRow)
 
 
 def weather_of(season: Season) -> Weather:

@@ -25,10 +25,10 @@ from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, simulated
 from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import lay_out
+from sabaka_core.run.settings import chamber_on
 from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.plan import START_WORDS, WEEK
 from sabaka_core.season.planned import Plan, balance_kg
-from sabaka_core.season.settings import chamber_on
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.dated import dated, merged
 from sabaka_core.show.forms.season import season_forms

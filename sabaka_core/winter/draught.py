@@ -9,7 +9,7 @@ from sabaka_core.base.units import GRAVITY
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.entrances import Entrance
 from sabaka_core.run.apertures import air_area_mm2
-from sabaka_core.season.settings import set_on
+from sabaka_core.run.settings import set_on
 
 
 @dataclass(frozen=True)

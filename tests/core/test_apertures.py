@@ -18,7 +18,7 @@ from sabaka_core.document.entrances import Dated, Disc, Hole, Mouth, Setting, Sl
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.run.apertures import air_area_mm2, disc_area_mm2, opening_area_mm2
 from sabaka_core.run.entrances import fillers_of, mouths_of
-from sabaka_core.season.settings import set_on
+from sabaka_core.run.settings import set_on
 from tests.core.support import EXAMPLES
 from tests.core.test_layers import do
 

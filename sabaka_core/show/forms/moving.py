@@ -10,10 +10,10 @@ from sabaka_core.document.moving import OWN, Moving
 from sabaka_core.document.season import Season
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.climate import climates
 from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
 from sabaka_core.moving.box import stacks_of
 from sabaka_core.moving.find import WISHES, moving_box, room_of
-from sabaka_core.season.weather import climates
 from sabaka_core.show.forms.fields import action, choice, size
 
 _MOST_STACKS = 4

@@ -7,10 +7,10 @@ from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.climate import climates
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import table
 from sabaka_core.season.edits import own_flows
-from sabaka_core.season.weather import climates
 from sabaka_core.show.forms.fields import action, choice, yes_or_no
 
 

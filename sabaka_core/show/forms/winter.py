@@ -8,9 +8,9 @@ from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.climate import climates
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import table
-from sabaka_core.season.weather import climates
 from sabaka_core.show.forms.fields import choice
 
 

@@ -6,8 +6,6 @@ from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.entrances import Dated, Entrance, Setting
 
 _PLAIN: dict[Setting, str] = {"plugged": "plugged", "vent": "plugged"}
-# The month and day that the winter is judged on.
-MIDWINTER, MIDWINTER_SOUTH = "01-10", "07-10"
 
 
 def dated_on(entrance: Entrance, day: str) -> Dated | None:
@@ -35,3 +33,18 @@ def chamber_on(chamber: Chamber, day: str, only: frozenset[int] | None = None) -
         set_on(each, day) if only is None or index in only else each for index, each in enumerate(chamber.entrances)
     )
     return chamber.model_copy(update={"entrances": entrances})
+
+
+def with_guard(entrance: Entrance, day: str, until: str) -> Entrance:
+    """An entrance with its guard on from one day of the year to another; all else stays as it was dated."""
+
+    def between(each: str) -> bool:
+        return day <= each < until if day <= until else each >= day or each < until
+
+    first, after = (set_on(entrance, each) for each in (day, until))
+    dates = {
+        each.day: each.model_copy(update={"guard": True}) if between(each.day) else each for each in entrance.dated
+    }
+    dates[day] = Dated(day=day, setting=first.setting, guard=True)
+    dates.setdefault(until, Dated(day=until, setting=after.setting, guard=after.mouse_guard))
+    return entrance.model_copy(update={"dated": tuple(dates[each] for each in sorted(dates))})
