@@ -70,6 +70,13 @@ def parse_day_of_year(text: str, field: str = "day") -> int:
     return day_of_year(ordinal(f"2023-{text}", field))
 
 
+def half_a_year_on(day: str) -> str:
+    """A day of the year (month-day) six months on; the last days of a long month become the last of a shorter one."""
+    month = (int(day[:2]) + 5) % 12 + 1
+    last = (date(2023, month % 12 + 1, 1) - timedelta(days=1)).day
+    return f"{month:02}-{min(int(day[3:]), last):02}"
+
+
 def short(count: int) -> str:
     """A day for people: 5 Apr."""
     day = date.fromordinal(count)

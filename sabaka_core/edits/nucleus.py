@@ -13,7 +13,7 @@ from sabaka_core.document.hive import Colony, Hive
 from sabaka_core.document.run import Comb, Contents, Divider, Gap, RunItem
 from sabaka_core.edits.action import Bench, Edit
 from sabaka_core.edits.closing import items_of, least_gap_mm, with_items
-from sabaka_core.edits.openings import HOLE_MM, add_entrance, lowest_clear_mm
+from sabaka_core.edits.openings import add_entrance, usual_height_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
@@ -108,7 +108,8 @@ def hole_in(a: Analysis, wall: Wall, start_mm: float, end_mm: float) -> Hole:
     middle = (start_mm + end_mm) / 2
     # On an end wall places are given from its middle.
     at = middle - a.run_mm / 2 if a.chamber.combs == "along" else middle
-    return Hole(wall=wall, at_mm=round(at, 1), height_mm=round(max(lowest_clear_mm(a), 20.0), 1), diameter_mm=HOLE_MM)
+    bore = practice("entrance_bore").number
+    return Hole(wall=wall, at_mm=round(at, 1), height_mm=round(usual_height_mm(a), 1), diameter_mm=bore)
 
 
 class PutNucleus(Edit):

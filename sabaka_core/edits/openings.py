@@ -12,10 +12,9 @@ from sabaka_core.edits.closing import with_chamber
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
-from sabaka_core.run.entrances import place_entrances
+from sabaka_core.run.entrances import place_entrances, stretch_beside
 from sabaka_core.run.layout import lay_out
-
-HOLE_MM = 25.0
+from sabaka_core.run.piercings import first_free, reach_of
 
 
 def lowest_clear_mm(analysis: Analysis) -> float:
@@ -24,19 +23,24 @@ def lowest_clear_mm(analysis: Analysis) -> float:
     return litter + practice("entrance_edge").number if litter else 0.0
 
 
+def usual_height_mm(analysis: Analysis) -> float:
+    """Where an entrance's lower edge is put above the floor [mm]: low, and clear of litter."""
+    return max(lowest_clear_mm(analysis), practice("entrance_up").number)
+
+
 def nest_hole(analysis: Analysis) -> Hole:
     """An open hole in the left wall beside the outermost bar at the nest's end."""
     layout = analysis.layout
     room = layout.nest_end_mm - layout.nest_start_mm
-    inset = min(60.0, room / 2)
+    inset = min(practice("entrance_inset").number, room / 2)
     far = analysis.chamber.run.nest_at == "far"
     at = layout.nest_end_mm - inset if far else layout.nest_start_mm + inset
     along = analysis.chamber.axis == "lying" and analysis.chamber.combs == "along"
     return Hole(
         wall="near-end" if along else "left",
         at_mm=round(at - layout.length_mm / 2 if along else at, 1),
-        height_mm=round(max(lowest_clear_mm(analysis), 20.0), 1),
-        diameter_mm=HOLE_MM,
+        height_mm=round(usual_height_mm(analysis), 1),
+        diameter_mm=practice("entrance_bore").number,
     )
 
 
@@ -46,14 +50,37 @@ def add_entrance(hive: Hive, box: int, entrance: Entrance) -> Hive:
     return with_chamber(hive, box, chamber.model_copy(update={"entrances": (*chamber.entrances, entrance)}))
 
 
-def new_entrance(analysis: Analysis, kind: str) -> Entrance:
-    """A sensible new entrance of a kind, beside the nest."""
+def new_entrance(analysis: Analysis, kind: str, upper: bool = False) -> Entrance:
+    """A sensible new entrance of a kind, beside the nest, where it lies in nothing else if there is such a place."""
+    new = _of_kind(analysis, kind)
+    if upper:
+        up = max(analysis.section.height_mm - new.size_mm[1] - practice("upper_entrance").number, 0.0)
+        new = new.model_copy(update={"height_mm": round(up, 1)})
+    chamber, layout = analysis.chamber, analysis.layout
+    here = stretch_beside(new, chamber, layout)
+    if here[0] == here[1]:
+        return new
+    # Through the nest from where it is usual, toward its other end.
+    half, step = reach_of(new)[0] / 2, new.size_mm[0] / 2
+    off = new.at_mm - sum(here) / 2
+    low, high = layout.nest_start_mm + half + off, layout.nest_end_mm - half + off
+    start = min(max(new.at_mm, low), high) if low <= high else new.at_mm
+    way = -1 if chamber.run.nest_at == "far" else 1
+    tries = (start + way * step * i for i in range(int(max(high - low, 0.0) / step) + 1))
+    places = [new.at_mm, *(round(at, 1) for at in tries if low <= at <= high)]
+    at = first_free(new, (*chamber.entrances, *chamber.openings), places)
+    return new if at is None else new.model_copy(update={"at_mm": at})
+
+
+def _of_kind(analysis: Analysis, kind: str) -> Entrance:
     hole = nest_hole(analysis)
     place: dict[str, Any] = {"wall": hole.wall, "at_mm": hole.at_mm, "height_mm": hole.height_mm}
     if kind == "slot":
-        return Slot(**place, width_mm=80.0, opening_mm=10.0)
+        high, wide = practice("entrance_slot").span
+        return Slot(**place, width_mm=wide, opening_mm=high)
     if kind == "disc":
-        return Disc(**place, disc_mm=100.0, opening_mm=38.0)
+        bore, disc = practice("entrance_disc").span
+        return Disc(**place, disc_mm=disc, opening_mm=bore)
     return hole
 
 
@@ -135,12 +162,7 @@ class AddEntrance(Edit):
     upper: bool = False
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        a = analyse(hive, bench.box)
-        new = new_entrance(a, self.kind)
-        if self.upper:
-            up = max(a.section.height_mm - new.size_mm[1] - practice("upper_entrance").number, 0.0)
-            new = new.model_copy(update={"height_mm": round(up, 1)})
-        return add_entrance(hive, bench.box, new)
+        return add_entrance(hive, bench.box, new_entrance(analyse(hive, bench.box), self.kind, self.upper))
 
 
 class RemoveEntrance(Edit):

@@ -8,15 +8,18 @@ from itertools import combinations
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
-from sabaka_core.document.entrances import Disc, Entrance, Opening, Slot
+from sabaka_core.document.entrances import Disc, Slot
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Bench
+from sabaka_core.edits.openings import remove_entrance
 from sabaka_core.edits.values import replace_value
 from sabaka_core.edits.walls import RemoveOpening, ShutMouth
 from sabaka_core.findings.registry import Draft, Proposal, on, rule
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM
+from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import PlacedEntrance, PlacedOpening
+from sabaka_core.run.piercings import Piercing, meet, reach_of
 
 
 @rule("mouth-off-slot", "run")
@@ -170,38 +173,59 @@ def _without(a: Analysis, placed: PlacedOpening) -> Proposal:
 
 @rule("openings-meet", "run")
 def openings_meet(a: Analysis) -> Iterator[Draft]:
-    """A window, vent or thermometer lies in an entrance, or in another of them."""
-    others: list[PlacedOpening | PlacedEntrance] = [*a.openings, *a.entrances]
+    """A window, vent, thermometer or entrance lies in another; two discs have a rule of their own."""
+    whole = {placed.index: placed for placed in reversed(a.entrances)}
+    others: list[PlacedOpening | PlacedEntrance] = [*a.openings, *(whole[index] for index in sorted(whole))]
     for one, two in combinations(others, 2):
-        if not isinstance(one, PlacedOpening) or not _meet(one.opening, _thing(two)):
+        mine, other = _thing(a, one), _thing(a, two)
+        if (isinstance(mine, Disc) and isinstance(other, Disc)) or not meet(mine, other):
             continue
         yield Draft(
             code="openings-meet",
-            subject=f"{one.label}-{two.label}".lower().replace(" ", "-").replace(",", ""),
+            subject=f"{_name(one)}-{_name(two)}".lower().replace(" ", "-"),
             severity="error",
-            text=text(f"{one.label} and {two.label.lower()} lie in each other."),
+            text=text(f"{_name(one)} and {_name(two).lower()} lie in each other."),
             why="Two things can’t be cut from one place of a wall.",
-            place=on("along", one.middle_mm, a.section.height_mm - one.opening.height_mm),
-            number=mm(one.opening.at_mm),
+            place=on("along", one.middle_mm, a.section.height_mm - mine.height_mm),
+            number=mm(mine.at_mm),
             limit=text("apart from each other"),
             source=GEOMETRY,
-            path=f"{a.path}/openings/{one.index}/at_mm",
-            proposals=lambda one=one: (_without(a, one),),  # type: ignore[misc]
+            path=f"{_path(a, one)}/at_mm",
+            proposals=partial(_apart, a, one, two),
         )
 
 
-def _thing(placed: PlacedOpening | PlacedEntrance) -> Opening | Entrance:
-    return placed.opening if isinstance(placed, PlacedOpening) else placed.entrance
+def _thing(a: Analysis, placed: PlacedOpening | PlacedEntrance) -> Piercing:
+    """What was cut: a slot as a whole, whatever its fillers leave of it."""
+    return placed.opening if isinstance(placed, PlacedOpening) else a.chamber.entrances[placed.index]
 
 
-def _meet(one: Opening, two: Opening | Entrance) -> bool:
-    """Whether two openings of one wall lie in each other, as upright boxes."""
-    if one.wall != two.wall:
-        return False
-    wide = (one.size_mm[0] + two.size_mm[0]) / 2 - abs(one.at_mm - two.at_mm)
-    low = max(one.height_mm, two.height_mm)
-    high = min(one.height_mm + one.size_mm[1], two.height_mm + two.size_mm[1])
-    return wide > 1e-6 and high - low > 1e-6
+def _name(placed: PlacedOpening | PlacedEntrance) -> str:
+    return placed.label if isinstance(placed, PlacedOpening) else f"Entrance {placed.index + 1}"
+
+
+def _path(a: Analysis, placed: PlacedOpening | PlacedEntrance) -> str:
+    return f"{a.path}/{'openings' if isinstance(placed, PlacedOpening) else 'entrances'}/{placed.index}"
+
+
+def _apart(a: Analysis, one: PlacedOpening | PlacedEntrance, two: PlacedOpening | PlacedEntrance) -> Iterator[Proposal]:
+    """Either moved along its wall until they are clear, the shorter way first; or one left out."""
+    things = {each: _thing(a, each) for each in (one, two)}
+    ways = []
+    for moved, still in ((two, one), (one, two)):
+        room = (reach_of(things[moved])[0] + reach_of(things[still])[0]) / 2
+        for sign in (1, -1):
+            at = round(things[still].at_mm + sign * (room + practice("disc_play").number), 1)
+            ways.append((abs(at - things[moved].at_mm), moved, at))
+    for _, moved, at in sorted(ways, key=lambda way: way[0]):
+        words = text(f"Move {_name(moved).lower()} to {{at}}", at=mm(at))
+        yield Proposal(words, partial(replace_value, a.hive, f"{_path(a, moved)}/at_mm", at))
+    for each in (one, two):
+        if isinstance(each, PlacedOpening):
+            yield _without(a, each)
+        else:
+            change = partial(remove_entrance, a.hive, a.box, each.index)
+            yield Proposal(text(f"Leave {_name(each).lower()} out"), change)
 
 
 @rule("probe-outside-nest", "run")

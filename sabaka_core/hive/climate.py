@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel, ConfigDict
 
+from sabaka_core.base.dates import MONTHS, half_a_year_on
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
 from sabaka_core.kit.tables import records
@@ -28,21 +29,13 @@ def climates() -> dict[str, ClimateRow]:
 def is_southern(hive: Hive) -> bool:
     """Whether the trade's usual dates are half a year off for a hive: its own months say so, or else its climate."""
     season = hive.season or Season()
-    if len(season.monthly_c) == 12:
-        return season.monthly_c[0] > season.monthly_c[6]
+    months = season.monthly_c
+    if len(months) == len(MONTHS):
+        return months[0] > months[len(months) // 2]
     row = climates().get(season.climate)
     return row is not None and row.south
 
 
 def local_day(hive: Hive, day: str) -> str:
-    """A usual day of the year (month-day, as the north has it) where a hive stands: half a year on in the south.
-
-    The last days of a long month become the last of the shorter one.
-    """
-    if not is_southern(hive):
-        return day
-    month = (int(day[:2]) + 5) % 12 + 1
-    return f"{month:02}-{min(int(day[3:]), _SHORTEST[month - 1]):02}"
-
-
-_SHORTEST = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
+    """A usual day of the year (month-day, as the north has it) where a hive stands: half a year on in the south."""
+    return half_a_year_on(day) if is_southern(hive) else day

@@ -15,11 +15,14 @@ from shapely.ops import unary_union
 
 from sabaka_core import Hive, load_hive
 from sabaka_core.document.entrances import Dated, Disc, Hole, Mouth, Setting, Slot
+from sabaka_core.findings import find
 from sabaka_core.hive.chambers import analyse
+from sabaka_core.hive.context import Context
 from sabaka_core.run.apertures import air_area_mm2, disc_area_mm2, opening_area_mm2
 from sabaka_core.run.entrances import fillers_of, mouths_of
+from sabaka_core.run.piercings import apart_mm, meet
 from sabaka_core.run.settings import set_on
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, opened
 from tests.core.test_layers import do
 
 
@@ -135,3 +138,45 @@ class TwoColoniesAtOneSlot(TestCase):
             mine = [p for p in a.entrances if low <= p.start_mm and p.end_mm <= high]
             self.assertEqual(len(mine), 1, colony.name)
             self.assertAlmostEqual(mine[0].end_mm - mine[0].start_mm, 75)
+
+
+class OnTheWallsFace(TestCase):
+    """Reference library: shapely says whether two outlines on a wall lie in each other, and how far apart they are."""
+
+    @staticmethod
+    def drawn(thing: Hole | Slot | Disc) -> Polygon:
+        wide, high = thing.size_mm
+        middle = thing.height_mm + high / 2
+        if isinstance(thing, Slot):
+            return box(thing.at_mm - wide / 2, thing.height_mm, thing.at_mm + wide / 2, thing.height_mm + high)
+        return ring(thing.at_mm, middle, thing.disc_mm if isinstance(thing, Disc) else wide)
+
+    @given(st.data())
+    def test_how_far_apart(self, data: st.DataObject) -> None:
+        def thing() -> Hole | Slot | Disc:
+            place = {"wall": "left", "at_mm": data.draw(st.floats(0, 400)), "height_mm": data.draw(st.floats(0, 200))}
+            size = data.draw(st.floats(12, 60))
+            return data.draw(
+                st.sampled_from(
+                    [
+                        Hole(**place, diameter_mm=size),
+                        Slot(**place, width_mm=size * 3, opening_mm=9.0),
+                        Disc(**place, disc_mm=size * 2.5, opening_mm=size),
+                    ]
+                )
+            )
+
+        one, two = thing(), thing()
+        apart = self.drawn(one).distance(self.drawn(two))
+        self.assertAlmostEqual(max(apart_mm(one, two), 0.0), apart, delta=0.02)
+        overlap = self.drawn(one).intersection(self.drawn(two)).area
+        if overlap > 1.0:
+            self.assertTrue(meet(one, two))
+
+    def test_entrances_added_one_after_the_other_lie_beside_each_other(self) -> None:
+        for name in ("straight-top-bar", "long-shallow", "deep-horizontal", "rear-access", "granny"):
+            kinds = ("disc", "slot", "hole", "slot")
+            hive = do(opened(name), *({"do": "add-entrance", "kind": kind} for kind in kinds))
+            with self.subTest(name):
+                self.assertFalse({f.code for f in find(Context(hive))} & {"openings-meet", "discs-too-near"})
+                self.assertEqual({p.in_nest for p in analyse(hive, 0).entrances[-4:]}, {True})

@@ -279,7 +279,7 @@ MAY_TOUCH: dict[str, tuple[str, ...]] = {
     "mouth-off-slot": ("/chambers/0/entrances",),
     "disc-off-wall": ("/chambers/0/entrances",),
     "opening-off-wall": ("/chambers/0/openings",),
-    "openings-meet": ("/chambers/0/openings",),
+    "openings-meet": ("/chambers/0/openings", "/chambers/0/entrances"),
     "probe-outside-nest": ("/chambers/0/openings",),
     "divider-not-tight": ("/chambers/0/run",),
     "excluder-walked-round": ("/chambers/0/run",),

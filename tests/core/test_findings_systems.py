@@ -142,6 +142,13 @@ def opening(second: bool = False, **values: Any) -> Break:
     return lambda d: d["chambers"][0].update(openings=[{**made, **values}, *others])
 
 
+def slot_over_disc(d: Document) -> None:
+    """A slot cut under the disc that turns over another entrance."""
+    disc = next(each for each in d["chambers"][0]["entrances"] if each["kind"] == "disc")
+    slot = {"kind": "slot", "width_mm": 80.0, "opening_mm": 10.0, "height_mm": disc["height_mm"]}
+    d["chambers"][0]["entrances"].append({**slot, "wall": disc["wall"], "at_mm": disc["at_mm"] + 80.0})
+
+
 LOOSE = {"opens": "lifts-off"}
 
 
@@ -189,6 +196,7 @@ CASES: list[tuple[str, str, str, Break, bool]] = [
     ("disc-off-wall", "error", "straight-top-bar", first_entrance(height_mm=0.0, disc_mm=130.0), True),
     ("opening-off-wall", "error", "bowline", opening(at_mm=30.0), True),
     ("openings-meet", "error", "bowline", opening(second=True), True),
+    ("openings-meet", "error", "straight-top-bar", slot_over_disc, True),
     (
         "probe-outside-nest",
         "note",
