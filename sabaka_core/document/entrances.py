@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
+from pydantic import Field
 
 from sabaka_core.document.base import (
     At,
@@ -18,26 +18,17 @@ from sabaka_core.document.base import (
     Up,
     Wall,
 )
-from sabaka_core.document.season import DayOfYear
+from sabaka_core.document.season import EveryYear
 
 Setting = Literal["open", "part", "vent", "excluder", "plugged"]
-_LONGEST = (31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
 
 
 class Dated(DocumentPart):
     """How an entrance is set from a day of the year on, until its next date: its setting, and its mouse guard."""
 
-    day: DayOfYear
+    day: EveryYear
     setting: Setting = "open"
     guard: bool = False
-
-    @field_validator("day")
-    @classmethod
-    def _is_a_day(cls, day: str) -> str:
-        month, number = int(day[:2]), int(day[3:])
-        if not 1 <= month <= 12 or not 1 <= number <= _LONGEST[month - 1]:
-            raise ValueError(f"There is no day {day}: write month and day, as 10-01.")
-        return day
 
 
 class _Entrance(DocumentPart):

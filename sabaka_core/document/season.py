@@ -7,12 +7,24 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints
+from pydantic import AfterValidator, Field, StringConstraints
 
 from sabaka_core.document.base import Calendar, DocumentPart, Ident, Name, Plain
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$"), Calendar()]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
+_MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
+
+
+def _is_a_day(day: str) -> str:
+    month, number = int(day[:2]), int(day[3:])
+    if not 1 <= month <= len(_MONTH_DAYS) or not 1 <= number <= _MONTH_DAYS[month - 1]:
+        raise ValueError(f"There is no day {day} in every year: write month and day, as 10-01.")
+    return day
+
+
+# A day that every year has, checked as it is set.
+EveryYear = Annotated[DayOfYear, AfterValidator(_is_a_day)]
 StartState = Literal["swarm", "nucleus", "overwintered", "split"]
 Share = Annotated[float, Field(ge=0, le=1, strict=True)]
 

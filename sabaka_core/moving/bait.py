@@ -13,6 +13,7 @@ from sabaka_core.edits.closing import with_items
 from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse
+from sabaka_core.hive.climate import local_day
 from sabaka_core.kit.tables import practice
 
 
@@ -31,7 +32,7 @@ def bait_hive(a: Analysis) -> Hive:
         height_mm=practice("bait_hole_up").number,
         diameter_mm=practice("bait_bore").number,
     )
-    comb = Comb(type=kind.id)
+    comb, usual = Comb(type=kind.id), BaitBox()
     chamber = a.chamber.model_copy(
         update={
             "id": "box",
@@ -60,11 +61,12 @@ def bait_hive(a: Analysis) -> Hive:
             "roof": None,
             "stand": Stand(kind="hung", height_mm=practice("bait_height").span[0]),
             "colonies": (Colony(id="swarm", name="swarm", chamber="box", stretch="whole", begins="swarm"),),
-            "season": None,
+            # It hangs where its hive stands; what was seen there isn't its own.
+            "season": None if a.hive.season is None else a.hive.season.model_copy(update={"seen": ()}),
             "moving": None,
             "lifting": None,
             "wintering": None,
-            "bait": BaitBox(),
+            "bait": BaitBox(first=local_day(a.hive, usual.first), last=local_day(a.hive, usual.last)),
         }
     )
     as_now = analyse(hive, 0)

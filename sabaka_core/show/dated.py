@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from sabaka_core.base.dates import iso, short
+from sabaka_core.base.dates import day_of_year, iso, parse_day_of_year, short
 from sabaka_core.base.quantity import text
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.climate import is_southern
 from sabaka_core.kit.chapter import Doing, Occasion
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import SETTING_WORDS
 from sabaka_core.season.drones import drone_rounds
 from sabaka_core.season.plan import WEEK
 from sabaka_core.season.planned import Plan
+from sabaka_core.season.weather import YEAR
 
 
 def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
@@ -43,18 +45,17 @@ def _bait(plan: Plan, a: Analysis) -> Iterator[Occasion]:
     bait = a.hive.bait
     if bait is None:
         return
-    since: int | None = None
+    hung = (parse_day_of_year(bait.last) - parse_day_of_year(bait.first)) % YEAR
     for day in plan.days:
-        today = iso(day.day)[5:]
-        if today == bait.first:
-            since = day.day
+        since = (day_of_year(day.day) - parse_day_of_year(bait.first)) % YEAR
+        if since == 0:
             comb = " with an old brood comb in it" if bait.old_comb else ""
-            words = f"Hang the bait box{comb}, its door to the south, some 90 m from the hives."
+            sun = "north" if is_southern(a.hive) else "south"
+            words = f"Hang the bait box{comb}, its door to the {sun}, some 90 m from the hives."
             yield _on(plan, day.day, "bait-up", words, practice("bait_height").why_high)
-        elif today == bait.last:
-            since = None
+        elif since == hung:
             yield _on(plan, day.day, "bait-down", "Take the bait box down: moth eats what bees don’t guard.", "")
-        elif since is not None and (day.day - since) % bait.every_days == 0:
+        elif since < hung and since % bait.every_days == 0:
             words = "Look at the bait box from below: scouts at noon, bees carrying pollen when they have moved in."
             yield _on(plan, day.day, "bait-look", words, "Move them in the evening, within days, or not at all.")
 

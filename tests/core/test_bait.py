@@ -9,13 +9,14 @@ from icalendar import Calendar
 
 from sabaka_core import load_hive
 from sabaka_core.base.errors import InfeasibleError, ParameterError
+from sabaka_core.document.season import Season
 from sabaka_core.findings import find
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.moving.bait import bait_hive
 from sabaka_core.paper.calendar import season_calendar
 from sabaka_core.show.study import chapter
-from tests.core.support import EXAMPLES
+from tests.core.support import EXAMPLES, opened
 from tests.core.test_layers import do
 
 
@@ -37,9 +38,8 @@ class Bait(TestCase):
 
     def test_a_log_is_no_bait_box(self) -> None:
         hive = load_hive((EXAMPLES / "tree-cavity.json").read_bytes())
-        if analyse(hive, 0).cavity.varies:
-            with self.assertRaises(InfeasibleError):
-                bait_hive(analyse(hive, 0))
+        with self.assertRaises(InfeasibleError):
+            bait_hive(analyse(hive, 0))
 
     def test_its_days_in_the_calendar(self) -> None:
         """Independent reader: hung on 1 May, looked at on 4, 7, … May, down on 15 July, as icalendar reads them."""
@@ -54,8 +54,24 @@ class Bait(TestCase):
         starts = {f"{event['DTSTART'].dt:%m-%d}" for event in read.walk("VEVENT")}
         self.assertTrue({"05-01", "05-04", "07-15"} <= starts)
 
-    def test_dates_that_are_the_wrong_way_round(self) -> None:
+    def test_days_that_are_none(self) -> None:
         box = bait_hive(Context(load_hive((EXAMPLES / "bowline.json").read_bytes())).main)
-        with self.assertRaises(ParameterError) as caught:
-            do(box, {"do": "set", "path": "/bait/last", "text": "04-01"})
-        self.assertIn("before it is hung", str(caught.exception))
+        for field, day, word in (("last", "05-01", "the day that it is hung"), ("first", "02-30", "no day 02-30")):
+            with self.assertRaises(ParameterError) as caught:
+                do(box, {"do": "set", "path": f"/bait/{field}", "text": day})
+            self.assertIn(word, str(caught.exception))
+            self.assertEqual(caught.exception.field, f"/bait/{field}")
+
+    def test_one_that_hangs_over_new_year_in_the_south(self) -> None:
+        """Hand: hung on 1 November, its year planned from March: 1 November, 4, 7, …; down on 15 January."""
+        hive = opened("bowline", season=Season(climate="southern-temperate", start_day="2026-12-03"))
+        box = bait_hive(Context(hive).main)
+        assert box.bait is not None and box.season is not None
+        self.assertEqual((box.bait.first, box.bait.last, box.season.climate), ("11-01", "01-15", "southern-temperate"))
+        box = do(box, {"do": "set", "path": "/season/start", "text": "overwintered"})
+        agenda = chapter(Context(box), "season").agenda
+        days = [each.day for each in agenda if any(doing.id.startswith("bait") for doing in each.doings)]
+        # The year begins while it hangs: 32 days after 1 November is no day to look, the 33rd is.
+        self.assertEqual(days[0], "2026-12-04")
+        self.assertEqual([day for day in days if "01-15" in day], ["2027-01-15"])
+        self.assertIn("2027-11-01", days)
