@@ -8,6 +8,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.document.base import Ident
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
@@ -17,12 +19,13 @@ from sabaka_core.woodwork.planned import CutPlan
 
 Wish = Literal["litres", "combs", "waste", "money", "lifting"]
 WISHES: dict[Wish, str] = {
-    "litres": "room for bees",
-    "combs": "combs",
-    "waste": "little waste",
-    "money": "little money",
-    "lifting": "light combs",
+    "combs": "most combs",
+    "litres": "most room",
+    "waste": "least waste",
+    "money": "least to buy",
+    "lifting": "lightest combs",
 }
+_LONGEST_MM, _MOST_COMBS, _MOST_OWNED = 20_000, 400, 5_000
 
 
 class Fixed(BaseModel):
@@ -30,10 +33,33 @@ class Fixed(BaseModel):
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
-    long_mm: Annotated[float, Field(gt=0, le=20_000)] | None = None
-    combs: Annotated[int, Field(ge=1, le=400)] | None = None
+    long_mm: Annotated[float, Field(gt=0, le=_LONGEST_MM)] | None = None
+    combs: Annotated[int, Field(ge=1, le=_MOST_COMBS)] | None = None
     systems: Annotated[tuple[Ident, ...], Field(max_length=11)] = ()
-    frames_owned: Annotated[int, Field(ge=0, le=5_000)] = 0
+    frames_owned: Annotated[int, Field(ge=0, le=_MOST_OWNED)] = 0
+
+
+def typed_fixed(length: str, combs: str, frames_owned: str, units: System) -> Fixed:
+    """What is held, as it was typed; what is empty is free.
+
+    Raises:
+        ParameterError: names the field that is wrong.
+    """
+    long_mm = parse_length(length, units, "/length") if length.strip() else None
+    if long_mm is not None and not 0 < long_mm <= _LONGEST_MM:
+        raise ParameterError("/length", length, f"Give a length up to {_LONGEST_MM / 1000:.0f} m.", "out-of-range")
+    return Fixed(
+        long_mm=long_mm,
+        combs=_whole(combs, "/combs", 1, _MOST_COMBS) if combs.strip() else None,
+        frames_owned=_whole(frames_owned, "/frames_owned", 0, _MOST_OWNED) if frames_owned.strip() else 0,
+    )
+
+
+def _whole(typed: str, field: str, least: int, most: int) -> int:
+    number = parse_number(typed, field)
+    if number != int(number) or not least <= number <= most:
+        raise ParameterError(field, typed, f"Give a whole number, {least} to {most}.", "not-whole")
+    return int(number)
 
 
 @dataclass(frozen=True)

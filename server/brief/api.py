@@ -10,11 +10,11 @@ from pydantic import Field
 
 from sabaka_core import Hive, ParameterError, dump_hive
 from sabaka_core.base.quantity import Text
-from sabaka_core.base.units import System, parse_length, parse_number
+from sabaka_core.base.units import System
 from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
 from sabaka_core.brief.begin import begin
 from sabaka_core.brief.best import made_again
-from sabaka_core.brief.found import Fixed, Wish
+from sabaka_core.brief.found import WISHES, Fixed, Wish, typed_fixed
 from sabaka_core.brief.rank import Ranking, brief_table, rank
 from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue
@@ -28,13 +28,19 @@ from server.jobs.pool import pool
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
-_MOST = 400
 
 
 class OptionOut(Schema):
     """One answer."""
 
     value: str
+    label: str
+
+
+class WishOut(Schema):
+    """What can come first of the hives that are found."""
+
+    value: Wish
     label: str
 
 
@@ -48,10 +54,11 @@ class QuestionOut(Schema):
 
 
 class BriefOut(Schema):
-    """All questions, the frames that can be owned, and the answers an empty brief stands for."""
+    """All questions, the frames that can be owned, what can come first of what is found, and the answers an empty brief stands for."""
 
     questions: list[QuestionOut]
     frames: list[OptionOut]
+    wishes: list[WishOut]
     answers: Answers
 
 
@@ -87,18 +94,7 @@ class BestIn(AnswersIn):
         Raises:
             ParameterError: names the field that is wrong.
         """
-        return Fixed(
-            long_mm=parse_length(self.length, self.units, "/length") if self.length.strip() else None,
-            combs=_whole(self.combs, "/combs", 1) if self.combs.strip() else None,
-            frames_owned=_whole(self.frames_owned, "/frames_owned", 0) if self.frames_owned.strip() else 0,
-        )
-
-
-def _whole(typed: str, field: str, least: int) -> int:
-    number = parse_number(typed, field)
-    if number != int(number) or not least <= number <= _MOST:
-        raise ParameterError(field, typed, f"Give a whole number, {least} to {_MOST}.", "not-whole")
-    return int(number)
+        return typed_fixed(self.length, self.combs, self.frames_owned, self.units)
 
 
 class TakeIn(BestIn):
@@ -130,6 +126,7 @@ def questions(request: HttpRequest) -> BriefOut:
             for row in catalogue().values()
             if not row.made_from and row.carrier.kind == "frame"
         ],
+        wishes=[WishOut(value=wish, label=words) for wish, words in WISHES.items()],
         answers=Answers(),
     )
 

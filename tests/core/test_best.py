@@ -10,7 +10,7 @@ from sabaka_core.base.errors import ParameterError
 from sabaka_core.brief.answers import Answers
 from sabaka_core.brief.best import best_of, made_again
 from sabaka_core.brief.best_told import best_told
-from sabaka_core.brief.found import WISHES, Best, Fixed
+from sabaka_core.brief.found import WISHES, Best, Fixed, typed_fixed
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Board
 from sabaka_core.hive.chambers import analyse
@@ -128,3 +128,18 @@ class OfBoards(TestCase):
             self.assertEqual(after.count, before.count * (number - 10) // number)
         every = hive.model_copy(update={"building": Building(frames_on_hand=500)})
         self.assertEqual({part.count for part in to_make(parts, every)}, {0})
+
+
+class Held(TestCase):
+    """Hand: what is held is read as it was typed, and what can't be is told by its field."""
+
+    def test_read_in_the_keeper_s_units(self) -> None:
+        self.assertEqual(typed_fixed("40", "", "1200", "in"), Fixed(long_mm=1016.0, frames_owned=1200))
+        self.assertEqual(typed_fixed("", " 27", "", "mm"), Fixed(combs=27))
+
+    def test_what_can_t_be(self) -> None:
+        bad = {"/length": ("0", "", ""), "/combs": ("", "2.5", ""), "/frames_owned": ("", "", "5001")}
+        for field, typed in bad.items():
+            with self.assertRaises(ParameterError) as caught:
+                typed_fixed(*typed, "mm")
+            self.assertEqual(caught.exception.field, field)

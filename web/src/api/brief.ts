@@ -9,7 +9,7 @@ import type { BegunOut, Brief, HiveSystem, Job, Ranking, System, TypedBoard } fr
 
 /** Answers of a brief, what comes first, and what is held, as it was typed. */
 export type Sought = Answered & {
-  wish: "litres" | "combs" | "waste" | "money" | "lifting";
+  wish: Brief["wishes"][number]["value"];
   length: string;
   combs: string;
   frames_owned: string;

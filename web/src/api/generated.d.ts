@@ -5597,13 +5597,15 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description All questions, the frames that can be owned, and the answers an empty brief stands for.
+         * @description All questions, the frames that can be owned, what can come first of what is found, and the answers an empty brief stands for.
          */
         BriefOut: {
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
             /** Frames */
             frames: components["schemas"]["OptionOut"][];
+            /** Wishes */
+            wishes: components["schemas"]["WishOut"][];
             answers: components["schemas"]["Answers"];
         };
         /**
@@ -5629,6 +5631,19 @@ export interface components {
             many: boolean;
             /** Options */
             options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * WishOut
+         * @description What can come first of the hives that are found.
+         */
+        WishOut: {
+            /**
+             * Value
+             * @enum {string}
+             */
+            value: "litres" | "combs" | "waste" | "money" | "lifting";
+            /** Label */
+            label: string;
         };
         /**
          * RankedSystem

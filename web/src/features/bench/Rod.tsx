@@ -8,6 +8,7 @@ import { useState, type DragEvent } from "react";
 import { Flags } from "./Flags";
 import { itemAt } from "./items";
 import { dropped, stands } from "./tray";
+import { aloud } from "./state";
 import type { Bench } from "./useBench";
 import { useHandles } from "./useHandles";
 
@@ -50,6 +51,9 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
         if (put) void bench.commit(put.edit, put.label, "into-run");
       }}
     >
+      <p role="alert" data-testid="trouble" className="font-medium text-error">
+        {aloud(bench.trouble)}
+      </p>
       {bench.report.chambers.length > 1 && !planned ? <Chambers bench={bench} /> : null}
       <Sheet
         drawing={rod}

@@ -19,7 +19,7 @@ export interface StepProps extends Studied {
   bench: Bench;
 }
 
-interface StepFrameProps extends StepProps {
+interface StepFrameProps extends Omit<StepProps, "bench"> {
   /** What is said while there is nothing yet. */
   waits: string;
   /** The sheet: what is drawn. */
@@ -28,8 +28,8 @@ interface StepFrameProps extends StepProps {
   ledger: (chapter: Chapter) => ReactNode;
 }
 
-/** One step of a study: heading, papers and what went wrong over its sheet, the ledger beside it. */
-export function StepFrame({ id, title, bench, chapter, problem, waits, children, ledger }: StepFrameProps) {
+/** One step of a study: heading, papers and what it can’t be worked out for over its sheet, the ledger beside it. */
+export function StepFrame({ id, title, chapter, problem, waits, children, ledger }: StepFrameProps) {
   const { units } = useSettings();
   return (
     <>
@@ -51,8 +51,8 @@ export function StepFrame({ id, title, bench, chapter, problem, waits, children,
               </span>
             ))}
           </p>
-          <p role="alert" className="font-medium text-error" data-testid="trouble">
-            {problem?.message ?? (bench.trouble?.source === "helps" ? bench.trouble.reason : "")}
+          <p role="alert" className="font-medium text-error">
+            {problem?.message}
           </p>
         </div>
         {chapter ? children(chapter) : null}

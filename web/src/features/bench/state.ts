@@ -6,6 +6,15 @@ export interface Trouble {
   reason: string;
 }
 
+/** Places that say what they were refused themselves, besides every field. */
+const SAID_THERE = new Set(["combs", "lay-out", "stock", "fit", "run-name", "seen", "weather"]);
+
+/** What a step has to say aloud: a refusal of a handle, a command, a mend or a thing put in, not of a field. */
+export function aloud(trouble: Trouble | null): string {
+  if (!trouble || trouble.source.startsWith("/") || SAID_THERE.has(trouble.source)) return "";
+  return trouble.reason;
+}
+
 /** What a change waits for, if one does: the server, or the keeper to sign in. */
 export type Waiting = "server" | "sign-in";
 

@@ -1,26 +1,19 @@
 import { useState } from "react";
 import { RefusedError } from "../../api/client";
 import { useBest, type Answered, type Sought } from "../../api/brief";
-import type { Line } from "../../api/types";
+import type { Brief, Line } from "../../api/types";
 import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { DataTable, tableOf } from "../bench";
 
-const WISHES = {
-  combs: "most combs",
-  litres: "most room",
-  waste: "least waste",
-  money: "least to buy",
-  lifting: "lightest combs",
-} as const;
-type Wish = keyof typeof WISHES;
-const ORDER: Wish[] = ["combs", "litres", "waste", "money", "lifting"];
 const HELD = { length: "Inside length", combs: "Combs", frames_owned: "Frames there are" } as const;
 const FIELDS = ["length", "combs", "frames_owned"] as const;
 
 interface BestPanelProps {
+  /** What can come first, the usual one in front. */
+  wishes: Brief["wishes"];
   given: Answered;
   busy: boolean;
   problem: string | null;
@@ -28,9 +21,9 @@ interface BestPanelProps {
 }
 
 /** The best hive out of the boards and frames that are there: sought on wish, ranked, each begun by a click. */
-export function BestPanel({ given, busy, problem, onTake }: BestPanelProps) {
+export function BestPanel({ wishes, given, busy, problem, onTake }: BestPanelProps) {
   const { units } = useSettings();
-  const [wish, setWish] = useState<Wish>("combs");
+  const [wish, setWish] = useState<Sought["wish"]>("combs");
   const [held, setHeld] = useState({ length: "", combs: "", frames_owned: "" });
   const [name, setName] = useState("");
   const best = useBest();
@@ -56,12 +49,12 @@ export function BestPanel({ given, busy, problem, onTake }: BestPanelProps) {
             className="h-8 rounded border border-[var(--line)] bg-base-100 px-1 text-sm"
             value={wish}
             onChange={(event) => {
-              setWish(ORDER.find((each) => each === event.target.value) ?? "combs");
+              setWish(wishes.find(({ value }) => value === event.target.value)?.value ?? wish);
             }}
           >
-            {ORDER.map((each) => (
-              <option key={each} value={each}>
-                {WISHES[each]}
+            {wishes.map(({ value, label }) => (
+              <option key={value} value={value}>
+                {label}
               </option>
             ))}
           </select>

@@ -96,6 +96,7 @@ function BriefRoom({ brief }: { brief: Brief }) {
             problems={problems}
           />
           <BestPanel
+            wishes={brief.wishes}
             given={given}
             busy={take.isPending}
             problem={take.error?.message ?? null}

@@ -105,7 +105,6 @@ export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: 
       ) : null}
       <div className="flex flex-wrap items-center gap-x-6 px-5 pb-1.5">
         {chart ? <AdviceList bench={bench} /> : <Legend />}
-        <Sayings bench={bench} />
       </div>
     </main>
   );
@@ -150,17 +149,6 @@ function AdviceList({ bench }: { bench: Bench }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-/** What a handle or a command was refused for; fields say it themselves. */
-function Sayings({ bench }: { bench: Bench }) {
-  const { trouble } = bench;
-  const atField = trouble?.source.startsWith("/") ?? true;
-  return (
-    <p role="alert" data-testid="trouble" className="font-medium text-error">
-      {trouble && !atField ? trouble.reason : ""}
-    </p>
   );
 }
 
