@@ -78,6 +78,35 @@ class Days(TestCase):
         self.assertEqual(found.severity, "error")
 
 
+class ANucleusToday(TestCase):
+    """Trade check: two nuclei come today on five standard frames into deep hives of the keeper's own frame.
+
+    Frames stand on end in a riser: 104 mm over the hive, which a follower as much taller shuts.
+    """
+
+    def test_laid_out_on_the_first_day(self) -> None:
+        wish = {"way": "on-end", "begins": "today", "day": "2026-05-20", "count": 5, "hives": 2}
+        hive = opened("deep-horizontal", **wish, order="own-first", own_combs=3, feeder="behind")
+        self.assertEqual(first(hive)[:8], ["own"] * 3 + ["old"] * 5)
+        move = Context(hive).once(move_in)
+        stage = move.stages[0]
+        gaps = [i for i in stage.hive.chambers[stage.box].run.items if i.kind == "gap"]
+        self.assertTrue(any(gap.purpose == "feeder" and gap.length_mm >= 70 for gap in gaps))
+        self.assertEqual(min(step.day for step in move.plan.steps), ordinal("2026-05-20", ""))
+        told = chapter(Context(hive), "moving")
+        self.assertEqual(told.agenda[0].day, "2026-05-20")
+        self.assertTrue(all("2 hives" in occasion.model_dump_json() for occasion in told.agenda))
+        parts = {name: number for number, name in _parts(hive)}
+        self.assertEqual((parts["Extra-tall follower"], parts["Adapter bar"]), (2, 10))
+        self.assertEqual([f.code for f in told.findings if f.severity == "error"], [])
+
+    def test_the_follower_is_as_much_taller_as_the_riser_is_high(self) -> None:
+        """Hand: 482.6 of frame, 22.225 of adapter and 9.525 under it, less 12 mm under the follower's foot."""
+        way = next(r.way for r in Context(opened("deep-horizontal")).once(move_in).ranked if r.way.id == "on-end")
+        tall = next(part for part in way.parts if part.name == "Extra-tall follower").sizes_mm[1]
+        self.assertAlmostEqual(tall, 482.6 + 22.225 + 9.525 - 12, delta=0.06)
+
+
 def _parts(hive: Hive) -> list[tuple[int, str]]:
     table = next(t for t in chapter(Context(hive), "moving").tables if t.key == "parts")
     words = (line.cells[0].model_dump()["template"] for line in table.lines)

@@ -18,7 +18,7 @@ from sabaka_core.hive.masses import empty_kg
 from sabaka_core.hive.things import ThingKind
 from sabaka_core.hive.whole import whole
 from sabaka_core.season.asked import year_in
-from sabaka_core.show.study import chapter
+from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.assembly import parts_of_hive
 from tests.core.support import EXAMPLES, ROOT
 from tests.core.test_layers import do
@@ -46,6 +46,21 @@ CHANGES: dict[str, tuple[str, dict[str, Any]]] = {
     "entrance": ("bowline", {"do": "add-entrance", "kind": "slot", "upper": True}),
     "window": ("bowline", {"do": "set", "path": "/chambers/0/openings/0/shutter", "text": "none"}),
     "carrier": ("long-shallow", {"do": "set", "path": "/comb_types/0/top_bar_thickness_mm", "text": "12"}),
+    "pests": ("bowline", {"do": "set", "path": "/choices/pests/mice", "text": "yes"}),
+    "colonies": ("bowline", {"do": "set", "path": "/colonies/0/strength", "text": "nucleus"}),
+    "conversion-box": ("conversion-box", {"do": "set", "path": "/moving/conversions", "text": "3"}),
+    "moving-in": ("long-shallow", {"do": "set", "path": "/moving/day", "text": "2026-01-10"}),
+    "bait-box": ("bowline", {"do": "set", "path": "/bait/every_days", "text": "5"}),
+}
+# What is said of bees and their dangers is asked of three more: moving in, the calendar, the rules.
+SAID = {"pests", "colonies", "conversion-box", "moving-in", "bait-box"}
+MORE: dict[str, Callable[[Hive], object]] = {
+    "moved": lambda hive: [
+        each.model_dump()
+        for each in (*chapter(Context(hive), "moving").tables, *chapter(Context(hive), "moving").agenda)
+    ],
+    "dated": lambda hive: [each.model_dump() for each in chapter(Context(hive), "season").agenda],
+    "told": lambda hive: sorted(each.id for each in every_finding(Context(hive), mends=False)),
 }
 # What has to be so before that, for every step to have something to hear: supers that stay over the nest.
 BEFORE: dict[str, dict[str, Any]] = {
@@ -71,20 +86,21 @@ class Heard(TestCase):
 
     def test_no_cell_is_empty(self) -> None:
         table = _table()
-        self.assertEqual(set(table), set(get_args(ThingKind)) | IN_IT)
+        self.assertEqual(set(table), set(get_args(ThingKind)) | IN_IT | SAID)
         for kind, row in table.items():
-            self.assertEqual(set(row), set(ASKS), kind)
+            self.assertEqual(set(row), set(ASKS) | (set(MORE) if kind in SAID else set()), kind)
             for step, said in row.items():
                 self.assertTrue(len(said) > 5, (kind, step))
 
     def test_each_cell_is_so(self) -> None:
+        asks = {**ASKS, **MORE}
         for kind, row in _table().items():
             example, edit = CHANGES[kind]
             before = do(load_hive((EXAMPLES / f"{example}.json").read_bytes()), *filter(None, [BEFORE.get(kind)]))
             after = do(before, edit)
             for step, said in row.items():
                 with self.subTest(kind, step=step):
-                    same = ASKS[step](before) == ASKS[step](after)
+                    same = asks[step](before) == asks[step](after)
                     self.assertEqual(same, said.startswith("–"), said)
 
     def test_what_follows_names_the_steps(self) -> None:
