@@ -14,7 +14,7 @@ from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import place_entrances, stretch_beside
 from sabaka_core.run.layout import lay_out
-from sabaka_core.run.piercings import first_free, reach_of
+from sabaka_core.run.piercings import in_the_free, reach_of
 
 
 def lowest_clear_mm(analysis: Analysis) -> float:
@@ -58,18 +58,11 @@ def new_entrance(analysis: Analysis, kind: str, upper: bool = False) -> Entrance
         new = new.model_copy(update={"height_mm": round(up, 1)})
     chamber, layout = analysis.chamber, analysis.layout
     here = stretch_beside(new, chamber, layout)
-    if here[0] == here[1]:
+    if here[0] == here[1] or chamber.axis == "standing":
         return new
-    # Through the nest from where it is usual, toward its other end.
-    half, step = reach_of(new)[0] / 2, new.size_mm[0] / 2
-    off = new.at_mm - sum(here) / 2
+    half, off = reach_of(new)[0] / 2, new.at_mm - sum(here) / 2
     low, high = layout.nest_start_mm + half + off, layout.nest_end_mm - half + off
-    start = min(max(new.at_mm, low), high) if low <= high else new.at_mm
-    way = -1 if chamber.run.nest_at == "far" else 1
-    tries = (start + way * step * i for i in range(int(max(high - low, 0.0) / step) + 1))
-    places = [new.at_mm, *(round(at, 1) for at in tries if low <= at <= high)]
-    at = first_free(new, (*chamber.entrances, *chamber.openings), places)
-    return new if at is None else new.model_copy(update={"at_mm": at})
+    return in_the_free(new, (*chamber.entrances, *chamber.openings), low, high)
 
 
 def _of_kind(analysis: Analysis, kind: str) -> Entrance:

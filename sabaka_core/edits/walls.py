@@ -14,6 +14,8 @@ from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.climate import local_day
 from sabaka_core.hive.pests import measures
 from sabaka_core.kit.tables import practice
+from sabaka_core.run.entrances import stretch_beside
+from sabaka_core.run.piercings import in_the_free
 
 # Rows of how wide and how high they usually are.
 _USUAL = {
@@ -172,6 +174,11 @@ class AddOpening(Edit):
             shutter="none" if self.kind == "thermometer" else "shut" if self.kind == "window" else "open",
         )
         chamber = hive.chambers[bench.box]
+        start, end = stretch_beside(opening, chamber, a.layout)
+        if start != end and a.chamber.axis == "lying":
+            half, off = opening.wide_mm / 2, opening.at_mm - (start + end) / 2
+            others = (*chamber.entrances, *chamber.openings)
+            opening = in_the_free(opening, others, half + off, a.run_mm - half + off)
         changed = chamber.model_copy(update={"openings": (*chamber.openings, opening)})
         return with_chamber(hive, bench.box, changed)
 

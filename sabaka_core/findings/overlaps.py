@@ -29,6 +29,7 @@ from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import practice
 from sabaka_core.woodwork.assembly import Overlap, overlaps, parts_of
+from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.placing import shift_of
 
 OVERLAP = "parts-overlap"
@@ -131,7 +132,7 @@ class _Meeting:
     @property
     def carriers(self) -> tuple[str, ...]:
         """The kinds of bar or frame that meet something in their own chamber."""
-        found = {part.carrier for each in self.met for part in (each.first, each.second) if part.carrier}
+        found = {_kind(part) for each in self.met for part in (each.first, each.second)} - {""}
         return tuple(sorted(found)) if len(self.boxes) == 1 else ()
 
 
@@ -150,8 +151,13 @@ def _owners(hive: Whole, met: Overlap) -> str:
     boxes = [hive.hive.chambers[part.box].id for part in parts if part.box is not None]
     if len(set(boxes)) == 2:
         return " and ".join(sorted(boxes))
-    inner = {part.carrier or (part.group.lower() if part.group != "Run" else "box") for part in parts}
+    inner = {_kind(part) or (part.group.lower() if part.group != "Run" else "box") for part in parts}
     return ": ".join((*boxes[:1], " and ".join(sorted(inner))))
+
+
+def _kind(part: Part) -> str:
+    """The kind of bar or frame that a part is of, or hangs like."""
+    return part.carrier or part.hangs_as
 
 
 def _draft(hive: Whole, meeting: _Meeting, known: list[Draft]) -> Draft:

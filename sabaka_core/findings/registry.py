@@ -171,8 +171,14 @@ def quick_drafts(context: Context) -> list[Draft]:
     return drafts(context.whole)
 
 
+# Steps on what a colony does through the year: a bait box hangs for some weeks, and is moved within days of a swarm.
+_OF_A_YEAR = frozenset({"season", "winter", "lifting"})
+
+
 def step_drafts(context: Context, step: str, long: bool = True) -> list[Draft]:
-    """What the rules on a step's study have to say, gravest first."""
+    """What the rules on a step's study have to say, gravest first; none of a year for a bait box, which lives none."""
+    if context.hive.bait is not None and step in _OF_A_YEAR:
+        return []
     return in_order(
         [
             replace(draft, step=step)

@@ -7,7 +7,7 @@ from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.chambers import Litter, Place, UnderRun
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.entrances import Hole
-from sabaka_core.document.hive import Colony, Hive, Stand
+from sabaka_core.document.hive import Colony, Hive, Pests, Stand
 from sabaka_core.document.run import Comb, Run
 from sabaka_core.edits.closing import with_items
 from sabaka_core.edits.values import replace_value
@@ -66,6 +66,8 @@ def bait_hive(a: Analysis) -> Hive:
             "moving": None,
             "lifting": None,
             "wintering": None,
+            # What troubles hives on the ground through the year doesn't trouble a box that hangs for some weeks.
+            "choices": a.hive.choices.model_copy(update={"pests": Pests()}),
             "bait": BaitBox(first=local_day(a.hive, usual.first), last=local_day(a.hive, usual.last)),
         }
     )

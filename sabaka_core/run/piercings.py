@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from math import hypot
+from typing import TypeVar
 
-from sabaka_core.document.entrances import Disc, Entrance, Hole, Opening
+from sabaka_core.document.entrances import Disc, Entrance, Hole, Opening, Slot
 from sabaka_core.kit.tables import practice
 
 Piercing = Entrance | Opening
+Mine = TypeVar("Mine", bound=Hole | Slot | Disc | Opening)
 
 
 def reach_of(thing: Piercing) -> tuple[float, float]:
@@ -42,11 +44,17 @@ def _core(thing: Piercing) -> tuple[float, float, float, float, float]:
     return thing.at_mm, middle, wide, high, 0.0
 
 
-def first_free(wanted: Piercing, others: Iterable[Piercing], places: Iterable[float]) -> float | None:
-    """The first of some places along its wall where a thing is clear of all others [mm]; none where there is none."""
-    there, play = list(others), practice("disc_play").number
-    for at in places:
-        moved = wanted.model_copy(update={"at_mm": at})
+def in_the_free(wanted: Mine, others: Iterable[Piercing], low_mm: float, high_mm: float) -> Mine:
+    """A thing where it is clear of all others, as near as can be to where it is wanted; there, where nothing is free.
+
+    Tried every half of its width between two places along its wall [mm], the wanted one first.
+    """
+    there, play, step = list(others), practice("disc_play").number, wanted.size_mm[0] / 2
+    number = int(max(high_mm - low_mm, 0.0) / step)
+    start = min(max(wanted.at_mm, low_mm), high_mm) if low_mm <= high_mm else wanted.at_mm
+    tries = [start + way * step * i for i in range(number + 1) for way in (1, -1)]
+    for at in (wanted.at_mm, *(round(at, 1) for at in tries if low_mm <= at <= high_mm)):
+        moved: Mine = wanted.model_copy(update={"at_mm": at})  # type: ignore[assignment]
         if not any(meet(moved, other, play) for other in there):
-            return at
-    return None
+            return moved
+    return wanted

@@ -59,16 +59,16 @@ def _ident(a: Analysis, name: str) -> str:
 
 
 def _board(a: Analysis, placed: Placed, item: Board, name: str, at: RunFrame) -> Iterator[Part]:
-    """A board to the section less its clearances, under a bar of the hive's own."""
-    high = a.section.height_mm
+    """A board to the section less its clearances, under a bar as long as those that combs hang from."""
+    bar_long, high = _hung(a)
     dx, dy, dz = at.shift
     lean = a.trapezoid.slope_rad if a.trapezoid else 0.0
     clear = max(item.side_clearance_mm, _PLANED_MM if isinstance(item, Divider) else 0.0) / cos(lean)
     shaped = a.chamber.litter.kind == "trough" and item.foot == "shaped"
     low = foot_mm(a, item)
     straight = max(low, 0.0) if not shaped else a.litter_mm + item.foot_gap_mm
-    low_half = max(a.section.half_width_mm(high - straight) - clear, 5.0)
-    top_half = a.section.half_width_mm(0.0) - clear
+    low_half = max(a.section.half_width_mm(a.section.height_mm - straight) - clear, 5.0)
+    top_half = a.section.half_width_mm(a.section.height_mm - high) - clear
     profile: Profile = ((-low_half, straight), (low_half, straight), (top_half, high), (-top_half, high))
     run = (placed.start_mm, placed.end_mm)
     solids: tuple[Prism, ...]
@@ -104,15 +104,30 @@ def _board(a: Analysis, placed: Placed, item: Board, name: str, at: RunFrame) ->
         profile=profile,
         places=(solids,),
     )
-    bar = a.main_bar
-    if bar is not None:
-        half = bar.length_mm / 2
-        block = at.block(run, (-half, half), (high, high + bar.thickness_mm))
-        size = (bar.length_mm, item.thickness_mm, bar.thickness_mm)
+    if bar_long > 0:
+        half, thick = bar_long / 2, a.main_bar.thickness_mm if a.main_bar else a.section.height_mm - high
+        block = at.block(run, (-half, half), (high, high + thick))
+        size = (bar_long, item.thickness_mm, thick)
         joint = "screwed on top of the board"
-        yield Part(
-            f"{_ident(a, name)}-bar", f"{name}, its bar", "Run", 1, *size, "softwood", joint=joint, places=((block,),)
-        )
+        like = a.main_frame.id if a.main_bar is None and a.main_frame is not None else ""
+        ident, places = f"{_ident(a, name)}-bar", ((block,),)
+        title = f"{name}, its bar"
+        yield Part(ident, f"{name}, its bar", "Run", 1, *size, "softwood", joint=joint, places=places, hangs_as=like)
+
+
+def _hung(a: Analysis) -> tuple[float, float]:
+    """How long a board's bar is, and how high above the floor it lies [mm]: on the walls, or in the lugs' rest.
+
+    In a frame's rest it fills the room up to the walls' edge, over the frames too: no bee walks over the board. Where
+    combs hang from nothing the board has no bar.
+    """
+    high, frame = a.section.height_mm, a.main_frame
+    if a.main_bar is not None:
+        return a.main_bar.length_mm, high
+    if frame is None or frame.lug_mm <= 0:
+        return 0.0, high
+    under = a.frame_top_mm(frame) + frame.lug_thickness_mm
+    return (frame.top_bar_mm, high - under) if under > 0 else (0.0, high)
 
 
 def _feeder(a: Analysis, item: Feeder, name: str) -> Iterator[Part]:

@@ -67,7 +67,8 @@ class Part:
     """One kind of part; ``places`` holds each copy's solids, none for what isn't placed.
 
     ``long``, ``wide`` and ``thick`` are the board it is cut from, along the grain, across it, and through it [mm].
-    ``box`` is the chamber it belongs to, None where it belongs to the whole hive; ``carrier`` the comb type it is of.
+    ``box`` is the chamber it belongs to, None where it belongs to the whole hive; ``carrier`` the comb type it is of,
+    ``hangs_as`` the one in whose place it hangs.
     """
 
     id: str
@@ -87,6 +88,7 @@ class Part:
     places: tuple[tuple[Prism, ...], ...] = field(default=())
     box: int | None = None
     carrier: str = ""
+    hangs_as: str = ""
 
     @cached_property
     def volume_mm3(self) -> float:

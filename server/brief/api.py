@@ -54,7 +54,7 @@ class QuestionOut(Schema):
 
 
 class BriefOut(Schema):
-    """All questions, the frames that can be owned, what can come first of what is found, and the answers an empty brief stands for."""
+    """All questions, frames that can be owned, what can come first of what is found, and an empty brief's answers."""
 
     questions: list[QuestionOut]
     frames: list[OptionOut]

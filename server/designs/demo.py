@@ -11,9 +11,10 @@ from server.designs.services import create_design
 
 DEMO_KEEPER = "wren"
 # A hive of each system as its keeper has it, by its file and what it is called; sheepshank and granny are two turns of
-# the sloped one. Lowest on the shelf first.
+# the sloped one, and one is a bait box. Lowest on the shelf first.
 DEMO_HIVES = {
     "kept/marlinspike": "Marlinspike",
+    "kept/slip-knot": "Slip Knot",
     "kept/splice": "Splice",
     "kept/monkeys-fist": "Monkey’s Fist",
     "kept/round-turn": "Round Turn",

@@ -15,7 +15,7 @@ from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.moving.bait import bait_hive
 from sabaka_core.paper.calendar import season_calendar
-from sabaka_core.show.study import chapter
+from sabaka_core.show.study import chapter, every_finding
 from tests.core.support import EXAMPLES, opened
 from tests.core.test_layers import do
 
@@ -35,6 +35,9 @@ class Bait(TestCase):
                 )
                 self.assertEqual([f.code for f in find(Context(box)) if f.severity == "error"], [])
                 self.assertFalse([f.code for f in find(Context(box)) if f.code.startswith("bait-")])
+                # It lives no year: nothing is said of wintering, swarming or lifting in it.
+                said = {f.code for f in every_finding(Context(box))}
+                self.assertFalse(said & {"lifts-too-much", "colony-crowded", "run-full", "wets", "comb-softens"})
 
     def test_a_log_is_no_bait_box(self) -> None:
         hive = load_hive((EXAMPLES / "tree-cavity.json").read_bytes())

@@ -19,6 +19,8 @@ from sabaka_core.season.asked import year_in
 from sabaka_core.season.drones import drone_rounds
 from sabaka_core.winter.asked import winter_in
 from sabaka_core.winter.draught import draught_of
+from sabaka_core.woodwork.assembly import clashes, parts_of_hive
+from sabaka_core.woodwork.inrun import in_run_parts
 from tests.core.support import EXAMPLES
 from tests.core.test_layers import do
 
@@ -136,3 +138,26 @@ class Draughts(TestCase):
         wall = next(face for face in before.shell.faces if face.name == "Right side")
         pane = 0.03 / (0.13 + 0.004 / 1.0 + 0.04)
         self.assertAlmostEqual(after.shell.ua - before.shell.ua, pane - 0.03 * wall.u, places=6)
+
+
+class InAFramesRest(TestCase):
+    """Regression: in a hive of frames a board hangs by a bar in the lugs' rest, and not from the comb beside it."""
+
+    def test_a_follower_that_stands_alone_is_held(self) -> None:
+        for name in ("long-shallow", "deep-horizontal"):
+            hive = opened(name)
+            far = next(item for item in hive.chambers[0].run.items if item.kind == "follower")
+            parts = parts_of_hive(do(hive, {"do": "put-in-run", "kind": "feeder", "before": far.id}))
+            with self.subTest(name):
+                self.assertEqual([clash.first for clash in clashes(parts) if clash.kind == "gap"], [])
+
+    def test_board_and_bar_are_as_high_as_the_box(self) -> None:
+        """Hand: the rest is 9.525 mm deep; the bar fills it, and the board ends there."""
+        a = analyse(opened("deep-horizontal"), 0)
+        board, bar = (part for part in in_run_parts(a) if "follower" in part.name)
+        self.assertAlmostEqual(bar.thick_mm, 9.525)
+        frame = a.main_frame
+        assert frame is not None
+        self.assertAlmostEqual(bar.long_mm, frame.top_bar_mm)
+        foot = max(item.foot_gap_mm for item in a.chamber.run.items if item.kind == "follower")
+        self.assertAlmostEqual(board.wide_mm + bar.thick_mm + foot, a.section.height_mm, delta=0.01)

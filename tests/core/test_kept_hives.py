@@ -19,7 +19,8 @@ from sabaka_core.show.follows import STEPS
 from sabaka_core.show.study import chapter
 from tests.core.support import EXAMPLES
 
-KEPT = (*sorted((EXAMPLES / "kept").glob("*.json")), EXAMPLES / "bowline.json")
+BAIT = EXAMPLES / "kept" / "slip-knot.json"
+KEPT = (*sorted(set((EXAMPLES / "kept").glob("*.json")) - {BAIT}), EXAMPLES / "bowline.json")
 
 
 def opened(file: object) -> Hive:
@@ -58,6 +59,14 @@ class Kept(TestCase):
         self.assertTrue(any(box.holds == "vents" for hive in hives for box in hive.supers))
         self.assertTrue(any(box.turned for hive in hives for box in hive.supers))
         self.assertTrue(any(hive.common_floor for hive in hives))
+        items = [item for chamber in chambers for item in chamber.run.items]
+        self.assertLessEqual({"follower", "divider", "feeder", "gap"}, {item.kind for item in items})
+        self.assertTrue(any(getattr(item, "role", "") == "drone" for item in items))
+        self.assertTrue(any(entrance.dated for chamber in chambers for entrance in chamber.entrances))
+        self.assertLessEqual({"window", "thermometer"}, {each.kind for c in chambers for each in c.openings})
+        self.assertTrue(any(len(hive.colonies) > 1 for hive in hives))
+        self.assertTrue(any(hive.stand is not None and hive.stand.moats for hive in hives))
+        self.assertTrue(load_hive(BAIT.read_bytes()).bait)
         self.assertTrue(any(hive.stand is not None and hive.stand.kind == "hung" for hive in hives))
 
 

@@ -5597,7 +5597,7 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description All questions, the frames that can be owned, what can come first of what is found, and the answers an empty brief stands for.
+         * @description All questions, frames that can be owned, what can come first of what is found, and an empty brief's answers.
          */
         BriefOut: {
             /** Questions */
