@@ -178,7 +178,10 @@ class AddOpening(Edit):
         if start != end and a.chamber.axis == "lying":
             half, off = opening.wide_mm / 2, opening.at_mm - (start + end) / 2
             others = (*chamber.entrances, *chamber.openings)
-            opening = in_the_free(opening, others, half + off, a.run_mm - half + off)
+            # A probe belongs where brood is; panes and vents may stand anywhere.
+            nest = self.kind == "thermometer" and not a.layout.crossed
+            low, high = (a.layout.nest_start_mm, a.layout.nest_end_mm) if nest else (0.0, a.run_mm)
+            opening = in_the_free(opening, others, low + half + off, high - half + off)
         changed = chamber.model_copy(update={"openings": (*chamber.openings, opening)})
         return with_chamber(hive, bench.box, changed)
 
