@@ -41,9 +41,20 @@ def face_on(placed: Pierced, at: float, low: float) -> Iterator[Shape]:
     edges = (at - wide / 2, low - tall, at + wide / 2, low)
     if thing.kind in ("hole", "disc", "thermometer"):
         yield Circle(layer=look_of(thing), x_mm=at, y_mm=low - tall / 2, radius_mm=wide / 2)
+    elif isinstance(thing, Opening) and thing.shutter == "shut":
+        yield from _shutter(edges)
     else:
         yield rectangle(look_of(thing), *edges)
     yield from _about(thing, edges, 0)
+
+
+def _shutter(edges: Edges) -> Iterator[Shape]:
+    """A shut shutter: its edge, the pane's behind it, and its knob; what hangs inside is seen through it."""
+    left, top, right, low = edges
+    inset = min(right - left, low - top) / 8
+    yield _ring(left, top, right, low)
+    yield _ring(left + inset, top + inset, right - inset, low - inset)
+    yield Circle(layer="datum", x_mm=(left + right) / 2, y_mm=low - inset / 2, radius_mm=inset / 3)
 
 
 def cut_through(placed: Pierced, left: float, thick: float, low: float, outward: int) -> Iterator[Shape]:

@@ -19,6 +19,8 @@ _SMALL_SUPER = 22.0
 _SHORT_MM = 2_500
 
 
+# Letters of a note that stand side by side along the whole rod on a small desk screen.
+_LETTERS = 190
 # Supers lie over the strip, so far up.
 _SUPER_TOP, _SUPER_FOOT = -44.0, -24.0
 Over = tuple[float, float, str]
@@ -75,8 +77,10 @@ def rod_drawing(a: Analysis, over: tuple[Over, ...] = ()) -> Drawing:
             shapes.append(rectangle(item_layer(placed), placed.start_mm, top, placed.end_mm, bottom, placed.index))
         else:
             shapes.append(rectangle("gap", placed.start_mm, 0, placed.end_mm, STRIP_MM, placed.index))
-            if placed.length_mm > 150:
-                shapes.append(Label(layer="note", text=_gap_words(a, placed), x_mm=placed.middle_mm, y_mm=STRIP_MM / 2))
+            room = _LETTERS * placed.length_mm / (length + 2 * end)
+            said = next((each for each in _gap_words(a, placed) if len(each.template) <= room), None)
+            if said is not None:
+                shapes.append(Label(layer="note", text=said, x_mm=placed.middle_mm, y_mm=STRIP_MM / 2))
     shapes += _bar_numbers(a)
     shapes += _rod_entrances(a)
     shapes.append(Polyline(layer="datum", points=((0, STRIP_MM), (length, STRIP_MM))))
@@ -118,14 +122,15 @@ def _rod_entrances(a: Analysis) -> list[Shape]:
     ]
 
 
-def _gap_words(a: Analysis, placed: Placed) -> Text:
-    """How many bars more a gap takes, a feeder's room set aside."""
+def _gap_words(a: Analysis, placed: Placed) -> tuple[Text, ...]:
+    """How many bars more a gap takes, a feeder's room set aside: in full, and shorter where that has no room."""
     width = a.main_spacing_mm
     more = floor((placed.length_mm - least_gap_mm(placed.item) + 1e-6) / width)
     then = ", then the feeder" if isinstance(placed.item, Gap) and placed.item.purpose == "feeder" else ""
     if more < 1:
-        return text("{gap} open", gap=mm(placed.length_mm))
-    return text(f"room for {more} more {a.place_word}{'s' if more > 1 else ''}{then}")
+        return (text("{gap} open", gap=mm(placed.length_mm)),)
+    bars = f"{more} more {a.place_word}{'s' if more > 1 else ''}"
+    return text(f"room for {bars}{then}"), text(f"room for {bars}"), text(bars), text(f"+{more}")
 
 
 def _rules(length_mm: float) -> list[Shape]:

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Handle } from "../api/types";
-import { chartTransform, dropAt, fit, flagPlaces, gripOf, nearest, placed, spot, toMm } from "./transform";
+import { chartTransform, dropAt, fit, flagPlaces, gripOf, labelled, nearest, placed, spot, toMm } from "./transform";
 
 const extent = { left_mm: -100, top_mm: -50, right_mm: 300, bottom_mm: 150 };
 
@@ -10,6 +10,13 @@ describe("fitting a drawing", () => {
     expect(t.scaleX).toBe(2);
     expect(t.scaleY).toBe(2);
     expect(spot(t, [100, 50])).toEqual({ x: 400, y: 300 });
+  });
+
+  it("keeps a label within the drawing", () => {
+    const size = { width: 800, height: 600 };
+    const t = fit(extent, size, true);
+    expect(labelled(t, size, -100)).toEqual({ left: 0, transform: "translateX(0%)" });
+    expect(labelled(t, size, 300)).toEqual({ left: 800, transform: "translateX(-100%)" });
   });
 
   it("stretches the height of a rod and keeps its length to scale", () => {

@@ -45,6 +45,13 @@ export function spot(t: Transform, [x, y]: Pair): Spot {
   return { x: x * t.scaleX + t.left, y: y * t.scaleY + t.top };
 }
 
+/** Where a label stands at a place along a drawing: drawn back by as much of itself, so that it never hangs over. */
+export function labelled(t: Transform, size: Size, x: number): { left: number; transform: string } {
+  const left = spot(t, [x, 0]).x;
+  const share = Math.min(Math.max(left / Math.max(size.width, 1), 0), 1);
+  return { left, transform: `translateX(${String(-100 * share)}%)` };
+}
+
 /** A place on the screen in millimetres of the drawing. */
 export function toMm(t: Transform, x: number, y: number): Spot {
   return { x: (x - t.left) / t.scaleX, y: (y - t.top) / t.scaleY };

@@ -1,7 +1,7 @@
 import type { Drawing } from "../../api/types";
 import { Grip } from "../../drawing/Grip";
 import { Sheet } from "../../drawing/Sheet";
-import { smallWidth, spot, type Transform } from "../../drawing/transform";
+import { labelled, smallWidth } from "../../drawing/transform";
 import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { useState, type DragEvent } from "react";
@@ -76,7 +76,7 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
                 data-follower={handle.id}
                 className={`pointer-events-none absolute top-0 whitespace-nowrap rounded-sm px-1.5 text-xs
                   font-semibold ${badge(handle.id)}`}
-                style={{ left: badgeAt(t, handle.x_mm) }}
+                style={labelled(t, size, handle.x_mm)}
               >
                 {sentence(handle.text, units)}
               </span>
@@ -144,11 +144,5 @@ function Small({ drawing }: { drawing: Drawing }) {
 }
 
 function badge(id: string): string {
-  return id === "follower-near"
-    ? "bg-neutral text-neutral-content max-sm:hidden"
-    : "-translate-x-1/2 bg-primary text-primary-content";
-}
-
-function badgeAt(t: Transform, x: number): number {
-  return spot(t, [x, 0]).x;
+  return id === "follower-near" ? "bg-neutral text-neutral-content max-sm:hidden" : "bg-primary text-primary-content";
 }
