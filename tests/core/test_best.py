@@ -119,6 +119,21 @@ class OfBoards(TestCase):
         self.assertEqual(len(sized.layout.combs), 27)
         self.assertAlmostEqual(sized.layout.leftover_mm, 0, places=3)
 
+    def test_two_wide_boards_and_a_narrow_one(self) -> None:
+        """235 + 235 + 89 = 559: a side of that height is glued of them, not of three strips of 186."""
+        boards = (
+            Board(label="wide", length_mm=1300, width_mm=235, thickness_mm=25, count=4),
+            Board(label="narrow", length_mm=1300, width_mm=89, thickness_mm=25, count=2),
+        )
+        hive = load_hive((EXAMPLES / "straight-top-bar.json").read_bytes()).model_copy(update={"boards": boards})
+        hive = do(hive, {"do": "size-box", "by": "board", "text": "540"})
+        # Its lower edge laps over the floor’s by 19 mm.
+        side = tuple(p for p in parts_of_hive(hive) if p.name.startswith("Side"))
+        self.assertEqual({round(p.wide_mm) for p in side}, {559})
+        plan = cut_plan(side, hive, 0.3)
+        self.assertEqual(sorted(round(piece.wide_mm) for b in plan.boards for piece in b.pieces), [89, 89, *[235] * 4])
+        self.assertFalse(plan.bought)
+
     def test_frames_on_hand_arent_made(self) -> None:
         hive = load_hive((EXAMPLES / "long-shallow.json").read_bytes())
         parts = tuple(p for p in parts_of_hive(hive) if p.carrier)
