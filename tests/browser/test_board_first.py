@@ -83,7 +83,7 @@ class BoardFirst(BrowserCase):
                 page.get_by_label(f"{head}, boards {number}").fill(text)
         page.get_by_label("Frames there are").fill("20.5")
         page.get_by_role("button", name="Find it").click()
-        expect(page.get_by_text("Give a whole number, 0 to 400.")).to_be_visible()
+        expect(page.get_by_text("Give a whole number, 0 to 5000.")).to_be_visible()
         page.get_by_label("Frames there are").fill("20")
         page.get_by_label("What comes first").select_option("money")
         page.get_by_role("button", name="Find it").press("Enter")

@@ -9,7 +9,7 @@ from unittest import TestCase
 
 from tests.mutated import SEED, examples, mutated, tried
 
-EACH = 200
+EACH = 120
 
 
 class _Stretch:
