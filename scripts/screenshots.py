@@ -91,19 +91,21 @@ def board_first(page: Page) -> None:
     page.get_by_role("button", name="Find it").click()
     page.get_by_test_id("best").wait_for()
     page.get_by_label("It is to be called").fill("Turk’s Head")
-    page.get_by_text("Left out").scroll_into_view_if_needed()
+    page.get_by_test_id("best").evaluate("(found) => found.scrollIntoView({ block: 'start' })")
     page.mouse.move(2, 2)
     page.wait_for_timeout(300)
     page.screenshot(path=SHOTS / "board-first.png")
 
 
 def run_and_season(page: Page) -> None:
-    """The run with its mixes, and a week of the plan."""
-    open_hive(page, "Bowline")
+    """The run with a nucleus behind its divider, and a week of a plan."""
+    open_hive(page, "Figure of Eight")
     page.get_by_role("link", name="Run", exact=True).click()
     page.get_by_test_id("fits").locator("li").first.wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "run.png")
+    page.goto(f"http://127.0.0.1:{PORT}/")
+    open_hive(page, "Bowline")
     page.get_by_role("link", name="Season", exact=True).click()
     page.get_by_test_id("visits").locator("li").first.wait_for()
     page.get_by_role("slider", name="Week of the plan").fill("20")

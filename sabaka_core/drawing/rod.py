@@ -20,7 +20,7 @@ _SHORT_MM = 2_500
 
 
 # Letters of a note that stand side by side along the whole rod on a small desk screen.
-_LETTERS = 190
+_LETTERS = 170
 # Supers lie over the strip, so far up.
 _SUPER_TOP, _SUPER_FOOT = -44.0, -24.0
 Over = tuple[float, float, str]
