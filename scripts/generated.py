@@ -37,6 +37,7 @@ def typescript(description: str) -> str:
 
 def wanted() -> dict[str, str]:
     """Every generated file and what it should hold."""
+    from sabaka_cli.model_page import model_pages
     from sabaka_cli.reference import metrics_page
     from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
@@ -47,6 +48,7 @@ def wanted() -> dict[str, str]:
     return {
         "docs/design.schema.json": schema_text(),
         "docs/metrics.md": metrics_page(examples),
+        **model_pages(),
         "web/src/api/generated.d.ts": typescript(openapi()),
         "web/src/lib/units.generated.json": units_json(),
         "web/src/looks.generated.css": looks_css(),

@@ -29,7 +29,7 @@ MOST = 24
 _LISTS = re.compile(
     r"/(chambers|items|entrances|sides|ends|floor|supers|passages|covers|comb_types|boards|colonies|layers|flows|seen"
     r"|monthly_c|boxes_mm|boxes|linings|constants|profile|for_sale|done|without|saved|shelves|mouths|dated|openings"
-    r"|shelves_at_mm)/[^/]+"
+    r"|shelves_at_mm|felt_mm)/[^/]+"
 )
 
 
@@ -39,6 +39,7 @@ def typed(path: str, text: str) -> dict[str, Any]:
 
 # What is typed before other controls mean anything: a stretch of mesh, a start in the warm, a lid of layers.
 SEEDS: tuple[tuple[str, dict[str, Any], ...], ...] = (
+    ("tall-in-stack", typed("/wintering/first_day", "11-01"), typed("/wintering/last_day", "03-31")),
     (
         "deep-horizontal",
         typed("/comb_types/0/shoulder_mm", "150"),

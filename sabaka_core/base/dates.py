@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import UTC, date, datetime, timedelta
+from functools import lru_cache
 
 from sabaka_core.base.errors import ParameterError
 
@@ -23,6 +24,8 @@ MONTHS = (
 )
 
 
+# Days of a year that is planned: the 29th of February counts as the 28th.
+YEAR = 365
 # Years a plan may lie in: a year before and after it can always be written.
 FIRST_YEAR, LAST_YEAR = 1900, 2199
 _DAY = re.compile(r"[0-9]{4}-[0-9]{2}-[0-9]{2}")
@@ -53,6 +56,7 @@ def iso(count: int) -> str:
     return date.fromordinal(count).isoformat()
 
 
+@lru_cache(maxsize=4096)
 def day_of_year(count: int) -> int:
     """Days since the first of January, from 0; the 29th of February counts as the 28th."""
     day = date.fromordinal(count)

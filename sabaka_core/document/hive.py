@@ -1,4 +1,4 @@
-"""The design document, version 3: one hive as its keeper owns, saves and exports it.
+"""The design document, version 4: one hive as its keeper owns, saves and exports it.
 
 Every system of the trade is chambers with sections, walls and runs, joined by passages;
 a system adds a preset and rules of its own, not a shape of document.
@@ -42,7 +42,7 @@ from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 
 FORMAT = "sabaka-hive"
-VERSION = 3
+VERSION = 4
 
 HiveSystem = Literal[
     "sloped-top-bar",
@@ -206,7 +206,7 @@ class Hive(DocumentPart):
     """
 
     format: Literal["sabaka-hive"] = "sabaka-hive"
-    version: Literal[3] = 3
+    version: Literal[4] = 4
     id: Ident | None = None
     name: Name
     notes: Note = ""

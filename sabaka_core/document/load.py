@@ -12,7 +12,7 @@ from pydantic import ValidationError
 from sabaka_core.base.errors import FieldProblem, ParameterError, shorten
 from sabaka_core.document.hive import FORMAT, VERSION, Hive
 from sabaka_core.document.identity import with_identities
-from sabaka_core.document.migrations import one_to_two, two_to_three
+from sabaka_core.document.migrations import one_to_two, three_to_four, two_to_three
 
 MAX_BYTES = 1_000_000
 MAX_DEPTH = 16
@@ -22,7 +22,7 @@ MAX_TEXT = 4_000
 Raw = dict[str, Any]
 _HALF = re.compile("[\ud800-\udfff]")
 # Version n -> a function that turns a raw document of version n into one of version n + 1.
-MIGRATIONS: dict[int, Callable[[Raw], Raw]] = {1: one_to_two, 2: two_to_three}
+MIGRATIONS: dict[int, Callable[[Raw], Raw]] = {1: one_to_two, 2: two_to_three, 3: three_to_four}
 
 
 def parse_json(text: str | bytes) -> Any:

@@ -22,6 +22,9 @@ _ROOF_OF_TWO: dict[str, Raw] = {
     "gabled": {"kind": "gabled", "pitch_deg": 20.0},
 }
 _AS_IT_IS: Raw = {}
+# Constants of the season's model that version 4 has no more, and those that it calls by another name.
+_GONE_IN_FOUR = {"flight_share", "late_laying", "dearth_laying", "strong_colony", "forager_loss", "wax_combs_a_week"}
+_CALLED_IN_FOUR = {"laying_begins": "flight_begins", "laying_full": "flight_full"}
 _OPENS_OF_TWO = {"long-side": "hinged-side", "end": "hinged-end", "lift-off": "lifts-off"}
 
 
@@ -51,6 +54,16 @@ def two_to_three(raw: Raw) -> Raw:
     if hinge in _OPENS_OF_TWO:
         old: Raw = new["roof"] if isinstance(roof, dict) else {}
         new["roof"] = {**old, "opens": _OPENS_OF_TWO[str(hinge)]}
+    return new
+
+
+def three_to_four(raw: Raw) -> Raw:
+    """Version 4 lays by the published curve of the season: constants of the former way go, those of flight stay."""
+    new, season = {**raw, "version": 4}, raw.get("season")
+    constants = season.get("constants") if isinstance(season, dict) else None
+    if isinstance(season, dict) and isinstance(constants, dict):
+        kept = {_CALLED_IN_FOUR.get(key, key): value for key, value in constants.items() if key not in _GONE_IN_FOUR}
+        new["season"] = {**season, "constants": kept}
     return new
 
 

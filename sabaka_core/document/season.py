@@ -29,6 +29,12 @@ StartState = Literal["swarm", "nucleus", "overwintered", "split"]
 Share = Annotated[float, Field(ge=0, le=1, strict=True)]
 
 
+# What can be left out of the season's model; their reasons stand in data/additions.toml.
+AdditionName = Literal[
+    "seasonal-laying", "winter-bees", "brood-delay", "weather-loss", "free-cells", "pollen", "wax-limit", "stores"
+]
+
+
 class Flow(DocumentPart):
     """A flow, from one day of the year to another, as a part of a full one."""
 
@@ -71,7 +77,5 @@ class Season(DocumentPart):
     winter: Literal["contract", "leave"] = "contract"
     flows: Annotated[tuple[Flow, ...], Field(max_length=12)] = ()
     constants: dict[str, Annotated[float, Field(strict=True)]] = {}
-    without: tuple[
-        Literal["seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"], ...
-    ] = ()
+    without: Annotated[tuple[AdditionName, ...], Field(max_length=8)] = ()
     seen: Annotated[tuple[Seen, ...], Field(max_length=60)] = ()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from sabaka_core.base.dates import short
 from sabaka_core.base.quantity import count, text
+from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, bands_of, foot, scale, series
 from sabaka_core.season.planned import DayRow, Plan
 
@@ -59,6 +60,40 @@ def bees_chart(plan: Plan) -> Chart:
             series("brood", "brood, in cells", 2, "bees", rows, lambda r: r.brood_cells),
             series("honey", "honey", 3, "honey", rows, lambda r: r.honey_kg),
         ),
+    )
+
+
+def many_combs_chart(needs: Floats, names: tuple[str, ...], room: int) -> Chart:
+    """Combs that many seasons need: a poor year, the middle, a good year, against all the room there is."""
+    level = Level(axis="combs", at=room, text=text("all of it holds {n}", n=count(room)))
+    axis = scale("combs", "combs", "number", (float(needs.max()), room))
+    return _many("years-combs", "Combs needed in many seasons", axis, needs, names, (level,))
+
+
+def many_bees_chart(bees: Floats, names: tuple[str, ...]) -> Chart:
+    """Bees of many seasons."""
+    return _many(
+        "years-bees", "Bees in many seasons", scale("bees", "bees", "count", (float(bees.max()),)), bees, names
+    )
+
+
+def _many(
+    name: str, title: str, axis: Axis, band: Floats, names: tuple[str, ...], levels: tuple[Level, ...] = ()
+) -> Chart:
+    days = len(names)
+    called = (("low", "a poor year", 2), ("middle", "in the middle", 1), ("high", "a good year", 3))
+    return Chart(
+        name=name,
+        title=title,
+        foot=foot("days", "", "number", days, ((i, text(names[i])) for i in range(0, days, _TICK_DAYS))),
+        axes=(axis,),
+        places=tuple(float(i) for i in range(0, days, _STEP)),
+        names=names[::_STEP],
+        series=tuple(
+            series(key, words, order, axis.key, row[::_STEP].tolist(), lambda value: round(value, 1))
+            for (key, words, order), row in zip(called, band, strict=True)
+        ),
+        levels=levels,
     )
 
 

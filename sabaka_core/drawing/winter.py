@@ -127,7 +127,7 @@ def _legend(x: float, y: float) -> list[Shape]:
     shapes: list[Shape] = []
     words = ("to 6 %", "12 %", "18 %", "25 %", "more of the heat")
     for order, ((_, layer), word) in enumerate(zip(HEATS, words, strict=True)):
-        at = x + order * 118
+        at = x + order * 150
         shapes.append(rectangle(layer, at, y, at + 26, y + 22))
         shapes.append(Label(layer="note", text=text(word), x_mm=at + 32, y_mm=y + 15, anchor="start"))
     return shapes
@@ -145,11 +145,11 @@ def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
             shapes.append(rectangle("comb-honey", x, 0, x + wide, band))
         if comb.contents == "brood":
             shapes.append(rectangle("comb-brood", x, band, x + wide, min(band + nest.cluster_mm, high)))
-        sign = {"stay": "stay", "move out": "out", "feed": "feed"}[comb.verdict]
-        shapes.append(Label(layer="note", text=text(str(comb.number)), x_mm=x + wide / 2, y_mm=high + 18))
-        shapes.append(Label(layer="note", text=text(sign), x_mm=x + wide / 2, y_mm=high + 38))
+        sign = {"stay": "stay", "move out": "out", "feed": "feed", "swap inward": "in"}[comb.verdict]
+        shapes.append(Label(layer="note", text=text(str(comb.number)), x_mm=x + wide / 2, y_mm=high + 24))
+        shapes.append(Label(layer="note", text=text(sign), x_mm=x + wide / 2, y_mm=high + 60))
     long = max(len(nest.combs), 4) * (wide + gap)
-    if nest.climbs and nest.band_mm < high:
+    if (nest.climbs or nest.climb_matters) and nest.band_mm < high:
         shapes.append(Polyline(layer="free", points=((-10, nest.band_mm), (long, nest.band_mm))))
         shapes.append(
             Label(layer="note", text=text("band needed"), x_mm=long + 4, y_mm=nest.band_mm + 4, anchor="start")
@@ -157,7 +157,7 @@ def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
     return Drawing(
         name="winter-combs",
         title="Honey on each comb of the winter run",
-        extent=Box(left_mm=-20, top_mm=-20, right_mm=long + 90, bottom_mm=high + 52),
+        extent=Box(left_mm=-20, top_mm=-20, right_mm=long + 90, bottom_mm=high + 74),
         shapes=tuple(shapes),
     )
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from sabaka_core.base.dates import day_of_year, iso, short
+from sabaka_core.base.dates import YEAR, day_of_year, iso, short
 from sabaka_core.base.quantity import Quantity, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
 from sabaka_core.document.season import Season
@@ -17,7 +17,7 @@ from sabaka_core.moving.asked import move_in
 from sabaka_core.moving.nearest import nearest_change
 from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import lay_out
-from sabaka_core.season.weather import YEAR, weather_of
+from sabaka_core.season.weather import weather_of
 
 
 @study_rule("doesnt-go", "moving")

@@ -69,15 +69,15 @@ def _over(
 
 @study_rule("colony-crowded", "season")
 def colony_crowded(context: Context) -> Iterator[Draft]:
-    """Bees cover the combs they have and the queen is held back: the colony swarms."""
-    row, crowded = practice("laying_held_back"), _constants(context)["crowded"]
+    """Bees cover the combs they have while brood is raised: the colony swarms. That is a state, and no error."""
+    crowded = _constants(context)["crowded"]
     yield from _over(
         context,
         "colony-crowded",
-        lambda r: r.need.covered > crowded * r.given and r.eggs < row.number * r.wished_eggs,
+        lambda r: r.need.covered > crowded * r.given and r.eggs > _LEAST_WISH,
         "crowded, the colony is likely to swarm.",
-        "Bees cover the combs they have and the queen is short of cells for a week and more.",
-        row.source,
+        "Bees cover the combs they have for a week and more while brood is raised: give room, split, or catch it.",
+        table("season")["crowded"].source,
         text("{share} of the combs given at most", share=Quantity(value=crowded, unit="part")),
         lambda rows: Quantity(value=max(r.need.covered / r.given for r in rows), unit="part"),
         _A_WEEK,

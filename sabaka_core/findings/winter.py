@@ -158,11 +158,20 @@ def cannot_climb(context: Context) -> Iterator[Draft]:
             code="cannot-climb",
             severity="note",
             text=text(
-                "The cluster can’t climb all winter: combs are {comb} deep and it would need {least}.",
-                comb=mm(nest.comb_mm),
+                f"{nest.days} days × {{climb}} + {{cluster}} = {{least}} of comb to climb in, and there are {{comb}}: "
+                "{short} short" + (f", the last {nest.short_days} days." if nest.climb_matters else "."),
+                climb=mm(context.once(winter_in).c["climb"]),
+                cluster=mm(nest.cluster_mm),
                 least=mm(nest.least_comb_mm),
+                comb=mm(nest.comb_mm),
+                short=mm(nest.short_mm),
             ),
-            why="It winters at one end with its stores on one side, and the run of stores is the measure.",
+            why=(
+                "For so long no honey is left over the cluster: it has to come sideways, on a mild day. See to it that "
+                "the combs beside it are full, or look in and feed by then."
+                if nest.climb_matters
+                else "It winters at one end with its stores on one side, and the run of stores is the measure."
+            ),
             place=on("winter-combs", 0.0, nest.comb_mm),
             number=mm(nest.comb_mm),
             limit=text("{least} or more to climb", least=mm(nest.least_comb_mm)),

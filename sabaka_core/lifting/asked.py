@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.hive.context import Context
 from sabaka_core.lifting.body import body_of, value
+from sabaka_core.lifting.compared import Compared, compared
 from sabaka_core.lifting.loads import Lid, chosen_stack, lid_of
 from sabaka_core.lifting.niosh import LiftAt, lifting_index, multipliers
 from sabaka_core.lifting.stand import standing_of
@@ -41,6 +42,13 @@ def tasks_in(context: Context) -> tuple[Task, ...]:
     """What is done on one visit, as its run stands."""
     over = [(each, 1.0) for each in context.once(supers_in) if each.chamber == context.main.box]
     return tasks_now(context.once(work_in), over)
+
+
+def compared_in(context: Context) -> tuple[Compared, ...]:
+    """One visit and a year of them, here and at the stack."""
+    work = context.once(work_in)
+    stack = chosen_stack(work.lifting)
+    return compared(work, context.once(year_in), context.once(supers_in), context.once(lid_in), stack)
 
 
 def supers_in(context: Context) -> tuple[StandingSuper, ...]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import ceil, cos, radians
 
 from sabaka_core.base.errors import ParameterError
@@ -22,6 +22,8 @@ from sabaka_core.lifting.body import value
 from sabaka_core.season.nest import DEEP_MM2
 
 # How full of honey a comb is by what it is marked as.
+# Part of a box over which the next one is put on.
+_NEXT_BOX = 0.25
 _HONEY: dict[Contents, float] = {"empty": 0.0, "brood": 0.1, "pollen": 0.15, "nectar": 0.5, "honey": 1.0}
 
 
@@ -62,6 +64,7 @@ class StackBox:
     frame: Frame
     frames: int
     shell_kg: float
+    fixed: int | None = None
 
     @property
     def empty_kg(self) -> float:
@@ -77,6 +80,18 @@ class StackBox:
     def honey_kg(self) -> float:
         """Honey when every frame is full of it."""
         return self.frames * honey_kg(comb_area_mm2(self.frame), self.frame.spacing_mm)
+
+    @property
+    def lid_kg(self) -> float:
+        """A flat lid of boards over it."""
+        board = practice("stack_board").number
+        face = (self.box.across_mm + 2 * board) * (self.box.along_mm + 2 * board)
+        return face * board * density("softwood") / 1e9
+
+    def boxes_for(self, deep_combs: float) -> int:
+        """As many boxes as hold so many deep combs, a second from one and a quarter on; or as many as it has."""
+        needed = max(ceil(max(deep_combs, 1.0) * DEEP_MM2 / self.area_mm2 - _NEXT_BOX), 1)
+        return self.fixed or needed
 
     @property
     def full_kg(self) -> float:
@@ -112,7 +127,21 @@ def chosen_stack(lifting: Lifting) -> StackBox:
             f"No boxes are stacked for that frame. Choose one of: {names}.",
             "no-box",
         )
-    return box
+    return _as_wished(box, lifting)
+
+
+def _as_wished(stack: StackBox, lifting: Lifting) -> StackBox:
+    """The stack with as many frames to a box, and as many boxes, as the keeper says."""
+    frames = lifting.stack_frames or stack.frames
+    if frames != stack.frames:
+        # A box for fewer frames is as much narrower.
+        along = stack.box.along_mm + (frames - stack.frames) * stack.frame.spacing_mm
+        thick = practice("stack_board").number
+        around = 2 * (stack.box.across_mm + along + 2 * thick)
+        shell = around * stack.box.height_mm * thick * density("softwood") / 1e9
+        box = stack.box.model_copy(update={"along_mm": along})
+        stack = replace(stack, box=box, frames=frames, shell_kg=shell)
+    return replace(stack, fixed=lifting.stack_boxes)
 
 
 @dataclass(frozen=True)

@@ -268,7 +268,7 @@ def season_here(work: Work, plan: Plan, supers: Sequence[StandingSuper] = ()) ->
         brood = min(round(row.need.brood + row.need.pollen), combs)
         stored = row.need.honey + row.need.nectar
         stores = [c for c in _shares(stored) if c > 0.02][: max(combs - brood, 0)]
-        over = _over(plan, row.given, max(stored - (combs - brood), 0.0), supers)
+        over = supers_on(plan, row.given, max(stored - (combs - brood), 0.0), supers)
         spread = _places(work, combs)
         loads: list[tuple[str, float, float]] = [("brood comb", brood_kg, spread[i]) for i in range(brood)]
         for i, share in enumerate(stores):
@@ -279,7 +279,7 @@ def season_here(work: Work, plan: Plan, supers: Sequence[StandingSuper] = ()) ->
     return SeasonOfLifts("This hive", tuple(tasks))
 
 
-def _over(
+def supers_on(
     plan: Plan, given: float, stored: float, supers: Sequence[StandingSuper]
 ) -> list[tuple[StandingSuper, float]]:
     """The supers over the run that are on, lowest first, each with the share of it that stores fill."""
@@ -319,9 +319,8 @@ def season_there(work: Work, plan: Plan, box: StackBox) -> SeasonOfLifts:
     tasks = []
     for row in visit_rows(plan):
         honey_left = row.honey_kg + row.nectar_kg
-        # As many boxes as hold what the colony fills, two at least once it has one and a half.
         deep_combs = max(row.need.combs * comb_mm2, 1.0)
-        needed = max(ceil(deep_combs * DEEP_MM2 / box.area_mm2 - 0.25), 1)
+        needed = box.boxes_for(deep_combs)
         height, hold = box.box.height_mm, value("box_hold")
         foot = work.lifting.stack_stand_mm
         out = value("toes") + box.box.along_mm / 2 + practice("stack_board").number

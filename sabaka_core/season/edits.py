@@ -10,7 +10,7 @@ from sabaka_core.base.dates import ordinal
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import parse_number
 from sabaka_core.document.hive import Hive
-from sabaka_core.document.season import Flow, NamedWeather, Season, Seen
+from sabaka_core.document.season import AdditionName, Flow, NamedWeather, Season, Seen
 from sabaka_core.edits.action import Bench, Edit, Index, Typed
 from sabaka_core.edits.wishes import season_of
 from sabaka_core.hive.climate import climates
@@ -115,6 +115,19 @@ class OwnMonths(Edit):
         row = climates().get(season.climate)
         means = () if season.monthly_c or row is None else row.means
         return _with(hive, season, monthly_c=means, means_of="", weather=None)
+
+
+class SwitchAddition(Edit):
+    """Leave something out of the season's model, or take it in again."""
+
+    do: Literal["switch-addition"] = "switch-addition"
+    addition: AdditionName
+    on: bool
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        season = season_of(hive)
+        left = [each for each in season.without if each != self.addition]
+        return _with(hive, season, without=tuple(left if self.on else [*left, self.addition]))
 
 
 class UseWeather(Edit):

@@ -1,23 +1,36 @@
-"""A colony day by day: bees, brood, stores, comb.
+"""A colony day by day: bees, brood, stores, comb. Written once, for one season or for many at once.
 
 Adults follow Khoury, Myerscough and Barron 2011 (published, quoted from memory):
 ``dH/dt = L·N/(w+N) − H·(α − σF/N)``, ``dF/dt = H·(α − σF/N) − m·F``, ``N = H + F``.
-Ours adds, each with a switch in ``Season.without``: brood that takes 21 days, laying by season, losses by
-weather, laying by free cells, wax by flow, and stores. With all of them off it is the published model.
+Ours adds, each with a switch in ``Season.without``: brood that takes 21 days, laying by season (:mod:`.laying`), a
+third pool of bees of the winter, losses by weather, laying by free cells and by pollen, wax by flow, and stores. With
+all of them off it is the published model.
 """
 
 from __future__ import annotations
 
 from collections import deque
-from dataclasses import dataclass, field
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property, reduce
 from itertools import islice
 from math import inf, sqrt
+from operator import add
+from typing import Generic, Protocol
 
-from sabaka_core.season.weather import YEAR, Weather
+from pydantic import BaseModel, ConfigDict
+
+from sabaka_core.base.dates import YEAR
+from sabaka_core.base.sources import Mark
+from sabaka_core.kit.tables import records
+from sabaka_core.season.laying import YearOfLaying
+from sabaka_core.season.maths import NUMBERS, Maths, N, N_co
 
 BROOD_DAYS = 21
 # Days of a larva's life in which it is fed: from hatching to capping.
 LARVA_FIRST, LARVA_LAST = 3, 9
+# Under so few bees a colony is none [bees]: it keeps a division from going wrong, and nothing else.
+_NONE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -29,215 +42,279 @@ class CombSizes:
     deep_share: float
 
 
+class Addition(BaseModel):
+    """A row of data/additions.toml: what is added to the published equations, and why."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    name: str
+    why: str
+    mark: Mark
+
+
+def additions() -> dict[str, Addition]:
+    """Everything that is added, by the name of its switch."""
+    return records("additions", Addition)
+
+
+class Days(Protocol[N_co]):
+    """The weather of a year, by day: of one year, or of many."""
+
+    @property
+    def daily_c(self) -> Sequence[N_co]:
+        """Mean of each day [°C]."""
+        ...
+
+    @property
+    def weekly_c(self) -> Sequence[N_co]:
+        """Mean of each day’s week [°C]."""
+        ...
+
+    @property
+    def flow(self) -> Sequence[N_co]:
+        """Strength of the flow on each day, 0 to 1."""
+        ...
+
+    def laying(self, c: dict[str, float]) -> YearOfLaying[N_co]:
+        """What is laid through it, by the model’s constants."""
+        ...
+
+
 @dataclass(frozen=True)
-class Ways:
+class Ways(Generic[N]):
     """What a colony lives by: constants, weather, its combs, the model's switches and the peak of laying.
 
     ``brood_cells`` is the most brood that there is room for where the queen lays: in her run, not in what lies beyond.
+    ``maths`` is that of numbers, or of arrays with a place for each of many seasons.
     """
 
     c: dict[str, float]
-    weather: Weather
+    weather: Days[N]
     comb: CombSizes
     without: frozenset[str]
-    peak_laying: float
+    peak_laying: N | float
     brood_cells: float = inf
+    maths: Maths[N] = NUMBERS  # type: ignore[assignment]
+
+    @cached_property
+    def laying(self) -> YearOfLaying[N]:
+        """What is laid through the year."""
+        return self.weather.laying(self.c)
 
 
 @dataclass
-class ColonyState:
+class ColonyState(Generic[N]):
     """A colony on one evening. Honey and pollen in kg; combs are drawn by the bees out of those given."""
 
-    hive: float
-    foragers: float
-    brood: deque[float]
-    honey_kg: float
-    ripening: deque[float]
-    pollen_kg: float
-    drawn: float
-    given: float
-    eaten_kg: float = 0.0
-    ripened_kg: float = 0.0
-    fed_kg: float = 0.0
-    taken_kg: float = 0.0
-    wished_eggs: float = 0.0
-    laid_eggs: float = 0.0
-    emerged: float = 0.0
-    lost: float = field(default=0.0)
+    hive: N
+    foragers: N
+    brood: deque[N]
+    honey_kg: N
+    ripening: deque[N]
+    pollen_kg: N
+    drawn: N
+    given: N
+    winter: N = 0.0  # type: ignore[assignment]
+    eaten_kg: N = 0.0  # type: ignore[assignment]
+    ripened_kg: N = 0.0  # type: ignore[assignment]
+    fed_kg: N = 0.0  # type: ignore[assignment]
+    taken_kg: N = 0.0  # type: ignore[assignment]
+    wished_eggs: N = 0.0  # type: ignore[assignment]
+    laid_eggs: N = 0.0  # type: ignore[assignment]
+    emerged: N = 0.0  # type: ignore[assignment]
+    lost: N = 0.0  # type: ignore[assignment]
 
     @property
-    def bees(self) -> float:
-        return self.hive + self.foragers
+    def bees(self) -> N:
+        """All adults: bees of the hive, foragers, bees of the winter."""
+        return self.hive + self.foragers + self.winter
 
     @property
-    def brood_cells(self) -> float:
-        return sum(self.brood)
+    def brood_cells(self) -> N:
+        return reduce(add, self.brood)
 
     @property
-    def nectar_kg(self) -> float:
+    def sealed_cells(self) -> N:
+        """Brood that is capped."""
+        return reduce(add, islice(self.brood, LARVA_LAST, None))
+
+    @property
+    def nectar_kg(self) -> N:
         """Nectar in the combs, by the honey it will be [kg]."""
-        return sum(self.ripening)
+        return reduce(add, self.ripening)
 
-    def copy(self) -> ColonyState:
-        return ColonyState(
-            self.hive,
-            self.foragers,
-            deque(self.brood),
-            self.honey_kg,
-            deque(self.ripening),
-            self.pollen_kg,
-            self.drawn,
-            self.given,
-            self.eaten_kg,
-            self.ripened_kg,
-            self.fed_kg,
-            self.taken_kg,
-        )
+    def copy(self) -> ColonyState[N]:
+        return replace(self, brood=deque(self.brood), ripening=deque(self.ripening))
 
 
 @dataclass(frozen=True)
-class Need:
-    """Combs that a colony fills or covers."""
+class Need(Generic[N]):
+    """Combs that a colony fills or covers; ``combs`` are what it fills, or what it covers when that is more."""
 
-    brood: float
-    pollen: float
-    honey: float
-    nectar: float
-    covered: float
-
-    @property
-    def combs(self) -> float:
-        """Combs it needs: what it fills, or what it covers when that is more."""
-        return max(self.brood + self.pollen + self.honey + self.nectar, self.covered)
+    brood: N
+    pollen: N
+    honey: N
+    nectar: N
+    covered: N
+    combs: N
 
 
-def need_of(colony: ColonyState, ways: Ways) -> Need:
+def need_of(colony: ColonyState[N], ways: Ways[N]) -> Need[N]:
     """How many combs a colony needs now."""
     c, comb = ways.c, ways.comb
-    return Need(
-        brood=colony.brood_cells / (comb.cells * c["brood_share"]),
-        pollen=colony.pollen_kg / (c["comb_pollen"] * comb.deep_share),
-        honey=colony.honey_kg / comb.honey_kg,
-        nectar=colony.nectar_kg * c["nectar_space"] / comb.honey_kg,
-        covered=colony.bees / (c["bees_a_deep_comb"] * comb.deep_share),
-    )
+    brood = colony.brood_cells / (comb.cells * c["brood_share"])
+    pollen = colony.pollen_kg / (c["comb_pollen"] * comb.deep_share)
+    honey = colony.honey_kg / comb.honey_kg
+    nectar = colony.nectar_kg * c["nectar_space"] / comb.honey_kg
+    covered = colony.bees / (c["bees_a_deep_comb"] * comb.deep_share)
+    return Need(brood, pollen, honey, nectar, covered, ways.maths.most(brood + pollen + honey + nectar, covered))
 
 
-def activity(weekly_c: float, c: dict[str, float]) -> float:
-    """How far the season is open, 0 to 1, by the weekly mean."""
-    begins, full = c["laying_begins"], max(c["laying_full"], c["laying_begins"] + 0.5)
-    return min(max((weekly_c - begins) / (full - begins), 0.0), 1.0)
+def activity(weekly_c: N, c: dict[str, float], maths: Maths[N] = NUMBERS) -> N:  # type: ignore[assignment]
+    """How far bees fly, 0 to 1, by the weekly mean."""
+    begins, full = c["flight_begins"], max(c["flight_full"], c["flight_begins"] + 0.5)
+    return maths.least(maths.most((weekly_c - begins) / (full - begins), 0.0), 1.0)
 
 
-def step(colony: ColonyState, day: int, ways: Ways, late: bool = False) -> None:
+def step(colony: ColonyState[N], day: int, ways: Ways[N]) -> None:
     """One day of a colony, in place.
 
     Args:
         day: day of the year, from 0.
-        late: whether the year's last flow is over.
     """
-    c, off = ways.c, ways.without
-    flow = ways.weather.flow[day % YEAR]
-    open_ = activity(ways.weather.weekly_c[day % YEAR], c)
-    bees = colony.bees
-    eggs = _eggs(colony, ways, bees, open_, flow, late)
-    colony.laid_eggs = eggs
+    c, off, maths, at = ways.c, ways.without, ways.maths, day % YEAR
+    flow = ways.weather.flow[at]
+    open_ = activity(ways.weather.weekly_c[at], c, maths)
+    bees, brood = colony.bees, colony.brood_cells
+    free = _free(colony, ways, brood)
+    colony.laid_eggs = eggs = _eggs(colony, ways, at, bees, free, brood)
     if "brood-delay" in off:
         emerging = eggs
         colony.brood[0] = eggs
     else:
         colony.brood.appendleft(eggs)
-        emerging = colony.brood.pop() * c["brood_survival"]
+        capped = colony.brood.pop()
+        emerging, brood = capped * c["brood_survival"], brood + eggs - capped
     colony.emerged = emerging
+    _adults(colony, ways, at, bees, brood, emerging, open_)
+    if "stores" not in off:
+        _stores(colony, ways, open_, flow, free - eggs)
+    _wax(colony, ways, at, flow)
 
-    recruits = colony.hive * (c["recruitment"] - c["inhibition"] * colony.foragers / bees) if bees > 0 else 0.0
+
+def _adults(colony: ColonyState[N], ways: Ways[N], at: int, bees: N, brood: N, emerging: N, open_: N) -> None:
+    """Bees emerge, go out to forage, and die."""
+    c, off, maths = ways.c, ways.without, ways.maths
+    recruits = colony.hive * (c["recruitment"] - c["inhibition"] * colony.foragers / maths.most(bees, _NONE))
     if "weather-loss" in off:
-        lost_foragers, lost_hive = c["forager_loss"] * colony.foragers, 0.0
+        lost_foragers, lost_hive = c["forager_loss"] * colony.foragers, 0.0 * colony.hive
     else:
         # No bee goes to forage in winter; those that forage wear out, those in cluster hardly.
-        recruits *= open_ if recruits > 0 else 1.0
-        loss = c["winter_loss"] + (c["forager_loss"] * c["flight_share"] - c["winter_loss"]) * open_
+        recruits = maths.where(recruits > 0, recruits * open_, recruits)
+        loss = c["winter_loss"] + (c["forager_loss"] - c["winter_loss"]) * open_
         lost_foragers, lost_hive = loss * colony.foragers, c["winter_loss"] * (1 - open_) * colony.hive
-    colony.hive = max(colony.hive + emerging - recruits - lost_hive, 0.0)
-    colony.foragers = max(colony.foragers + recruits - lost_foragers, 0.0)
-    colony.lost = lost_foragers + lost_hive
-    if "stores" not in off:
-        _stores(colony, ways, open_, flow)
-    _wax(colony, ways, day, flow)
+    # No more go back into the hive than forage, and no more out than are in it.
+    recruits = maths.least(maths.most(recruits, lost_foragers - colony.foragers), colony.hive - lost_hive)
+    # Bees of the winter die little until the brood of the new year wears them out.
+    worn = c["winter_bee_loss"] + c["winter_bee_spring_loss"] * ways.laying.spring[at]
+    lost_winter = maths.least(worn * colony.winter, colony.winter)
+    if "winter-bees" in off:
+        long_lived = 0.0 * emerging
+    else:
+        few = brood < c["winter_bee_ratio"] * bees
+        long_lived = maths.where(few & ways.laying.autumn[at], emerging, 0.0)
+    colony.winter = colony.winter + long_lived - lost_winter
+    colony.hive = maths.most(colony.hive + emerging - long_lived - recruits - lost_hive, 0.0)
+    colony.foragers = maths.most(colony.foragers + recruits - lost_foragers, 0.0)
+    colony.lost = lost_foragers + lost_hive + lost_winter
 
 
-def _eggs(colony: ColonyState, ways: Ways, bees: float, open_: float, flow: float, late: bool) -> float:
-    c, off = ways.c, ways.without
-    if bees <= 0:
-        colony.wished_eggs = 0.0
-        return 0.0
-    eggs = c["laying"] * bees / (c["half_laying_bees"] + bees)
-    if "seasonal-laying" not in off:
-        mood = c["late_laying"] if late else c["dearth_laying"] + (1 - c["dearth_laying"]) * min(flow / 0.5, 1.0)
+def _eggs(colony: ColonyState[N], ways: Ways[N], at: int, bees: N, free: N, brood: N) -> N:
+    """The lesser of what a colony of its size reaches and what the season lets it, of free cells and of pollen."""
+    c, off, maths = ways.c, ways.without, ways.maths
+    half = c["half_laying_bees"]
+    if "seasonal-laying" in off:
+        eggs = c["laying"] * bees / (half + bees)
+    else:
         # The peak is what a colony of some size reaches; a smaller one lays as the published curve rises.
-        reached = (
-            ways.peak_laying * (1 + c["half_laying_bees"] / c["peak_bees"]) * bees / (c["half_laying_bees"] + bees)
-        )
-        eggs = min(reached, ways.peak_laying) * open_ * mood
+        reached = ways.peak_laying * (1 + half / c["peak_bees"]) * bees / (half + bees)
+        eggs = maths.least(reached, ways.peak_laying * ways.laying.share[at])
     colony.wished_eggs = eggs
     if "free-cells" not in off:
-        eggs = min(eggs, max(free_cells(colony, ways), 0.0), max(ways.brood_cells - colony.brood_cells, 0.0))
+        eggs = maths.least(eggs, maths.most(free, 0.0))
+        if ways.brood_cells < inf:
+            eggs = maths.least(eggs, maths.most(ways.brood_cells - brood, 0.0))
+    if not off & {"pollen", "stores"}:
+        fed = LARVA_LAST - LARVA_FIRST
+        eggs = maths.least(eggs, colony.pollen_kg * 1e6 / (c["larva_pollen"] * fed))
     return eggs
 
 
-def free_cells(colony: ColonyState, ways: Ways) -> float:
+def _free(colony: ColonyState[N], ways: Ways[N], brood: N) -> N:
     """Drawn cells that hold nothing."""
-    need = need_of(colony, ways)
-    stores = (need.pollen + need.honey + need.nectar) * ways.comb.cells
-    return colony.drawn * ways.comb.cells - stores - colony.brood_cells
+    c, comb = ways.c, ways.comb
+    honey = (colony.honey_kg + colony.nectar_kg * c["nectar_space"]) / comb.honey_kg
+    pollen = colony.pollen_kg / (c["comb_pollen"] * comb.deep_share)
+    return (colony.drawn - honey - pollen) * comb.cells - brood
 
 
-def _stores(colony: ColonyState, ways: Ways, open_: float, flow: float) -> None:
-    c = ways.c
-    larvae = sum(islice(colony.brood, LARVA_FIRST, LARVA_LAST))
+def _stores(colony: ColonyState[N], ways: Ways[N], open_: N, flow: N, free: N) -> None:
+    c, maths = ways.c, ways.maths
+    larvae = reduce(add, islice(colony.brood, LARVA_FIRST, LARVA_LAST))
     per_day = LARVA_LAST - LARVA_FIRST
     adult_mg = c["adult_honey_active"] * open_ + c["adult_honey_cluster"] * (1 - open_)
     eats = (colony.bees * adult_mg + larvae * c["larva_honey"] / per_day) / 1e6
-    nectar_kg = income_kg(colony.foragers, flow, open_, c)
+    nectar_kg = income_kg(colony.foragers, flow, open_, c, maths)
     # What finds no cell stays out: nectar takes several times its honey's room.
-    room_kg = max(free_cells(colony, ways), 0.0) / ways.comb.cells * ways.comb.honey_kg / c["nectar_space"]
-    colony.ripening.appendleft(min(nectar_kg, room_kg))
+    room_kg = maths.most(free, 0.0) / ways.comb.cells * ways.comb.honey_kg / c["nectar_space"]
+    colony.ripening.appendleft(maths.least(nectar_kg, room_kg))
     ripe = colony.ripening.pop()
-    colony.ripened_kg += ripe
+    colony.ripened_kg = colony.ripened_kg + ripe
     stock = colony.honey_kg + ripe - eats
-    if stock < 0:
+    lacks = maths.most(-stock, 0.0)
+    if maths.anywhere(lacks > 0):
         # Nectar is eaten first-hand; what is still lacking has to be fed.
-        fresh = min(colony.nectar_kg, -stock)
-        if fresh > 0:
-            share = 1 - fresh / colony.nectar_kg
-            colony.ripening = deque(n * share for n in colony.ripening)
-            colony.ripened_kg += fresh
-            stock += fresh
-        colony.fed_kg += max(-stock, 0.0)
-        stock = max(stock, 0.0)
-    colony.eaten_kg += eats
+        nectar = colony.nectar_kg
+        fresh = maths.least(nectar, lacks)
+        share = 1 - fresh / maths.most(nectar, _NONE)
+        colony.ripening = deque(each * share for each in colony.ripening)
+        colony.ripened_kg = colony.ripened_kg + fresh
+        colony.fed_kg = colony.fed_kg + lacks - fresh
+        stock = maths.most(stock, 0.0)
+    colony.eaten_kg = colony.eaten_kg + eats
     colony.honey_kg = stock
     uses = larvae * c["larva_pollen"] / per_day / 1e6
-    wanted = uses * c["pollen_days"]
-    brought = max(wanted - colony.pollen_kg, 0.0) * 0.2 * open_
-    colony.pollen_kg = max(colony.pollen_kg + brought - uses * (1 - open_), 0.0)
+    wanted = maths.most(uses * c["pollen_days"], c["pollen_winter"])
+    flies = maths.most(open_, c["pollen_flight"])
+    brought = maths.least(
+        colony.bees * c["bee_pollen"] / 1000 * flies, maths.most(wanted + uses - colony.pollen_kg, 0.0)
+    )
+    colony.pollen_kg = maths.most(colony.pollen_kg + brought - uses, 0.0)
 
 
-def income_kg(foragers: float, flow: float, open_: float, c: dict[str, float]) -> float:
+def income_kg(
+    foragers: N,
+    flow: N | float,
+    open_: N,
+    c: dict[str, float],
+    maths: Maths[N] = NUMBERS,  # type: ignore[assignment]
+) -> N:
     """Honey that the day's nectar will be [kg]; between flows foragers still find a trickle."""
-    return foragers * c["forager_nectar"] * max(flow, c["trickle"]) * open_ / 1000 * c["nectar_honey"]
+    return foragers * c["forager_nectar"] * maths.most(flow, c["trickle"]) * open_ / 1000 * c["nectar_honey"]
 
 
-def _wax(colony: ColonyState, ways: Ways, day: int, flow: float) -> None:
-    c = ways.c
+def _wax(colony: ColonyState[N], ways: Ways[N], at: int, flow: N) -> None:
+    c, maths = ways.c, ways.maths
     if "wax-limit" in ways.without:
         colony.drawn = colony.given
         return
-    warm = ways.weather.daily_c[day % YEAR] >= c["wax_least"]
-    builds = c["wax_combs_a_week"] / 7 * colony.bees / c["strong_colony"] / ways.comb.deep_share if warm else 0.0
+    warm = ways.weather.daily_c[at] >= c["wax_least"]
+    many = maths.least(colony.bees / c["wax_bees"], 1.0)
+    builds = maths.where(warm, c["wax_combs_a_week"] / 7 * many / ways.comb.deep_share, 0.0)
     # A swarm builds on what it brought, a colony on what comes in.
-    feeding = 0.3 if colony.drawn < 4 else 0.0
-    colony.drawn = min(max(colony.drawn, 0.0) + builds * min(max(flow, feeding), 1.0), colony.given)
+    feeding = maths.where(colony.drawn * ways.comb.deep_share < c["swarm_combs"], c["swarm_wax"], 0.0)
+    share = maths.least(maths.most(flow, feeding), 1.0)
+    colony.drawn = maths.least(maths.most(colony.drawn, 0.0) + builds * share, colony.given)
 
 
 def equilibrium(laying: float, w: float, alpha: float, sigma: float, m: float) -> tuple[float, float]:

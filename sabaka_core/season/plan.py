@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections import deque
 from math import floor, inf
 
-from sabaka_core.base.dates import day_of_year, ordinal, short
+from sabaka_core.base.dates import YEAR, day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Colony
 from sabaka_core.document.season import Season, Seen
@@ -18,15 +18,16 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
-from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, activity, income_kg, need_of, step
+from sabaka_core.season.model import BROOD_DAYS, Ways, activity, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, Visit
+from sabaka_core.season.reserve import reserves
 from sabaka_core.season.rooms import FurtherRoom
-from sabaka_core.season.weather import YEAR, weather_of
+from sabaka_core.season.starts import Wintered, begin
+from sabaka_core.season.undisturbed import ENDLESS, undisturbed
+from sabaka_core.season.weather import weather_of
 
 DAYS, WEEK = 365, 7
-# Where no keeper's hive ends: for asking what a colony would need.
-ENDLESS = 400.0
 # Combs added at one visit at the most; more than these chill the nest or stay empty.
 MOST_ADDED = 4
 # Deep combs of empty room that a colony in the cold stands.
@@ -38,21 +39,6 @@ _NO_ROOM = (
     "feed weeks earlier, while they still build. Watch the stores: this colony may starve before spring."
 )
 _SHUT = "Bees draw down to their run: an empty box over or beside them is cold, and wax moth and mice find it first."
-# Bees that the stores between flows are reckoned for.
-WINTER_BEES = 14_000.0
-_START: dict[str, tuple[float, float, float, float]] = {
-    # bees, brood combs, drawn combs, honey combs
-    "swarm": (12_000, 0.0, 0.0, 0.2),
-    "nucleus": (9_000, 2.5, 5.0, 1.5),
-    "overwintered": (12_000, 1.0, 8.0, 3.0),
-    "split": (13_000, 4.0, 7.0, 2.0),
-}
-START_WORDS = {
-    "swarm": "a swarm of 12,000 bees on empty combs",
-    "nucleus": "a nucleus on five drawn combs",
-    "overwintered": "a colony that has wintered",
-    "split": "half of a strong colony",
-}
 
 
 def first_warm_day(season: Season) -> int:
@@ -86,8 +72,16 @@ class Planner:
         self.last_flow = self.weather.last_flow_day()
         self.spare = 1 if season.room == "just-enough" else 2
         self._check_start()
-        self.colony = self._begin()
-        self.reserves = self._reserves()
+        evenings = undisturbed(self.weather, self.c, self.ways.without, season.peak_laying)
+        self.reserves = reserves(self.weather, evenings, self.c["winter_reserve"], self.c["least_stores"])
+        before = day_of_year(self.first - 1)
+        stores = min(self.reserves[day_of_year(self.first)], self.c["most_stores"])
+        # It went into the winter when weeks grew cold: with so much, and so many.
+        cold = [day for day in range(YEAR) if self.weather.weekly_c[day] < self.c["cold"]]
+        had = min(max((self.reserves[day] for day in cold), default=stores), self.c["most_stores"])
+        many = max((evenings[day].bees for day in _autumn(cold)), default=0.0)
+        wintered = Wintered(evenings[before], stores, had, many)
+        self.colony = begin(season.start, self.nest, self.ways, self.spare, wintered)
         # What has to be there when the last flow ends.
         self.reserve_kg = self.reserves[(self.last_flow + 1) % YEAR]
         self.seen = {ordinal(s.day, f"/season/seen/{i}/day"): s for i, s in enumerate(season.seen)}
@@ -106,27 +100,6 @@ class Planner:
                 "mid-winter",
             )
 
-    def _begin(self) -> ColonyState:
-        bees, brood_combs, drawn, honey_combs = _START[self.season.start]
-        comb = self.nest.sizes
-        # Start states are told in deep combs; a smaller comb takes more of them.
-        eggs = brood_combs * comb.cells / comb.deep_share * self.c["brood_share"] / BROOD_DAYS
-        # What a colony begins on hangs in its run; further rooms are opened on the first visit that asks for them.
-        capacity = float(self.nest.capacity)
-        drawn = min(drawn / comb.deep_share, capacity)
-        wanted = max(drawn, bees / (self.c["bees_a_deep_comb"] * comb.deep_share) + self.spare, LEAST_COMBS)
-        given = min(float(whole_combs(wanted)), capacity) if self.nest.moves else capacity
-        return ColonyState(
-            hive=bees * 0.75,
-            foragers=bees * 0.25,
-            brood=deque([eggs] * BROOD_DAYS),
-            honey_kg=honey_combs * comb.honey_kg / comb.deep_share,
-            ripening=deque([0.0] * max(round(self.c["ripening"]), 1)),
-            pollen_kg=0.2,
-            drawn=min(drawn, given),
-            given=given,
-        )
-
     def _late(self, day: int) -> bool:
         """Whether the year's last flow is over and the next hasn't begun."""
         if self.last_flow < 0:
@@ -134,27 +107,8 @@ class Planner:
         since = (day_of_year(day) - self.last_flow) % YEAR
         return 0 < since < 150 and self.weather.flow[day_of_year(day)] == 0
 
-    def _reserves(self) -> list[float]:
-        """Honey to have on each day of the year to come to the next flow [kg], reckoned backward from it."""
-        if self.last_flow < 0:
-            return [12.0] * YEAR
-        reserves = [0.0] * YEAR
-        for back in range(2 * YEAR):
-            day = (self.last_flow - back) % YEAR
-            if self.weather.flow[day] > 0:
-                continue
-            open_ = activity(self.weather.weekly_c[day], self.c)
-            mg = self.c["adult_honey_active"] * open_ + self.c["adult_honey_cluster"] * (1 - open_)
-            larvae = self.season.peak_laying * 0.35 * open_ * self.c["larva_honey"]
-            found = income_kg(WINTER_BEES * 0.25, 0.0, open_, self.c)
-            today = max((WINTER_BEES * mg + larvae) / 1e6 - found, 0.0) * self.c["winter_reserve"]
-            after = (day + 1) % YEAR
-            reserves[day] = today + (reserves[after] if self.weather.flow[after] == 0 else 0.0)
-        return reserves
-
     def _reserve_on(self, day: int) -> float:
-        at = day_of_year(day)
-        return self.reserves[at] if self.weather.flow[at] == 0 else 0.0
+        return self.reserves[day_of_year(day)]
 
     def run(self) -> Plan:
         """The year, day by day."""
@@ -170,7 +124,7 @@ class Planner:
                 if steps is not None:
                     visits.append(Visit(day, round(self.colony.given), tuple(steps)))
                     next_visit = day + self.season.visit_days
-            step(self.colony, day_of_year(day), self.ways, self._late(day))
+            step(self.colony, day_of_year(day), self.ways)
             rows.append(self._row(day))
         return Plan(
             season=self.season,
@@ -192,6 +146,7 @@ class Planner:
             bees=s.bees,
             foragers=s.foragers,
             brood_cells=s.brood_cells,
+            sealed_cells=s.sealed_cells,
             eggs=s.laid_eggs,
             wished_eggs=s.wished_eggs,
             honey_kg=s.honey_kg,
@@ -210,11 +165,13 @@ class Planner:
         """What was found on a visit takes the model's place."""
         s, comb = self.colony, self.nest.sizes
         bees = seen.combs_covered * self.c["bees_a_deep_comb"] * comb.deep_share
-        share = s.foragers / s.bees if s.bees > 0 else 0.25
-        s.hive, s.foragers = bees * (1 - share), bees * share
+        # As many of each kind as the model had.
+        now = s.bees
+        parts = (s.hive / now, s.foragers / now, s.winter / now) if now > 0 else (1.0, 0.0, 0.0)
+        s.hive, s.foragers, s.winter = (bees * part for part in parts)
         cells = seen.combs_brood * comb.cells * self.c["brood_share"]
-        now = s.brood_cells
-        s.brood = deque(b * cells / now for b in s.brood) if now > 0 else deque([cells / BROOD_DAYS] * BROOD_DAYS)
+        brood = s.brood_cells
+        s.brood = deque(b * cells / brood for b in s.brood) if brood > 0 else deque([cells / BROOD_DAYS] * BROOD_DAYS)
         s.honey_kg = seen.combs_honey * comb.honey_kg
         held = whole_combs(seen.combs_brood + seen.combs_honey)
         s.drawn = min(max(s.drawn, float(held)), float(self.nest.room))
@@ -241,7 +198,7 @@ class Planner:
             self._contract(steps, day)
         elif not late or self.contraction is None:
             self._make_room(steps, day)
-        if late and self.contraction == day:
+        if late and (self.contraction == day or self.weather.weekly_c[at] < practice("feed_below").number):
             self._feed(steps, day)
         return steps
 
@@ -294,7 +251,7 @@ class Planner:
         ahead.drawn = max(ahead.drawn, s.given)
         need = need_of(ahead, self.ways).combs
         for future in range(day, day + self.season.visit_days):
-            step(ahead, day_of_year(future), self.ways, self._late(future))
+            step(ahead, day_of_year(future), self.ways)
             need = max(need, need_of(ahead, self.ways).combs)
         target = min(max(whole_combs(need) + self.spare, LEAST_COMBS), nest.room)
         added = min(min(target, nest.capacity) - round(s.given), MOST_ADDED)
@@ -325,7 +282,7 @@ class Planner:
         for future in range(day, day + 60):
             if self.weather.weekly_c[day_of_year(future)] < self.c["cold"]:
                 break
-            step(ahead, day_of_year(future), self.ways, self._late(future))
+            step(ahead, day_of_year(future), self.ways)
         return need_of(ahead, self.ways).covered
 
     def _contract(self, steps: list[Step], day: int) -> None:
@@ -385,6 +342,12 @@ class Planner:
             words = f"Leave {room.title} {'on' if room.number is not None else 'open'}, with its honey."
             steps.append(Step("stays", words, "The winter asks for more stores than the run holds.", float(room.worth)))
         return self.nest.capacity if stays else min(max(wanted, LEAST_COMBS), self.nest.capacity)
+
+
+def _autumn(cold: list[int]) -> list[int]:
+    """Of the cold days of a year the first of each cold stretch."""
+    there = set(cold)
+    return [day for day in cold if (day - 1) % YEAR not in there]
 
 
 def _combs(number: int) -> str:

@@ -22,6 +22,7 @@ class DayRow:
     bees: float
     foragers: float
     brood_cells: float
+    sealed_cells: float
     eggs: float
     wished_eggs: float
     honey_kg: float
@@ -29,7 +30,7 @@ class DayRow:
     pollen_kg: float
     drawn: float
     given: float
-    need: Need
+    need: Need[float]
     eaten_kg: float
     ripened_kg: float
     fed_kg: float

@@ -10,16 +10,18 @@ from functools import lru_cache
 
 import numpy as np
 
-from sabaka_core.base.dates import parse_day_of_year
+from sabaka_core.base.dates import YEAR, parse_day_of_year
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.hive.climate import climates
 from sabaka_core.season.daily import DailyWeather
+from sabaka_core.season.laying import YearOfLaying, has_winter, laying_of
 from sabaka_core.season.packed import sha_of
 
-YEAR = 365
+# The climate that the published curve of laying is taken to be of.
+_OF_THE_CURVE = "cool-temperate"
 _MID_MONTH = [15.5, 45, 74.5, 105, 135.5, 166, 196.5, 227.5, 258, 288.5, 319, 349.5]
 
 
@@ -30,6 +32,14 @@ class Weather:
     daily_c: tuple[float, ...]
     weekly_c: tuple[float, ...]
     flow: tuple[float, ...]
+
+    def laying(self, c: dict[str, float]) -> YearOfLaying[float]:
+        """The laying of the place, by the model's constants."""
+        return laying_of(self.weekly_c, self.flow, curves_own_c(), c)
+
+    def has_winter(self, c: dict[str, float]) -> bool:
+        """Whether some weeks are too cold for the season to go on."""
+        return has_winter(self.weekly_c, c)
 
     def last_flow_day(self) -> int:
         """Day of the year after which no flow comes until the next warm season; −1 when there is none."""
@@ -68,12 +78,18 @@ def build(means: tuple[float, ...], flows: tuple[Flow, ...]) -> Weather:
     days = np.arange(YEAR)
     around = [_MID_MONTH[-1] - YEAR, *_MID_MONTH, _MID_MONTH[0] + YEAR]
     daily = np.interp(days + 0.5, around, [means[-1], *means, means[0]])
-    return Weather(tuple(daily.tolist()), _weekly(daily), _flow(flows))
+    return Weather(tuple(daily.tolist()), tuple(weekly_of(daily).tolist()), _flow(flows))
 
 
-def _weekly(daily: Floats) -> tuple[float, ...]:
+def weekly_of(daily: Floats) -> Floats:
+    """The mean of each day's week, the year going round."""
     padded = np.concatenate([daily[-3:], daily, daily[:3]])
-    return tuple(np.convolve(padded, np.ones(7) / 7, mode="valid").tolist())
+    return np.convolve(padded, np.ones(7) / 7, mode="valid")
+
+
+def curves_own_c() -> tuple[float, ...]:
+    """Weekly means of the climate that the published curve of laying is taken to be of [°C]."""
+    return build(tuple(map(float, climates()[_OF_THE_CURVE].means)), ()).weekly_c
 
 
 def _flow(flows: tuple[Flow, ...]) -> tuple[float, ...]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from sabaka_core.base.dates import day_of_year, iso, parse_day_of_year, short
+from sabaka_core.base.dates import YEAR, day_of_year, iso, parse_day_of_year, short
 from sabaka_core.base.quantity import text
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import is_southern
@@ -14,7 +14,6 @@ from sabaka_core.run.entrances import SETTING_WORDS
 from sabaka_core.season.drones import drone_rounds
 from sabaka_core.season.plan import WEEK
 from sabaka_core.season.planned import Plan
-from sabaka_core.season.weather import YEAR
 
 
 def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:

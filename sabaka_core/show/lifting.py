@@ -22,9 +22,20 @@ from sabaka_core.kit.findings import Mend
 from sabaka_core.kit.forms import FieldGroup
 from sabaka_core.kit.metrics import Metric, Working
 from sabaka_core.kit.working import computed, given, read_off, simulated
-from sabaka_core.lifting.asked import here_in, lid_in, middle_place, super_in, tasks_in, there_in, work_in
+from sabaka_core.lifting.asked import (
+    compared_in,
+    here_in,
+    lid_in,
+    middle_place,
+    super_in,
+    supers_in,
+    tasks_in,
+    there_in,
+    work_in,
+)
 from sabaka_core.lifting.body import value
-from sabaka_core.lifting.loads import comb_loads, people
+from sabaka_core.lifting.compared import order_of_work
+from sabaka_core.lifting.loads import chosen_stack, comb_loads, people
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.lifting.stand import handles_of
 from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, finite
@@ -67,6 +78,7 @@ class LiftingStudy(Study):
         yield from _season_metrics(context.once(there_in), "stack.", "The same at the stack")
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
+        yield from _compared_tables(context)
         yield _lifts_table(context)
         yield _tasks_table(context)
         yield _legs_table(context)
@@ -88,6 +100,12 @@ class LiftingStudy(Study):
         return lifting_forms(context.main)
 
     def notes(self, context: Context) -> Iterable[str]:
+        if context.hive.system == "rear-access":
+            yield (
+                "Frames that stand on rods are drawn out level, at the height they stand at, often kneeling: the "
+                "equation covers no kneeling, seated or one-handed lift, so read its index as the least there is to "
+                "bear."
+            )
         handles = handles_of(context.main)
         if handles is None:
             return
@@ -179,6 +197,25 @@ def _index_of(lift: Lift) -> tuple[float, Working]:
     return computed("i = L / min(K·H·V·D·A·F·C, M)", load, constant, *inputs, own)
 
 
+def _compared_tables(context: Context) -> Iterator[Table]:
+    """What comes off and goes back for a task: here and at the stack, on the fullest visit and over the year."""
+    found = context.once(compared_in)
+    if not found:
+        return
+    columns = ("Task", "combs", "boxes", "in all", "stack: combs", "boxes", "in all")
+    for key, title, yearly in (("one-visit", "On the fullest visit", False), ("one-year", "Over the year", True)):
+        lines = []
+        for each in found:
+            sides = (each.here_year, each.there_year) if yearly else (each.here, each.there)
+            cells = [cell for side in sides for cell in (count(side.combs), count(side.boxes), kilograms(side.kg))]
+            lines.append(Line(key=each.name, cells=(text(each.name), *cells)))
+        yield Table(key=key, title=title, columns=columns, lines=tuple(lines))
+    over = [each for each in context.once(supers_in) if each.chamber == context.main.box]
+    order = order_of_work(context.whole, over, context.once(lid_in))
+    steps = tuple(Line(cells=(count(i), text(words))) for i, words in enumerate(order, 1))
+    yield Table(key="order", title="In this order, and back the other way round", columns=("", "what"), lines=steps)
+
+
 def _lifts_table(context: Context) -> Table:
     """The worst few of an inspection here, and of the stack's fullest visit."""
 
@@ -261,6 +298,9 @@ def _loads(context: Context) -> Iterator[Line]:
             cells=(text(f"{_lid_words(whole)}, hinged on the {lid.hinge.replace('-', ' ')}"), kilograms(lid.kg)),
             why=why,
         )
+    stack = chosen_stack(context.once(work_in).lifting)
+    why = f"{stack.frames} frames of {stack.name}; {people(stack.full_kg)} to carry it."
+    yield Line(cells=(text("A box of the stack, full of honey"), kilograms(stack.full_kg)), why=why)
     if full is not None:
         words = text("A super full of honey, its holds {hold} above the ground", hold=mm(full.hold_mm))
         yield Line(cells=(words, kilograms(full.kg)), why=f"Index {full.index:.2f}.")

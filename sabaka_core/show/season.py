@@ -27,16 +27,21 @@ from sabaka_core.run.entrances import place_entrances
 from sabaka_core.run.layout import lay_out
 from sabaka_core.run.settings import chamber_on
 from sabaka_core.season.asked import further_years, year_in
-from sabaka_core.season.plan import START_WORDS, WEEK
+from sabaka_core.season.constants import constants
+from sabaka_core.season.plan import WEEK
 from sabaka_core.season.planned import Plan, balance_kg
-from sabaka_core.season.weather import place_of
+from sabaka_core.season.starts import start_words
+from sabaka_core.season.weather import place_of, weather_of
+from sabaka_core.show.carried import feed_words, with_carried
 from sabaka_core.show.dated import dated, merged
 from sabaka_core.show.forms.season import season_forms
 from sabaka_core.show.rooms import rooms_tables
 from sabaka_core.show.study import Numbers, Study
 
 _MODEL = Source(
-    mark="published", note="Khoury, Myerscough and Barron 2011, quoted from memory, with additions named in the ledger"
+    mark="published",
+    note="Khoury, Myerscough and Barron 2011; laying after Schmickl and Crailsheim 2007; both quoted from memory, with "
+    "additions named in the ledger",
 )
 _YEAR, _SIZE = "The year", "How big must it be?"
 # Honey left on when it is taken in time, and combs more for comfort: common practice.
@@ -56,7 +61,7 @@ class SeasonStudy(Study):
 
     def lead(self, context: Context) -> Text:
         plan = context.once(year_in)
-        return text(f"{place_of(plan.season)}; {START_WORDS[plan.season.start]}, {short(plan.days[0].day)}.")
+        return text(f"{place_of(plan.season)}; {_begins(plan)}, {short(plan.days[0].day)}.")
 
     def metrics(self, context: Context) -> Iterable[Metric]:
         plan = context.once(year_in)
@@ -82,7 +87,8 @@ class SeasonStudy(Study):
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
         plan = context.once(year_in)
-        return merged((*_visits(plan), *dated(plan, context.main)))
+        found = merged((*_visits(plan, context.main), *dated(plan, context.main)))
+        return with_carried(found, plan, context.main)
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
         yield rod_of_week(context, asked.shown)
@@ -107,6 +113,11 @@ class SeasonStudy(Study):
         return season_forms(context.main)
 
 
+def _begins(plan: Plan) -> str:
+    season = plan.season
+    return start_words(season.start, weather_of(season).has_winter(constants(dict(season.constants))))
+
+
 def _weeks(plan: Plan) -> int:
     return len(plan.days) // WEEK
 
@@ -129,7 +140,7 @@ def _year_metrics(plan: Plan) -> Iterator[Metric]:
     days = given("n", "days", count(len(plan.days)))
     model = simulated("the colony day by day, each visit doing what the plan says", days, check=kept)
     reserve = simulated(
-        "what 14,000 bees eat from the end of the last flow to the next, reckoned backward, a quarter more",
+        "what an undisturbed colony eats till flows bring more, less what it finds, reckoned backward, a quarter more",
         check=text("left at the year’s end: {left}", left=amount(last.honey_kg, "kg")),
     )
     most = max(row.bees for row in plan.days)
@@ -241,7 +252,7 @@ def _week(plan: Plan, a: Analysis, week: int) -> Line:
     )
 
 
-def _visits(plan: Plan) -> Iterator[Occasion]:
+def _visits(plan: Plan, a: Analysis) -> Iterator[Occasion]:
     first, last = plan.days[0].day, _weeks(plan) - 1
     for visit in plan.visits:
         if visit.steps:
@@ -251,7 +262,13 @@ def _visits(plan: Plan) -> Iterator[Occasion]:
                 day=iso(visit.day),
                 at=week,
                 doings=tuple(
-                    Doing(id=each.kind, words=_words(plan, week, each.kind, each.words), why=each.why)
+                    Doing(
+                        id=each.kind,
+                        words=feed_words(each.amount, plan, a, visit.day)
+                        if each.kind == "feed"
+                        else _words(plan, week, each.kind, each.words),
+                        why=each.why,
+                    )
                     for each in visit.steps
                 ),
             )

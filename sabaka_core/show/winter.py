@@ -101,7 +101,7 @@ class WinterStudy(Study):
         return improved(context, self.name, _candidates(context), partial(_saves, context.once(winter_in).honey_kg))
 
     def forms(self, context: Context, asked: Asked) -> tuple[FieldGroup, ...]:
-        return winter_forms(context.main)
+        return winter_forms(context.main, tuple(round(comb.band_mm, 1) for comb in context.once(nest_in).combs))
 
     def notes(self, context: Context) -> Iterable[str]:
         return (*_staying(context), *_assumptions(context.once(winter_in)))

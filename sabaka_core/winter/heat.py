@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import asin, atanh, cbrt, pi, sqrt
 
-from sabaka_core.base.dates import iso, ordinal
+from sabaka_core.base.dates import YEAR, iso, ordinal
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
@@ -18,7 +18,7 @@ from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
 from sabaka_core.season.nest import Nest
-from sabaka_core.season.weather import YEAR, Weather, weather_of
+from sabaka_core.season.weather import Weather, weather_of
 from sabaka_core.winter.draught import STILL, Draught, draught_of
 from sabaka_core.winter.physics import (
     AIR_HEAT,

@@ -7,8 +7,10 @@ import itertools
 from dataclasses import dataclass
 from math import ceil
 
+from sabaka_core.base.dates import YEAR, parse_day_of_year
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.run import Comb
+from sabaka_core.document.wintering import Wintering
 from sabaka_core.frames.parts import openings_of, unbroken_height_mm
 from sabaka_core.season.planned import Plan
 from sabaka_core.winter.heat import Winter
@@ -34,6 +36,7 @@ class WinterNest:
     """The nest as the winter asks for it and as it is [mm, kg]."""
 
     days: int
+    typed: bool
     band_mm: float
     cluster_mm: float
     comb_mm: float
@@ -49,11 +52,27 @@ class WinterNest:
         """Comb depth that a cluster climbing all winter needs."""
         return self.band_mm + self.cluster_mm
 
+    @property
+    def short_mm(self) -> float:
+        """By how much the comb is too shallow for that; 0 where it isn't."""
+        return max(self.least_comb_mm - self.comb_mm, 0.0)
+
+    @property
+    def climb_matters(self) -> bool:
+        """Whether most of the winter can be climbed: shallower combs are wintered in along the run."""
+        return self.short_mm < self.band_mm / 2
+
+    @property
+    def short_days(self) -> int:
+        """Days at the winter's end for which no band is left over the cluster."""
+        return ceil(self.short_mm / self.band_mm * self.days - 1e-9) if self.band_mm > 0 else 0
+
 
 def nest_of(winter: Winter, plan: Plan) -> WinterNest:
     """The nest, its stores as the season's plan has them when it is made ready for the winter."""
     a, c = winter.a, winter.c
-    days = len(winter.clustered)
+    shut_in = shut_in_days(winter.wintering)
+    days = len(winter.clustered) if shut_in is None else shut_in
     band = days * c["climb"]
     main = a.main
     high = a.hung_of(main.id).bottom_mm - a.hung_of(main.id).top_mm if main else a.comb_depth_mm
@@ -67,6 +86,7 @@ def nest_of(winter: Winter, plan: Plan) -> WinterNest:
     climbs = high >= band + c["cluster_high"]
     return WinterNest(
         days,
+        shut_in is not None,
         band,
         c["cluster_high"],
         high,
@@ -77,6 +97,14 @@ def nest_of(winter: Winter, plan: Plan) -> WinterNest:
         present,
         tuple(_combs(winter, present, band, high, climbs, needed)),
     )
+
+
+def shut_in_days(wintering: Wintering) -> int | None:
+    """Days of confinement as the keeper says them, both ends counted; none where he doesn't say both."""
+    if wintering.first_day is None or wintering.last_day is None:
+        return None
+    first, last = parse_day_of_year(wintering.first_day), parse_day_of_year(wintering.last_day)
+    return (last - first) % YEAR + 1
 
 
 def _present_kg(winter: Winter, plan: Plan) -> float:
@@ -109,6 +137,9 @@ def _combs(winter: Winter, present: float, band: float, high: float, climbs: boo
     short = present < needed
     share = winter.c["band_share"]
     sits_on = ceil(2000 * winter.cluster.across / a.main_spacing_mm)
+    felt = winter.wintering.felt_mm
+    if felt:
+        return _sorted_by_feel(items, kinds, felt, full, high, share * band, sits_on)
     for index, item in enumerate(items):
         own = on[index] / max(full[item.type], 1e-9) * high
         if short and on[index] < caps[index] - 0.05:
@@ -126,4 +157,38 @@ def _combs(winter: Winter, present: float, band: float, high: float, climbs: boo
         else:
             verdict, why = "move out", f"A band of {own:.0f} mm is under five sixths of the {band:.0f} mm needed."
         found.append(CombBand(index + 1, kinds[index], on[index], own, verdict, why))
+    return found
+
+
+def _sorted_by_feel(
+    items: list[Comb],
+    kinds: list[str],
+    felt_mm: tuple[float, ...],
+    full: dict[str, float],
+    high: float,
+    least_mm: float,
+    sits_on: int,
+) -> list[CombBand]:
+    """The combs by the honey that the keeper felt over the bees: five sixths of the band, or they go.
+
+    Where the bees sit a comb without its band is changed for the fullest of those beside them.
+    """
+    felt = [felt_mm[i] if i < len(felt_mm) else 0.0 for i in range(len(items))]
+    holds = [mm >= least_mm - 1e-6 for mm in felt]
+    empty_inside = sum(not held for held in holds[:sits_on])
+    spare = sorted((i for i in range(sits_on, len(items)) if holds[i]), key=lambda i: -felt[i])[:empty_inside]
+    found = []
+    for index, item in enumerate(items):
+        own = felt[index]
+        if index in spare:
+            verdict, why = "swap inward", "It has its band, and a comb that the bees sit on hasn’t."
+        elif holds[index]:
+            verdict, why = "stay", "Its band lasts while the cluster climbs."
+        else:
+            verdict, why = (
+                "move out",
+                f"A band of {own:.0f} mm is under five sixths of what is needed, {least_mm:.0f} mm.",
+            )
+        honey = min(own / max(high, 1.0), 1.0) * full[item.type]
+        found.append(CombBand(index + 1, kinds[index], honey, own, verdict, why))
     return found

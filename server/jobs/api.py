@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from base64 import b64encode
 from typing import Annotated, Any
 
 from django.http import HttpRequest
@@ -11,9 +12,10 @@ from pydantic import Field
 from sabaka_core import ParameterError, dump_hive, validate_hive
 from sabaka_core.edits.action import Pointer
 from sabaka_core.kit.chapter import Asked, Chapter
+from sabaka_core.season.packed import pack
 from sabaka_core.show.study import STUDIES
 from server.auth import keeper_of, keeper_only
-from server.designs.weather import weathered
+from server.designs.weather import named_days, weathered
 from server.jobs.pool import Job, State, pool
 from server.problems import REFUSALS
 
@@ -46,10 +48,12 @@ def begin(request: HttpRequest, payload: JobIn) -> JobOut:
     if payload.study not in STUDIES:
         raise ParameterError("study", payload.study, "There is no such study.", "no-such-study")
     keeper = keeper_of(request)
-    hive = weathered(keeper, validate_hive(payload.document))
+    given = validate_hive(payload.document)
+    hive, days = weathered(keeper, given), named_days(keeper, given)
     asked = payload.dict(exclude={"document"}) | {
         "document": dump_hive(hive),
         "asked": payload.asked.model_dump(mode="json"),
+        "days": None if days is None else b64encode(pack(days)).decode(),
     }
     return job_out(pool.begin(keeper.pk, asked))
 

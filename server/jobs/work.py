@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import json
 import sys
+from base64 import b64decode
 from typing import Any
 
 from sabaka_core.base.errors import ParameterError, SabakaError
@@ -19,6 +20,7 @@ from sabaka_core.brief.found import Fixed
 from sabaka_core.document.load import validate_hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter
+from sabaka_core.season.packed import unpack
 from sabaka_core.show.study import chapter
 
 
@@ -29,6 +31,8 @@ def answer(asked: dict[str, Any]) -> dict[str, Any]:
             return {"chapter": best(asked["best"], asked["examples"]).model_dump(mode="json")}
         context = Context(validate_hive(asked["document"])).on(asked.get("box"))
         context.tell = _tell
+        if asked.get("days"):
+            context.days = unpack(b64decode(asked["days"]))
         said = chapter(context, asked["study"], Asked.model_validate(asked["asked"]), tuple(asked.get("held") or ()))
         return {"chapter": said.model_dump(mode="json")}
     except ParameterError as error:

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import io
+from datetime import date, timedelta
 
+from icalendar import Calendar
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -82,6 +84,45 @@ class RunAndSeason(BrowserCase):
         self.assertIn("Bowline", text)
         self.assertIn("Visits", text)
         self.assertEqual(self.serious_violations(), [])
+
+    def test_days_of_weather_change_the_bands_and_the_year_is_taken_along(self) -> None:
+        """A leap year of days in Fahrenheit, colder than the climate, between semicolons."""
+        page = self.page
+        self.step("Season")
+        page.get_by_role("button", name="Run 200 seasons").click()
+        years = page.get_by_test_id("years")
+        expect(years).to_contain_text("combs (", timeout=60_000)
+        expect(years.locator("svg").first).to_be_visible()
+        usual = years.inner_text()
+        days = (date(2024, 1, 1) + timedelta(days=n) for n in range(366))
+        warmth = [36, 37, 41, 46, 54, 61, 64, 63, 57, 49, 42, 37]
+        table = "date;tmin °F;tmax °F\n" + "\n".join(
+            f"{day.isoformat()};{warmth[day.month - 1] - 6};{warmth[day.month - 1] + 4}" for day in days
+        )
+        self.assertEqual(table.count("\n"), 366)
+        page.get_by_role("tab", name="Set").click()
+        page.locator("input[type=file]").set_input_files(
+            {"name": "salt mast.csv", "mimeType": "text/csv", "buffer": table.encode()}
+        )
+        expect(page.locator("main")).to_contain_text("salt mast: 366 days")
+        # What was said of another year is gone until it is asked again.
+        expect(years).to_have_count(0)
+        page.get_by_role("button", name="Run 200 seasons").press("Enter")
+        expect(years).to_contain_text("combs (", timeout=60_000)
+        self.assertNotEqual(years.inner_text(), usual)
+        self.assertEqual(self.serious_violations(), [])
+
+        page.get_by_role("slider", name="Week of the plan").fill("20")
+        expect(page.get_by_test_id("moment-reads")).to_contain_text("after comb")
+        self.kept()
+        with page.expect_download() as feed:
+            page.get_by_role("link", name="Calendar file (.ics)").click()
+        events = Calendar.from_ical(feed.value.path().read_bytes()).walk("VEVENT")
+        self.assertTrue(any("Bring" in str(event.get("DESCRIPTION", "")) + str(event["SUMMARY"]) for event in events))
+        with page.expect_download() as card:
+            page.get_by_role("link", name="Season card").click()
+        text = PdfReader(io.BytesIO(card.value.path().read_bytes())).pages[0].extract_text()
+        self.assertIn("salt mast", text)
 
     def test_another_climate_and_another_school_change_the_plan(self) -> None:
         page = self.page

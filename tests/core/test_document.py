@@ -115,7 +115,7 @@ class BadInput(TestCase):
             (b"{}", "wrong-format"),
             (b'{"format": "sabaka-hive"}', "bad-version"),
             (b'{"format": "sabaka-hive", "version": true}', "bad-version"),
-            (b'{"format": "sabaka-hive", "version": 4}', "newer-version"),
+            (b'{"format": "sabaka-hive", "version": 5}', "newer-version"),
             (b'{"format": "sabaka-hive", "version": 1, "x": NaN}', "not-a-number"),
             (b'{"x": ' + b"9" * 5000 + b"}", "not-a-number"),
             (b"[" * 100_000, "too-deep"),

@@ -62,10 +62,13 @@ MORE: dict[str, Callable[[Hive], object]] = {
     "dated": lambda hive: [each.model_dump() for each in chapter(Context(hive), "season").agenda],
     "told": lambda hive: sorted(each.id for each in every_finding(Context(hive), mends=False)),
 }
-# What has to be so before that, for every step to have something to hear: supers that stay over the nest.
-BEFORE: dict[str, dict[str, Any]] = {
-    "super": {"do": "set", "path": "/wintering/boxes", "text": "on"},
-    "window": {"do": "add-opening", "kind": "window"},
+# What has to be so before that, for every step to have something to hear: supers that stay, a window beside the nest.
+BEFORE: dict[str, tuple[dict[str, Any], ...]] = {
+    "super": ({"do": "set", "path": "/wintering/boxes", "text": "on"},),
+    "window": (
+        {"do": "add-opening", "kind": "window"},
+        {"do": "set", "path": "/chambers/0/openings/0/at_mm", "text": "300"},
+    ),
 }
 ASKS: dict[str, Callable[[Hive], object]] = {
     "drawn": lambda hive: (
@@ -96,7 +99,7 @@ class Heard(TestCase):
         asks = {**ASKS, **MORE}
         for kind, row in _table().items():
             example, edit = CHANGES[kind]
-            before = do(load_hive((EXAMPLES / f"{example}.json").read_bytes()), *filter(None, [BEFORE.get(kind)]))
+            before = do(load_hive((EXAMPLES / f"{example}.json").read_bytes()), *BEFORE.get(kind, ()))
             after = do(before, edit)
             for step, said in row.items():
                 with self.subTest(kind, step=step):

@@ -140,7 +140,9 @@ class RoomForMore(TestCase):
 
     def test_bars_that_still_go_in(self) -> None:
         self.assertEqual(self.words(gap(200)), ["room for 5 more bars"])
-        self.assertEqual(self.words(gap(200) | {"purpose": "feeder"}), ["room for 3 more bars, then the feeder"])
+        self.assertEqual(self.words(gap(200) | {"purpose": "feeder"}), ["room for 3 more bars"])
 
-    def test_a_small_gap_says_nothing(self) -> None:
-        self.assertEqual(self.words(gap(60)), [])
+    def test_it_is_as_short_as_there_is_room(self) -> None:
+        self.assertEqual(self.words(gap(900) | {"purpose": "feeder"}), ["room for 23 more bars, then the feeder"])
+        self.assertEqual(self.words(gap(60)), ["+1"])
+        self.assertEqual(self.words(gap(20)), [])

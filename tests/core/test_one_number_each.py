@@ -91,7 +91,6 @@ class Limits(TestCase):
             "lid_force",
             "hive_to_move",
             "lid_mass",
-            "laying_held_back",
             "laying_short",
             "stores_least",
             "winter_month",

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from sabaka_core import load_hive
+from sabaka_core.base.dates import YEAR
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season, Seen
 from sabaka_core.hive.chambers import analyse, main_box
@@ -21,11 +22,13 @@ from sabaka_core.season.households import own_run
 from sabaka_core.season.model import BROOD_DAYS, CombSizes, Ways, equilibrium, failing_loss, step
 from sabaka_core.season.nest import Nest
 from sabaka_core.season.planned import Plan, balance_kg
-from sabaka_core.season.weather import YEAR, build, climates
+from sabaka_core.season.weather import build, climates
 from sabaka_core.show.season import hive_on
 from tests.core.support import EXAMPLES, said
 
-ALL = frozenset({"seasonal-laying", "brood-delay", "weather-loss", "free-cells", "wax-limit", "stores"})
+ALL = frozenset(
+    {"seasonal-laying", "winter-bees", "brood-delay", "weather-loss", "free-cells", "pollen", "wax-limit", "stores"}
+)
 
 
 def opened(name: str) -> Hive:
@@ -47,7 +50,7 @@ def colony_of(bees: float, ways: Ways) -> Any:
 
 def pure_ways(**own: float) -> Ways:
     weather = build((20.0,) * 12, ())
-    return Ways(constants(own), weather, CombSizes(7000.0, 2.8, 1.0), ALL, 1500.0)
+    return Ways(constants({"forager_loss": 0.24} | own), weather, CombSizes(7000.0, 2.8, 1.0), ALL, 1500.0)
 
 
 class Published(TestCase):
@@ -250,10 +253,7 @@ class Plans(TestCase):
         self.assertEqual(len(analyse(opened("long-shallow")).layout.combs), 26)
 
     def test_honey_is_taken_when_there_is_more_than_the_winter_asks(self) -> None:
-        plan = planned(
-            flows=(Flow(first="04-15", last="07-25", strength=1.0),),
-            constants={"forager_nectar": 0.4, "flight_share": 0.25},
-        )
+        plan = planned(flows=(Flow(first="04-15", last="07-25", strength=1.0),), constants={"forager_nectar": 0.4})
         taken = [s for v in plan.visits for s in v.steps if s.kind == "take"]
         self.assertTrue(taken)
         self.assertGreater(plan.days[-1].taken_kg, 2.0)

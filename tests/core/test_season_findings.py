@@ -36,7 +36,7 @@ NO_FLOW = (Flow(first="06-10", last="06-12", strength=0.05),)
 # Code → a design with the finding, and one without.
 CASES: dict[str, tuple[Hive, Hive]] = {
     "colony-crowded": (small(420), year()),
-    "queen-short-of-cells": (small(300), year()),
+    "queen-short-of-cells": (small(180), year()),
     "run-full": (small(420), year()),
     "room-in-the-cold": (year(winter="leave"), year()),
     "stores-low": (year(start="swarm", start_day="2026-06-01", flows=NO_FLOW), year()),

@@ -165,7 +165,12 @@ class BoxesInWinter(TestCase):
             self.assertEqual(winter.shell.faces[-1].name, "Boxes over it")
 
     def test_the_plan_says_what_stays_until_its_keeper_does(self) -> None:
-        north = do(opened("side-by-side"), {"do": "set", "path": "/season/climate", "text": "subarctic"})
+        careful = (("winter_reserve", "2"), ("least_stores", "10"))
+        north = do(
+            opened("side-by-side"),
+            {"do": "set", "path": "/season/climate", "text": "maritime"},
+            *({"do": "set", "path": f"/season/constants/{key}", "text": text} for key, text in careful),
+        )
         self.assertEqual(Context(north).once(winter_in).shell.faces[-1].name, "Boxes over it")
         off = do(north, {"do": "set", "path": "/wintering/boxes", "text": "off"})
         self.assertNotEqual(Context(off).once(winter_in).shell.faces[-1].name, "Boxes over it")

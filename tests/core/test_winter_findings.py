@@ -23,6 +23,14 @@ def on_frames(standard: str) -> Hive:
     return apply_edit(apply_edit(design, AddFrame(standard=standard)), HangAll(type=standard))
 
 
+def hungry(**changes: Any) -> Hive:
+    """A keeper who leaves twice what the model eats, and more: the run can't hold it, and a box stays on."""
+    design = wintering("side-by-side", "maritime", **changes)
+    assert design.season is not None
+    careful = design.season.model_copy(update={"constants": {"winter_reserve": 2.0, "least_stores": 10.0}})
+    return design.model_copy(update={"season": careful})
+
+
 COLD = {"honey_mj": 11.0, "rest_mw": 1.0, "cluster_film": 10.0, "brood_share": 0.8}
 # Code → a design with the finding, and one without.
 CASES: dict[str, tuple[Hive, Hive]] = {
@@ -30,9 +38,9 @@ CASES: dict[str, tuple[Hive, Hive]] = {
     "winter-out-of-range": (wintering("long-shallow", "subarctic", constants=COLD), wintering("bowline")),
     "month-out-of-range": (wintering("bowline", constants=COLD), wintering("bowline")),
     "stores-short": (wintering("bowline", constants=COLD), wintering("bowline")),
-    "stores-come-off": (wintering("side-by-side", "subarctic", boxes="off"), wintering("side-by-side", "subarctic")),
+    "stores-come-off": (hungry(boxes="off"), hungry()),
     "wets": (wintering("bowline", humidity=100.0), wintering("bowline", "tropical")),
-    "damp": (wintering("bowline"), wintering("bowline", school="vented", humidity=50.0)),
+    "damp": (wintering("bowline", humidity=97.0), wintering("bowline", school="vented", humidity=50.0)),
     "cannot-climb": (wintering("bowline"), wintering("tall-in-stack", "maritime")),
     "gap-breaks-climb": (on_frames("two-part-deep"), wintering("tall-in-stack")),
     "comb-softens": (wintering("bowline"), wintering("bowline", constants={"sun": 300.0})),

@@ -10,7 +10,7 @@ from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.masses import lid_kg
 from sabaka_core.hive.whole import whole
-from sabaka_core.kit.forms import FieldGroup, FormField, SizeField
+from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.show.forms.fields import choice, size
@@ -133,6 +133,16 @@ def _stack(lifting: Lifting) -> FieldGroup:
         title="Against a stack of",
         fields=(
             choice("/lifting/stack_box", "Boxes", lifting.stack_box, *boxes),
+            TextField(
+                path="/lifting/stack_frames",
+                label="Frames to a box (empty: as usual)",
+                value=str(lifting.stack_frames or ""),
+            ),
+            TextField(
+                path="/lifting/stack_boxes",
+                label="Boxes (empty: as the colony fills)",
+                value=str(lifting.stack_boxes or ""),
+            ),
             size("/lifting/stack_stand_mm", "On a stand of", lifting.stack_stand_mm),
         ),
     )

@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 from sabaka_core.base.dates import MONTHS
+from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import climates
-from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.kit.forms import ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
 from sabaka_core.kit.tables import table
+from sabaka_core.season.constants import constants
 from sabaka_core.season.edits import own_flows
+from sabaka_core.season.model import Addition, additions
+from sabaka_core.season.starts import SETTLED_WORDS, WINTERED_WORDS, starts
+from sabaka_core.season.weather import weather_of
 from sabaka_core.show.forms.fields import action, choice, yes_or_no
 
 
@@ -18,7 +23,7 @@ def season_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Season step's ledger."""
     season = a.hive.season or Season()
     bait = () if a.hive.bait is None else (_bait(a.hive.bait),)
-    return (_place(season), _colony(season), *bait, _ways(season), _flows(season), _model(season))
+    return (_place(season), _colony(season), *bait, _ways(season), _flows(season), _additions(season), _model(season))
 
 
 def _bait(bait: BaitBox) -> FieldGroup:
@@ -62,7 +67,15 @@ def _place(season: Season) -> FieldGroup:
     return FieldGroup(id="place", title="Place", fields=tuple(fields), actions=(action(words, do="own-months"),))
 
 
+def _has_winter(season: Season) -> bool:
+    try:
+        return weather_of(season).has_winter(constants(dict(season.constants)))
+    except ParameterError:
+        return True
+
+
 def _colony(season: Season) -> FieldGroup:
+    rows = starts()
     return FieldGroup(
         id="start",
         title="Colony",
@@ -71,14 +84,15 @@ def _colony(season: Season) -> FieldGroup:
                 "/season/start",
                 "Begins as",
                 season.start,
-                ("swarm", "a swarm", "12,000 bees, no comb and no brood: it builds on what it brought."),
-                ("nucleus", "a nucleus", "9,000 bees on five drawn combs, half of them brood."),
+                ("swarm", "a swarm", rows["swarm"].gloss),
+                ("nucleus", "a nucleus", rows["nucleus"].gloss),
                 (
                     "overwintered",
-                    "a colony that has wintered",
-                    "12,000 bees on eight drawn combs, three of them stores.",
+                    WINTERED_WORDS if _has_winter(season) else SETTLED_WORDS,
+                    "Bees, brood and stores as the model has them on that day, in the third year of a colony that "
+                    "nobody disturbs.",
                 ),
-                ("split", "half of a strong colony", "13,000 bees on seven combs, four of them brood."),
+                ("split", "half of a strong colony", rows["split"].gloss),
             ),
             TextField(path="/season/start_day", label="On the day", value=season.start_day),
             _number(
@@ -144,6 +158,29 @@ def _flows(season: Season) -> FieldGroup:
     if season.flows:
         actions += [action(f"Take flow {i + 1} out", do="remove-flow", index=i) for i in range(len(usual))]
     return FieldGroup(id="flows", title="Flows", fields=tuple(fields), actions=tuple(actions))
+
+
+def _additions(season: Season) -> FieldGroup:
+    """What is added to the published equations, each with its switch and its reason."""
+
+    def switch(key: str, row: Addition) -> ChoiceField:
+        def option(on: bool, label: str, why: str) -> Option:
+            edit = {"do": "switch-addition", "addition": key, "on": on}
+            return Option(value="on" if on else "off", label=label, why=why, edit=edit)
+
+        return ChoiceField(
+            path=f"/season/without/{key}",
+            label=row.name,
+            value="off" if key in season.without else "on",
+            options=(option(True, "reckoned with", f"{row.why} ({row.mark})"), option(False, "left out", "")),
+        )
+
+    return FieldGroup(
+        id="additions",
+        title="Added to the published model",
+        fields=tuple(switch(key, row) for key, row in additions().items()),
+        folded=True,
+    )
 
 
 def _model(season: Season) -> FieldGroup:

@@ -2304,10 +2304,10 @@ export interface components {
             format?: "sabaka-hive";
             /**
              * Version
-             * @default 3
+             * @default 4
              * @constant
              */
-            version?: 3;
+            version?: 4;
             /** Id */
             id?: string | null;
             /** Name */
@@ -2514,6 +2514,8 @@ export interface components {
         /**
          * Lifting
          * @description Who lifts, from where, and against which stack. Sizes left out follow from the body's height.
+         *
+         *     A stack has as many frames to a box as usual, and as many boxes as its colony fills, where nothing else is said.
          */
         Lifting: {
             /**
@@ -2565,6 +2567,10 @@ export interface components {
              * @default langstroth-deep
              */
             stack_box?: string;
+            /** Stack Frames */
+            stack_frames?: number | null;
+            /** Stack Boxes */
+            stack_boxes?: number | null;
             /**
              * Stack Stand Mm
              * @default 150
@@ -3508,7 +3514,7 @@ export interface components {
              * Without
              * @default []
              */
-            without?: ("seasonal-laying" | "brood-delay" | "weather-loss" | "free-cells" | "wax-limit" | "stores")[];
+            without?: ("seasonal-laying" | "winter-bees" | "brood-delay" | "weather-loss" | "free-cells" | "pollen" | "wax-limit" | "stores")[];
             /**
              * Seen
              * @default []
@@ -4039,7 +4045,9 @@ export interface components {
          * Wintering
          * @description The winter of one hive. Combs left out are those the season's plan winters on.
          *
-         *     ``boxes`` says whether supers over the nest stay: as the plan has it, none, or all of them.
+         *     ``boxes`` says whether supers over the nest stay: as the plan has it, none, or all of them. A keeper who knows the
+         *     first and last day on which bees are shut in says both; ``felt_mm`` is the honey over the bees on each comb of the
+         *     winter run, as he felt it in autumn.
          */
         Wintering: {
             /**
@@ -4066,6 +4074,15 @@ export interface components {
              * @default 85
              */
             humidity?: number;
+            /** First Day */
+            first_day?: string | null;
+            /** Last Day */
+            last_day?: string | null;
+            /**
+             * Felt Mm
+             * @default []
+             */
+            felt_mm?: number[];
             /**
              * Constants
              * @default {}
@@ -4438,7 +4455,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SwitchAddition"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["FeelComb"] | components["schemas"]["ForgetFelt"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -4454,6 +4471,27 @@ export interface components {
             box?: number | null;
         };
         /**
+         * FeelComb
+         * @description Put down the honey over the bees on a comb of the winter run, as it was felt in autumn.
+         */
+        FeelComb: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "feel-comb";
+            /** Comb */
+            comb: number;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
          * FitRun
          * @description Fill the run by a mix: so many of each kind of comb, brood first from the entrance on.
          */
@@ -4467,6 +4505,17 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+        };
+        /**
+         * ForgetFelt
+         * @description Reckon the honey on each comb again, instead of what was felt.
+         */
+        ForgetFelt: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "forget-felt";
         };
         /**
          * ForgetRun
@@ -5251,6 +5300,24 @@ export interface components {
             item: string;
             /** Other */
             other: string;
+        };
+        /**
+         * SwitchAddition
+         * @description Leave something out of the season's model, or take it in again.
+         */
+        SwitchAddition: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "switch-addition";
+            /**
+             * Addition
+             * @enum {string}
+             */
+            addition: "seasonal-laying" | "winter-bees" | "brood-delay" | "weather-loss" | "free-cells" | "pollen" | "wax-limit" | "stores";
+            /** On */
+            on: boolean;
         };
         /**
          * TickStep

@@ -17,7 +17,7 @@ export function LiftStep(props: StepProps) {
             {figure ? <Plate drawing={figure} className="h-96 md:h-full md:min-h-96" /> : null}
             <div role="group" aria-label="Lifts" tabIndex={0} className="min-h-0 overflow-auto px-5 pb-4">
               <Seasons metrics={chapter.metrics} />
-              {["lifts", "tasks"].map((key) => (
+              {["one-visit", "one-year", "lifts", "tasks"].map((key) => (
                 <Named key={key} chapter={chapter} name={key} />
               ))}
               <p className="soft text-xs">An index over 1 is too much for some backs, over 3 for most.</p>
@@ -37,7 +37,7 @@ function Ledger({ chapter, bench }: { chapter: Chapter; bench: StepProps["bench"
       <Helps title="What would lower the worst lift" helps={chapter.helps} bench={bench} />
       <MetricGroups metrics={stand} titled />
       <div className="mt-3">
-        {["legs", "combs", "loads"].map((key) => (
+        {["order", "legs", "combs", "loads"].map((key) => (
           <Named key={key} chapter={chapter} name={key} />
         ))}
       </div>

@@ -17,12 +17,18 @@ import {
   type StepProps,
 } from "../bench";
 import { SeenForm } from "./SeenForm";
+import { Years } from "./Years";
 
 /** The year: charts, a week to look at with its followers on the rod, visits, and what the plan is made from. */
 export function SeasonStep(props: StepProps) {
   return (
     <StepFrame {...props} waits="Reckoning the year … " ledger={(chapter) => <Ledger {...props} chapter={chapter} />}>
-      {(chapter) => <Charts chapter={chapter} onAt={props.onAt} />}
+      {(chapter) => (
+        <>
+          <Charts chapter={chapter} onAt={props.onAt} />
+          <Years bench={props.bench} />
+        </>
+      )}
     </StepFrame>
   );
 }

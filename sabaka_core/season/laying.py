@@ -1,0 +1,88 @@
+"""Laying through the year: the published curve, moved to where a hive stands.
+
+``s(t) = max(1 − 1/(1 + x₁·e^(−2t/x₂)), 1/(1 + x₃·e^(−2(t − x₄)/x₅)))``, t the day of the year; what is laid is the peak
+times ``1 − s``. Source: Schmickl and Crailsheim 2007, for central Europe; quoted from memory.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import exp
+from typing import Any, Generic
+
+from sabaka_core.base.dates import YEAR
+from sabaka_core.season.maths import N_co
+
+HALF_YEAR = 182
+
+
+@dataclass(frozen=True)
+class YearOfLaying(Generic[N_co]):
+    """A year's laying, by day of the year: of one year, or of many.
+
+    Attributes:
+        share: part of the peak that is laid, 0 to 1.
+        autumn: whether midsummer is past, and what emerges may be bees of the winter.
+        spring: how far the year has opened since new year: what wears bees of the winter out.
+    """
+
+    share: Sequence[N_co]
+    autumn: Sequence[Any]
+    spring: Sequence[N_co]
+
+
+def curve(day: float, c: dict[str, float], spring: float = 0.0, autumn: float = 0.0) -> float:
+    """What the season holds back on a day of the year (from 1), 0 to 1; spring and autumn so many days later."""
+    up = 1 - 1 / (1 + c["season_x1"] * exp(-2 * (day - spring) / c["season_x2"]))
+    down = 1 / (1 + c["season_x3"] * exp(-2 * (day - autumn - c["season_x4"]) / c["season_x5"]))
+    return max(up, down)
+
+
+def laying_of(
+    weekly_c: tuple[float, ...], flow: tuple[float, ...], own_c: tuple[float, ...], c: dict[str, float]
+) -> YearOfLaying[float]:
+    """The laying of a place, by its weekly means [°C] and its flows; ``own_c`` are those that the curve is of.
+
+    Where every week is warm there is no winter to lay by: flows and dearth rule, and no bees of the winter emerge.
+    """
+    south = weekly_c[0] > weekly_c[HALF_YEAR]
+    off = HALF_YEAR if south else 0
+    if not has_winter(weekly_c, c):
+        dearth = c["dearth_laying"]
+        share = tuple(
+            (dearth + (1 - dearth) * min(strength / c["full_laying_flow"], 1.0)) * _warmth(mean, c)
+            for strength, mean in zip(flow, weekly_c, strict=True)
+        )
+        return YearOfLaying(share, (False,) * YEAR, (0.0,) * YEAR)
+    here = [weekly_c[(day + off) % YEAR] for day in range(YEAR)]
+    spring = max(_first_over(here, c["spring_mean"]) - _first_over(own_c, c["spring_mean"]), -c["season_longer"])
+    autumn = min(_first_under(here, c["autumn_mean"]) - _first_under(own_c, c["autumn_mean"]), c["season_longer"])
+    midsummer = c["midsummer"]
+    share_of = [1 - curve(day + 1, c, spring, autumn) for day in range(YEAR)]
+    turned = [(day - off) % YEAR for day in range(YEAR)]
+    return YearOfLaying(
+        tuple(share_of[day] for day in turned),
+        tuple(day > midsummer for day in turned),
+        tuple(share_of[day] if day <= midsummer else 0.0 for day in turned),
+    )
+
+
+def has_winter(weekly_c: tuple[float, ...], c: dict[str, float]) -> bool:
+    """Whether some weeks are too cold for the season to go on."""
+    return min(weekly_c) < c["spring_mean"]
+
+
+def _warmth(mean_c: float, c: dict[str, float]) -> float:
+    """How far the weather lets a queen lay where no winter stops her."""
+    return min(max((mean_c - c["flight_begins"]) / (c["flight_full"] - c["flight_begins"]), 0.0), 1.0)
+
+
+def _first_over(weekly_c: tuple[float, ...] | list[float], mean_c: float) -> int:
+    """The first day of the year from midwinter on whose weekly mean reaches so much; midsummer where none does."""
+    return next((day for day in range(HALF_YEAR) if weekly_c[day] >= mean_c), HALF_YEAR)
+
+
+def _first_under(weekly_c: tuple[float, ...] | list[float], mean_c: float) -> int:
+    """The first day after midsummer whose weekly mean is less; the year's last where none is."""
+    return next((day for day in range(HALF_YEAR, YEAR) if weekly_c[day] < mean_c), YEAR - 1)
