@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
+from math import ceil
 
 from sabaka_core.base.dates import YEAR, day_of_year, iso, parse_day_of_year, short
 from sabaka_core.base.quantity import text
+from sabaka_core.document.hive import Colony
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import is_southern
 from sabaka_core.kit.chapter import Doing, Occasion
@@ -14,6 +16,9 @@ from sabaka_core.run.entrances import SETTING_WORDS
 from sabaka_core.season.drones import drone_rounds
 from sabaka_core.season.plan import WEEK
 from sabaka_core.season.planned import Plan
+
+# A comb that is nearly one counts as one.
+_NEARLY = 0.05
 
 
 def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
@@ -25,6 +30,8 @@ def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
 
     yield from _entrances(plan, a)
     yield from _bait(plan, a)
+    for colony in made_by_division(a):
+        yield from _divided(plan, a, colony)
 
 
 def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
@@ -37,6 +44,39 @@ def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
                     guard = ", its mouse guard on" if dated.guard else ""
                     words = f"Entrance {number}: {SETTING_WORDS[dated.setting]}{guard}."
                     yield _on(plan, day.day, f"entrance-{number}", words, "Set by the dates on the Run step.")
+
+
+def made_by_division(a: Analysis) -> tuple[Colony, ...]:
+    """Colonies at an end of the run that begin on combs of the first one."""
+    return tuple(each for _, each in a.colonies if each.stretch in ("near-end", "far-end") and each.begins == "combs")
+
+
+def _divided(plan: Plan, a: Analysis, colony: Colony) -> Iterator[Occasion]:
+    """A colony made inside the hive, day by day: from the first warm visit with brood enough."""
+    least, weather = practice("split_brood").number, practice("visit_weather").number
+    share = plan.nest.sizes.deep_share
+    day = next((d.day for d in plan.days if d.need.brood * share >= least and d.temperature_c >= weather), None)
+    if day is None:
+        return
+    combs = ceil(practice("split_combs").number / share - _NEARLY)
+    end = "near" if colony.stretch == "near-end" else "far"
+    several = f"{combs} {a.place_word}{'' if combs == 1 else 's'}"
+    yield _on(
+        plan,
+        day,
+        f"divide-{colony.id}",
+        f"Make “{colony.name}” behind the divider at the {end} end: {several} of brood with their bees, one of them with "
+        "eggs, and one of stores; shake two more over it. The queen stays in front: find her first. Its entrance opens "
+        "on the other side, shut with grass for three days.",
+        practice("split_combs").why,
+    )
+    steps = (
+        ("split_cells", "Look for queen cells in it: none means that the queen is here, or no larva was young enough."),
+        ("split_hatch", "Its queen hatches about now: don’t open it for two weeks."),
+        ("split_eggs", "Look for eggs in it; unite it with the front through newspaper where there are none."),
+    )
+    for key, words in steps:
+        yield _on(plan, day + round(practice(key).number), f"{key}-{colony.id}", words, practice(key).why)
 
 
 def _bait(plan: Plan, a: Analysis) -> Iterator[Occasion]:

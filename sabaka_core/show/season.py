@@ -29,7 +29,7 @@ from sabaka_core.run.settings import chamber_on
 from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.constants import constants
 from sabaka_core.season.plan import WEEK
-from sabaka_core.season.planned import Plan, balance_kg
+from sabaka_core.season.planned import Plan, Visit, balance_kg
 from sabaka_core.season.starts import start_words
 from sabaka_core.season.weather import place_of, weather_of
 from sabaka_core.show.carried import feed_words, with_carried
@@ -43,6 +43,8 @@ _MODEL = Source(
     note="Khoury, Myerscough and Barron 2011; laying after Schmickl and Crailsheim 2007; both quoted from memory, with "
     "additions named in the ledger",
 )
+# Steps of a visit that go to the combs.
+_AT_THE_COMBS = frozenset({"add", "take", "contract"})
 _YEAR, _SIZE = "The year", "How big must it be?"
 # Honey left on when it is taken in time, and combs more for comfort: common practice.
 _LEFT_IN_TIME, _COMFORT = 3.0, 2
@@ -262,16 +264,41 @@ def _visits(plan: Plan, a: Analysis) -> Iterator[Occasion]:
                 day=iso(visit.day),
                 at=week,
                 doings=tuple(
-                    Doing(
-                        id=each.kind,
-                        words=feed_words(each.amount, plan, a, visit.day)
-                        if each.kind == "feed"
-                        else _words(plan, week, each.kind, each.words),
-                        why=each.why,
-                    )
-                    for each in visit.steps
+                    [*_way_in(plan, visit)]
+                    + [
+                        Doing(
+                            id=each.kind,
+                            words=feed_words(each.amount, plan, a, visit.day)
+                            if each.kind == "feed"
+                            else _words(plan, week, each.kind, each.words),
+                            why=each.why,
+                        )
+                        for each in visit.steps
+                    ]
                 ),
             )
+
+
+def _way_in(plan: Plan, visit: Visit) -> Iterator[Doing]:
+    """Which end opens on a visit that goes to the combs, and how many of them are drawn before brood is met."""
+    nest = plan.nest
+    boards = [name for name, board in (("near", nest.near_board), ("far", nest.far_board)) if board is not None]
+    if not nest.moves or not boards or not any(each.kind in _AT_THE_COMBS for each in visit.steps):
+        return
+    # As it is found: on the evening before.
+    row = plan.days[max(visit.day - plan.days[0].day - 1, 0)]
+    nest_at = nest.a.chamber.run.nest_at
+    brood = ceil(row.need.brood + row.need.pollen)
+    # Stores lie away from where the nest sits; on both sides of one in the middle.
+    end = "far" if nest_at in ("near", "middle") else "near"
+    end = end if end in boards else boards[0]
+    before = max(round(row.given) - brood, 0) // (2 if nest_at == "middle" else 1)
+    combs = "brood is right behind it" if before == 0 else f"{before} comb{'' if before == 1 else 's'} to the brood"
+    yield Doing(
+        id="way-in",
+        words=text(f"Open at the {end} follower: {combs}."),
+        why="From the stores’ end the nest stays covered, and the queen is not driven about.",
+    )
 
 
 def _words(plan: Plan, week: int, kind: str, words: str) -> Text:

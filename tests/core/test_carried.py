@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import ceil
 from unittest import TestCase
 
 from sabaka_core.base.dates import ordinal
@@ -68,3 +69,38 @@ class Brought(TestCase):
             if added:
                 number = int(plain(added[0].words).split()[1])
                 self.assertIn(f"{number} bar", plain(each.doings[0].words))
+
+    def test_which_end_opens_and_how_many_combs_to_the_brood(self) -> None:
+        """Hand: on 21 July of 23 combs given some hold brood and pollen, from the entrance on; the rest lie before them."""
+        context = Context(opened("bowline"))
+        plan = context.once(year_in)
+        visit = next(each for each in plan.visits if any(step.kind == "take" for step in each.steps))
+        row = plan.days[visit.day - plan.days[0].day - 1]
+        before = round(row.given) - ceil(row.need.brood + row.need.pollen)
+        occasion = next(each for each in agenda() if any(doing.id == "take" for doing in each.doings))
+        way = next(doing for doing in occasion.doings if doing.id == "way-in")
+        self.assertEqual(plain(way.words), f"Open at the far follower: {before} combs to the brood.")
+
+
+class Divided(TestCase):
+    """Trade check: a colony made inside the hive: combs, queen, cells by day 5, hatched by day 13, eggs by day 30."""
+
+    def test_day_by_day(self) -> None:
+        hive = opened("kept/figure-of-eight")
+        self.assertEqual(len(hive.colonies), 2)
+        told = {
+            doing.id: (ordinal(each.day, ""), plain(doing.words))
+            for each in chapter(Context(hive), "season").agenda
+            for doing in each.doings
+        }
+        ident = hive.colonies[1].id
+        made, words = told[f"divide-{ident}"]
+        self.assertIn("The queen stays in front", words)
+        # Two deep combs of brood are three of the shallower ones here.
+        self.assertRegex(words, r"[34] frames of brood")
+        days = {key: told[f"{key}-{ident}"][0] - made for key in ("split_cells", "split_hatch", "split_eggs")}
+        self.assertEqual(days, {"split_cells": 5, "split_hatch": 13, "split_eggs": 30})
+
+    def test_none_without_a_second_colony(self) -> None:
+        ids = [doing.id for each in agenda() for doing in each.doings]
+        self.assertFalse([each for each in ids if each.startswith(("divide", "split"))])

@@ -172,7 +172,10 @@ def _additions(season: Season) -> FieldGroup:
             path=f"/season/without/{key}",
             label=row.name,
             value="off" if key in season.without else "on",
-            options=(option(True, "reckoned with", f"{row.why} ({row.mark})"), option(False, "left out", "")),
+            options=(
+                option(True, "reckoned with", f"{row.why} ({row.mark})"),
+                option(False, "left out", "As the published equations have it."),
+            ),
         )
 
     return FieldGroup(
