@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, StringConstraints
+from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints
 
 from sabaka_core.document.base import Calendar, DocumentPart, Ident, Name, Plain
 
@@ -63,7 +63,10 @@ class Season(DocumentPart):
     """The season of one hive. No flows means the climate's own.
 
     ``weather`` names days of the keeper's own; ``monthly_c`` are their means, or typed, and ``means_of`` tells of what.
+    The days themselves are no part of the document: who plans by them hands them over (:meth:`by`).
     """
+
+    _days: object = PrivateAttr(None)
 
     climate: Ident = "cool-temperate"
     monthly_c: Annotated[tuple[Annotated[float, Field(ge=-40, le=45, strict=True)], ...], Field(max_length=12)] = ()
@@ -79,3 +82,14 @@ class Season(DocumentPart):
     constants: dict[str, Annotated[float, Field(strict=True)]] = {}
     without: Annotated[tuple[AdditionName, ...], Field(max_length=8)] = ()
     seen: Annotated[tuple[Seen, ...], Field(max_length=60)] = ()
+
+    @property
+    def days(self) -> object:
+        """The days of weather that it is planned by, where they were handed over."""
+        return self._days
+
+    def by(self, days: object) -> Season:
+        """The same season, planned by days of weather that are at hand."""
+        planned = self.model_copy()
+        planned._days = days
+        return planned

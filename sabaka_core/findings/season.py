@@ -161,6 +161,33 @@ def stores_low(context: Context) -> Iterator[Draft]:
         yield replace(draft, severity=severity)
 
 
+@study_rule("colony-dies", "season")
+def colony_dies(context: Context) -> Iterator[Draft]:
+    """So few bees are left that the colony is none: on which day, and of what."""
+    row, plan = practice("colony_least"), context.once(year_in)
+    first = next((index for index, each in enumerate(plan.days) if each.bees < row.number), None)
+    if first is None:
+        return
+    day = plan.days[first]
+    starved = day.fed_kg > practice("stores_least").number
+    of = "stores ran out" if starved else "too few bees emerged to follow those that died"
+    yield Draft(
+        code="colony-dies",
+        severity="error",
+        text=text(f"On {short(day.day)} fewer than {{least}} bees are left: {of}.", least=count(row.number)),
+        why=(
+            "Feed in time, or begin where more is in flow."
+            if starved
+            else "Begin with more bees or comb, earlier in the flow, or unite it with another colony."
+        ),
+        place=on(_BEES, float(first), 0.0),
+        number=count(day.bees),
+        limit=text("{least} or more", least=count(row.number)),
+        source=row.source,
+        at=min(first // WEEK, len(plan.days) // WEEK - 1),
+    )
+
+
 @study_rule("plan-moves-nothing", "season")
 def plan_moves_nothing(context: Context) -> Iterator[Draft]:
     """Fixed combs can't be moved."""

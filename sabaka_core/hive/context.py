@@ -102,7 +102,8 @@ class Remembered:
 
     def of(self, hive: Hive) -> Context:
         """The context of a design: the one made for it before, if it is still remembered."""
-        key = sha256(hive.model_dump_json().encode()).hexdigest()
+        by_days = hive.season is not None and hive.season.days is not None
+        key = sha256(f"{by_days}{hive.model_dump_json()}".encode()).hexdigest()
         with self._lock:
             context = self._held.pop(key, None) or Context(hive)
             self._held[key] = context

@@ -38,7 +38,9 @@ def plan_of(a: Analysis, season: Season, colony: Colony | None = None) -> Plan:
     """
     asked = a.hive.model_dump_json(exclude=_NOT_ASKED)
     whose = "" if colony is None else colony.id
-    return _planned(_Asked(f"{a.box}{whose}{season.model_dump_json()}{asked}", a, season, colony))
+    return _planned(
+        _Asked(f"{a.box}{whose}{season.days is not None}{season.model_dump_json()}{asked}", a, season, colony)
+    )
 
 
 @dataclass(frozen=True)

@@ -11,10 +11,13 @@ from dataclasses import dataclass
 from math import exp
 from typing import Any, Generic
 
+import numpy as np
+
 from sabaka_core.base.dates import YEAR
 from sabaka_core.season.maths import N_co
 
 HALF_YEAR = 182
+_HALF_MONTH = 15
 
 
 @dataclass(frozen=True)
@@ -55,9 +58,10 @@ def laying_of(
             for strength, mean in zip(flow, weekly_c, strict=True)
         )
         return YearOfLaying(share, (False,) * YEAR, (0.0,) * YEAR)
-    here = [weekly_c[(day + off) % YEAR] for day in range(YEAR)]
-    spring = max(_first_over(here, c["spring_mean"]) - _first_over(own_c, c["spring_mean"]), -c["season_longer"])
-    autumn = min(_first_under(here, c["autumn_mean"]) - _first_under(own_c, c["autumn_mean"]), c["season_longer"])
+    here = _without_spells(tuple(weekly_c[(day + off) % YEAR] for day in range(YEAR)))
+    own = _without_spells(own_c)
+    spring = max(_first_over(here, c["spring_mean"]) - _first_over(own, c["spring_mean"]), -c["season_longer"])
+    autumn = min(_first_under(here, c["autumn_mean"]) - _first_under(own, c["autumn_mean"]), c["season_longer"])
     midsummer = c["midsummer"]
     share_of = [1 - curve(day + 1, c, spring, autumn) for day in range(YEAR)]
     turned = [(day - off) % YEAR for day in range(YEAR)]
@@ -78,11 +82,18 @@ def _warmth(mean_c: float, c: dict[str, float]) -> float:
     return min(max((mean_c - c["flight_begins"]) / (c["flight_full"] - c["flight_begins"]), 0.0), 1.0)
 
 
-def _first_over(weekly_c: tuple[float, ...] | list[float], mean_c: float) -> int:
+def _without_spells(weekly_c: tuple[float, ...]) -> list[float]:
+    """Weekly means without a warm week in January or a frost in May: the mean of a month about each day [°C]."""
+    padded = np.concatenate([weekly_c[-_HALF_MONTH:], weekly_c, weekly_c[:_HALF_MONTH]])
+    smooth: list[float] = np.convolve(padded, np.ones(2 * _HALF_MONTH + 1) / (2 * _HALF_MONTH + 1), "valid").tolist()
+    return smooth
+
+
+def _first_over(weekly_c: list[float], mean_c: float) -> int:
     """The first day of the year from midwinter on whose weekly mean reaches so much; midsummer where none does."""
     return next((day for day in range(HALF_YEAR) if weekly_c[day] >= mean_c), HALF_YEAR)
 
 
-def _first_under(weekly_c: tuple[float, ...] | list[float], mean_c: float) -> int:
+def _first_under(weekly_c: list[float], mean_c: float) -> int:
     """The first day after midsummer whose weekly mean is less; the year's last where none is."""
     return next((day for day in range(HALF_YEAR, YEAR) if weekly_c[day] < mean_c), YEAR - 1)

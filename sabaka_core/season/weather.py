@@ -10,12 +10,13 @@ from functools import lru_cache
 
 import numpy as np
 
-from sabaka_core.base.dates import YEAR, parse_day_of_year
+from sabaka_core.base.dates import YEAR, day_of_year, parse_day_of_year
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Flow, Season
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.hive.climate import climates
+from sabaka_core.kit.tables import table
 from sabaka_core.season.daily import DailyWeather
 from sabaka_core.season.laying import YearOfLaying, has_winter, laying_of
 from sabaka_core.season.packed import sha_of
@@ -69,7 +70,37 @@ def weather_of(season: Season) -> Weather:
             "months",
         )
     flows = season.flows or tuple(Flow(first=a, last=b, strength=s) for a, b, s in row.flows)
+    if isinstance(season.days, DailyWeather):
+        return build_of_days(season.days, flows)
     return build(tuple(means), flows)
+
+
+@lru_cache(maxsize=16)
+def build_of_days(days: DailyWeather, flows: tuple[Flow, ...]) -> Weather:
+    """A year of the days of a table: their mean on each day of the year, and no flow on as many of them as it rains.
+
+    Raises:
+        ParameterError: a day of the year that the table has no day near.
+    """
+    means: list[list[float]] = [[] for _ in range(YEAR)]
+    wet: list[list[bool]] = [[] for _ in range(YEAR)]
+    limit = table("spread")["no_flight_rain"].number
+    for offset, mean in enumerate(days.mean_c):
+        at = day_of_year(days.first + offset)
+        means[at].append(mean)
+        wet[at].append(bool(days.rain_mm) and days.rain_mm[offset] >= limit)
+    daily = _filled([float(np.mean(each)) if each else None for each in means])
+    dry = [1 - float(np.mean(each)) if each else 1.0 for each in wet]
+    strength = _flow(flows)
+    flow = tuple(s * d for s, d in zip(strength, dry, strict=True))
+    return Weather(tuple(daily.tolist()), tuple(weekly_of(daily).tolist()), flow)
+
+
+def _filled(means: list[float | None]) -> Floats:
+    """Days that a table hasn't are on straight lines between their neighbours, the year going round."""
+    known = [day for day, mean in enumerate(means) if mean is not None]
+    values = [mean for mean in means if mean is not None]
+    return np.interp(np.arange(YEAR), known, values, period=YEAR)
 
 
 @lru_cache(maxsize=128)
@@ -120,7 +151,7 @@ def by_days(hive: Hive, days: DailyWeather | None) -> Hive:
     if days is None or season is None or season.weather is None or season.weather.sha != sha_of(days):
         return hive
     means = {"monthly_c": days.monthly_c(), "means_of": season.means_of or days.said}
-    return hive.model_copy(update={"season": season.model_copy(update=means)})
+    return hive.model_copy(update={"season": season.model_copy(update=means).by(days)})
 
 
 def place_of(season: Season) -> str:

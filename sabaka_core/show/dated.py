@@ -32,6 +32,8 @@ def dated(plan: Plan, a: Analysis) -> Iterator[Occasion]:
     yield from _bait(plan, a)
     for colony in made_by_division(a):
         yield from _divided(plan, a, colony)
+    if a.hive.bait is None:
+        yield from _small_jobs(plan, a)
 
 
 def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
@@ -44,6 +46,37 @@ def _entrances(plan: Plan, a: Analysis) -> Iterator[Occasion]:
                     guard = ", its mouse guard on" if dated.guard else ""
                     words = f"Entrance {number}: {SETTING_WORDS[dated.setting]}{guard}."
                     yield _on(plan, day.day, f"entrance-{number}", words, "Set by the dates on the Run step.")
+
+
+def _small_jobs(plan: Plan, a: Analysis) -> Iterator[Occasion]:
+    """Mites counted once a month of brood, the weeks without brood, litter changed in spring."""
+    few, every = practice("brood_free"), round(practice("mite_count").number)
+    board = any(chamber.under.mite_board or chamber.under.tray != "none" for chamber in a.hive.chambers)
+    how = "put the board in for three days" if board else "wash a sample of bees, or lay a board under for three days"
+    warm = [
+        d.day for d in plan.days if d.brood_cells > few.number and d.temperature_c >= practice("visit_weather").number
+    ]
+    last: int | None = None
+    for day in warm:
+        if last is None or day - last >= every:
+            last = day
+            yield _on(plan, day, "mite-count", f"Count mites: {how}.", practice("mite_count").why)
+    free = [d.day for d in plan.days if d.brood_cells <= few.number]
+    if free:
+        words = f"Next to no brood from now till {short(_end_of_run(free))}: the time for what works without brood."
+        yield _on(plan, free[0], "brood-free", words, few.why)
+    if a.chamber.litter.kind != "none" and warm:
+        words = "Change half of the litter, and leave the other half for what lives in it."
+        yield _on(plan, warm[0], "litter", words, "Wet litter cools the floor; fresh litter takes up water again.")
+
+
+def _end_of_run(days: list[int]) -> int:
+    """The last day of the first run of days."""
+    last = days[0]
+    there = set(days)
+    while last + 1 in there:
+        last += 1
+    return last
 
 
 def made_by_division(a: Analysis) -> tuple[Colony, ...]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from math import ceil
 from unittest import TestCase
 
@@ -104,3 +105,27 @@ class Divided(TestCase):
     def test_none_without_a_second_colony(self) -> None:
         ids = [doing.id for each in agenda() for doing in each.doings]
         self.assertFalse([each for each in ids if each.startswith(("divide", "split"))])
+
+
+class SmallJobs(TestCase):
+    """Trade check: mites once a month of brood, the brood-free weeks, litter in spring."""
+
+    def test_mites_are_counted_once_a_month(self) -> None:
+        days = [ordinal(each.day, "") for each in agenda() for d in each.doings if d.id == "mite-count"]
+        self.assertTrue(5 <= len(days) <= 8, days)
+        self.assertTrue(all(b - a >= 28 for a, b in pairwise(days)))
+
+    def test_the_weeks_without_brood_are_those_of_the_plan(self) -> None:
+        plan = Context(opened("bowline", season=Season())).once(year_in)
+        (free,) = (each for each in agenda() if any(d.id == "brood-free" for d in each.doings))
+        first = next(row.day for row in plan.days if row.brood_cells <= 200)
+        self.assertEqual(ordinal(free.day, ""), first)
+        self.assertTrue(ordinal("2026-10-20", "") <= first <= ordinal("2026-12-20", ""), free.day)
+
+    def test_litter_where_there_is_some(self) -> None:
+        self.assertFalse([d for each in agenda() for d in each.doings if d.id == "litter"])
+        self.assertTrue([d for each in agenda("kept/anchor") for d in each.doings if d.id == "litter"])
+
+    def test_a_bait_box_has_only_its_own_days(self) -> None:
+        ids = {d.id for each in agenda("kept/slip-knot") for d in each.doings}
+        self.assertFalse(ids & {"mite-count", "brood-free"})

@@ -40,6 +40,7 @@ CASES: dict[str, tuple[Hive, Hive]] = {
     "run-full": (small(420), year()),
     "room-in-the-cold": (year(winter="leave"), year()),
     "stores-low": (year(start="swarm", start_day="2026-06-01", flows=NO_FLOW), year()),
+    "colony-dies": (year(start="swarm", start_day="2026-05-01", constants={"forager_loss": 0.6}), year()),
     "plan-moves-nothing": (year("tree-cavity"), year()),
     "no-follower-to-move": (without_followers(), year()),
 }

@@ -3447,6 +3447,7 @@ export interface components {
          * @description The season of one hive. No flows means the climate's own.
          *
          *     ``weather`` names days of the keeper's own; ``monthly_c`` are their means, or typed, and ``means_of`` tells of what.
+         *     The days themselves are no part of the document: who plans by them hands them over (:meth:`by`).
          */
         Season: {
             /**
