@@ -72,7 +72,7 @@ class Brought(TestCase):
                 self.assertIn(f"{number} bar", plain(each.doings[0].words))
 
     def test_which_end_opens_and_how_many_combs_to_the_brood(self) -> None:
-        """Hand: on 21 July of 23 combs given some hold brood and pollen, from the entrance on; the rest lie before them."""
+        """Hand: of the combs given some hold brood and pollen, from the entrance on; the rest are met before them."""
         context = Context(opened("bowline"))
         plan = context.once(year_in)
         visit = next(each for each in plan.visits if any(step.kind == "take" for step in each.steps))
