@@ -24,6 +24,7 @@ from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.season.asked import year_in
 from sabaka_core.season.weather import place_of
 from sabaka_core.show.forms.winter import winter_forms
+from sabaka_core.show.stacked import stack_table
 from sabaka_core.show.study import Numbers, Study
 from sabaka_core.winter.asked import nest_in, summer_in, winter_in
 from sabaka_core.winter.boxes import airs, boxes_on
@@ -86,6 +87,7 @@ class WinterStudy(Study):
         yield _parts_table(context.once(winter_in), context.once(_months)[asked.shown], MONTHS[asked.shown])
         yield _combs_table(context)
         yield _walls_table(context)
+        yield stack_table(context)
 
     def drawings(self, context: Context, asked: Asked) -> Iterable[Drawing]:
         winter, month = context.once(winter_in), context.once(_months)[asked.shown]

@@ -144,6 +144,15 @@ class Starts(TestCase):
             plan = planned("bowline", start_day=day)
             self.assertAlmostEqual(plan.days[0].bees, evenings[day_of_year(plan.days[0].day)].bees, delta=60)
 
+    def test_no_start_dies_in_any_climate_unless_its_day_is_told(self) -> None:
+        for climate, row in climates().items():
+            for start in ("swarm", "nucleus", "split", "overwintered"):
+                spring, summer = ("2026-09-01", "2026-11-15") if row.south else ("2026-03-01", "2026-06-05")
+                day = spring if start == "overwintered" else summer
+                plan = planned("bowline", climate=climate, start=start, start_day=day)
+                with self.subTest(climate, start=start):
+                    self.assertGreater(min(each.bees for each in plan.days), 2_000)
+
     def test_honey_over_the_winters_need(self) -> None:
         for climate in ("cool-temperate", "continental", "maritime"):
             usual = planned("long-shallow", climate=climate)

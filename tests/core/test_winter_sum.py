@@ -87,3 +87,17 @@ class Felt(TestCase):
         with self.assertRaises(ParameterError) as caught:
             do(opened("deep-horizontal"), {"do": "feel-comb", "comb": 2, "text": "-5"})
         self.assertEqual(caught.exception.field, "/wintering/felt_mm/2")
+
+
+class BesideTheStack(TestCase):
+    """Hand: a deep of 231.8 mm with 19.05 and 9.5 mm of bars holds 203.2 mm of comb; two of them are parted by a bottom
+    bar, a bee space and a top bar, 38.1 mm."""
+
+    def test_two_deeps(self) -> None:
+        table = next(t for t in chapter(Context(shut_in()), "winter").tables if t.key == "stack")
+        said = {line.key: [cell.value for cell in line.cells[1:]] for line in table.lines}  # type: ignore[union-attr]
+        self.assertAlmostEqual(said["Comb to climb in"][1], 2 * 203.2, delta=0.2)
+        self.assertAlmostEqual(said["Gap that bees must cross in the cold"][1], 38.1, delta=0.2)
+        self.assertEqual(said["Gap that bees must cross in the cold"][0], 0.0)
+        self.assertAlmostEqual(said["Short by"][0], 15.2, delta=0.1)
+        self.assertEqual(said["Short by"][1], 0.0)
