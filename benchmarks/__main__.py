@@ -12,7 +12,6 @@ import os
 import statistics
 import subprocess
 import sys
-import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -118,6 +117,7 @@ def judged_speed(yard: float) -> None:
     for words, name, parts, most in (
         ("what would save honey, searched", "winter", ("helps",), 500),
         ("the whole winter", "winter", Asked().parts, 500),
+        ("lifting", "lifting", ("metrics", "findings", "tables", "drawings", "forms"), 40),
         ("the whole of lifting, changes tried", "lifting", Asked().parts, 250),
     ):
         asked = Asked(parts=parts)
@@ -210,18 +210,34 @@ def season_speed(yard: float) -> None:
     from sabaka_core import validate_hive
     from sabaka_core.document.season import Season
     from sabaka_core.hive.chambers import analyse
+    from sabaka_core.hive.context import Context
+    from sabaka_core.kit.chapter import Asked
     from sabaka_core.run.fit import CombWidth, fits
-    from sabaka_core.season.asked import plan_of
+    from sabaka_core.season.many import many_seasons
+    from sabaka_core.season.plan import Planner
+    from sabaka_core.season.undisturbed import _undisturbed as undisturbed_cache
+    from sabaka_core.show.study import chapter
 
     document = thirty_bars()
     document["chambers"][0]["length_mm"] += 1200.0
     a = analyse(validate_hive(document))
-    median = statistics.median(timed(lambda: plan_of(a, Season(peak_laying=2000.0)), 15))
-    show("a year's plan, daily steps, room for 60 combs", median, 60, "ms", yard)
-    start = time.perf_counter()
-    for number in range(200):
-        plan_of(a, Season(visit_days=7 + number % 14))
-    show("two hundred seasons", time.perf_counter() - start, 10, "s", yard)
+    season = Season(peak_laying=2000.0)
+    Planner(a, season).run()
+    median = statistics.median(timed(lambda: Planner(a, season).run(), 15))
+    show("a year's plan, daily steps, room for 60 combs", median, 20, "ms", yard)
+
+    def undisturbed_anew() -> None:
+        undisturbed_cache.cache_clear()
+        Planner(a, season)
+
+    show("an undisturbed colony's three years", statistics.median(timed(undisturbed_anew, 9)), 40, "ms", yard)
+    took = statistics.median(timed(lambda: many_seasons(Planner(a, season), 7), 3, 1)) / 1000
+    show("two hundred seasons at once", took, 2.5, "s", yard)
+    context = Context(a.hive)
+    chapter(context, "season")
+    weeks = iter(range(52))
+    took = statistics.median(timed(lambda: chapter(context, "season", Asked(parts=("moment",), at=next(weeks))), 20))
+    show("a step of the season's slider", took, 10, "ms", yard)
     kinds = [CombWidth("a", 32.0, True), CombWidth("b", 35.0, True), CombWidth("c", 38.0, False)]
     show(
         "run solver, 60 places, three widths",

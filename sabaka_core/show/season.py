@@ -84,8 +84,10 @@ class SeasonStudy(Study):
         )
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
-        yield from rooms_tables(context)
-        yield _weeks_table(context)
+        # Another week changes the rod alone: what is said of every week stays.
+        if "moment" not in asked.parts:
+            yield from rooms_tables(context)
+            yield _weeks_table(context)
 
     def agenda(self, context: Context) -> Iterable[Occasion]:
         plan = context.once(year_in)
