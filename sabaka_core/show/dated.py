@@ -99,8 +99,8 @@ def _divided(plan: Plan, a: Analysis, colony: Colony) -> Iterator[Occasion]:
         day,
         f"divide-{colony.id}",
         f"Make “{colony.name}” behind the divider at the {end} end: {several} of brood with their bees, one of them "
-        "with eggs, and one of stores; shake two more over it. The queen stays in front: find her first. Its entrance opens "
-        "on the other side, shut with grass for three days.",
+        "with eggs, and one of stores; shake two more over it. The queen stays in front: find her first. Its entrance "
+        "opens on the other side, shut with grass for three days.",
         practice("split_combs").why,
     )
     steps = (
