@@ -56,7 +56,7 @@ def lifting_drawing(a: Analysis, whole: Whole, standing: Footing, body: Body, ou
         Label(
             layer="minor",
             text=text("bars here: elbow, or a little below"),
-            x_mm=right + 250,
+            x_mm=right + 210,
             y_mm=-top - 12,
             anchor="end",
         )

@@ -145,9 +145,11 @@ def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
             shapes.append(rectangle("comb-honey", x, 0, x + wide, band))
         if comb.contents == "brood":
             shapes.append(rectangle("comb-brood", x, band, x + wide, min(band + nest.cluster_mm, high)))
-        sign = {"stay": "stay", "move out": "out", "feed": "feed", "swap inward": "in"}[comb.verdict]
+        # One that stays has no sign: most do.
+        sign = {"move out": "out", "feed": "feed", "swap inward": "in"}.get(comb.verdict, "")
         shapes.append(Label(layer="note", text=text(str(comb.number)), x_mm=x + wide / 2, y_mm=high + 24))
-        shapes.append(Label(layer="note", text=text(sign), x_mm=x + wide / 2, y_mm=high + 60))
+        if sign:
+            shapes.append(Label(layer="note", text=text(sign), x_mm=x + wide / 2, y_mm=high + 60))
     long = max(len(nest.combs), 4) * (wide + gap)
     if (nest.climbs or nest.climb_matters) and nest.band_mm < high:
         shapes.append(Polyline(layer="free", points=((-10, nest.band_mm), (long, nest.band_mm))))

@@ -36,7 +36,7 @@ function Drawings({ chapter, onAt }: { chapter: Chapter; onAt: (month: number) =
           <figure className="flex min-h-0 flex-col">
             <Sheet drawing={combs} className="h-64 md:h-auto md:min-h-0 md:grow" />
             <figcaption className="soft px-3 text-xs">
-              Each comb of the winter run: honey (slant) over where the bees sit (dots).
+              Each comb of the winter run: honey (slant) over where the bees sit (dots); one without a word stays.
             </figcaption>
           </figure>
         ) : null}
