@@ -93,7 +93,8 @@ def queen_short_of_cells(context: Context) -> Iterator[Draft]:
         "queen-short-of-cells",
         lambda r: r.eggs < row.number * r.wished_eggs and r.wished_eggs > _LEAST_WISH,
         "the queen is short of cells.",
-        "Drawn comb is full of stores and brood: brood stops growing just when bees are wanted.",
+        "Drawn comb is full of stores and brood: brood stops growing just when bees are wanted. Hang a drawn comb "
+        "beside the brood, take a full one out, or put a super on.",
         row.source,
         text("{share} of what she would lay, or more", share=Quantity(value=row.number, unit="part")),
         lambda rows: Quantity(value=min(r.eggs / r.wished_eggs for r in rows), unit="part"),
@@ -132,7 +133,7 @@ def room_in_the_cold(context: Context) -> Iterator[Draft]:
         "room-in-the-cold",
         lambda r: nest.moves and r.temperature_c < cold and r.given > r.need.combs + spare,
         "too much empty room in the cold.",
-        "Room that no bee covers has to be warmed, and wets the combs.",
+        "Room that no bee covers has to be warmed, and wets the combs: draw the follower up on the next mild day.",
         table("season")["cold"].source,
         text("{most} combs more than are needed at most", most=Quantity(value=spare, unit="number")),
         lambda rows: Quantity(value=max(r.given - r.need.combs for r in rows), unit="number"),
