@@ -17,7 +17,7 @@ from sabaka_core.season.planned import DayRow, Plan
 
 @dataclass(frozen=True)
 class Handled:
-    """What is taken off or out once, and put back: combs, boxes, lids and covers; all of it together [kg]."""
+    """What is taken off or out once, and put back: combs, boxes, a lid that is lifted off; all of it together [kg]."""
 
     combs: int
     boxes: int

@@ -104,12 +104,17 @@ def stack_box(ident: str) -> StackBox | None:
     row = catalogue().get(ident)
     if row is None or row.box is None or not isinstance(row.carrier, Frame) or comb_area_mm2(row.carrier) <= 0:
         return None
-    box, thick = row.box, practice("stack_board").number
-    around = 2 * (box.across_mm + box.along_mm + 2 * thick)
-    shell = around * box.height_mm * thick * density("softwood") / 1e9
+    box = row.box
     # A box that is as long as a horizontal hive is no box of a stack: ten frames' worth of it is.
     long = min(box.along_mm, value("longest_box"))
-    return StackBox(row.name, box, row.carrier, int(long // row.carrier.spacing_mm), shell)
+    return StackBox(row.name, box, row.carrier, int(long // row.carrier.spacing_mm), _shell_kg(box))
+
+
+def _shell_kg(box: BoxSizes) -> float:
+    """Four boards round a box."""
+    thick = practice("stack_board").number
+    around = 2 * (box.across_mm + box.along_mm + 2 * thick)
+    return around * box.height_mm * thick * density("softwood") / 1e9
 
 
 def chosen_stack(lifting: Lifting) -> StackBox:
@@ -136,11 +141,8 @@ def _as_wished(stack: StackBox, lifting: Lifting) -> StackBox:
     if frames != stack.frames:
         # A box for fewer frames is as much narrower.
         along = stack.box.along_mm + (frames - stack.frames) * stack.frame.spacing_mm
-        thick = practice("stack_board").number
-        around = 2 * (stack.box.across_mm + along + 2 * thick)
-        shell = around * stack.box.height_mm * thick * density("softwood") / 1e9
         box = stack.box.model_copy(update={"along_mm": along})
-        stack = replace(stack, box=box, frames=frames, shell_kg=shell)
+        stack = replace(stack, box=box, frames=frames, shell_kg=_shell_kg(box))
     return replace(stack, fixed=lifting.stack_boxes)
 
 

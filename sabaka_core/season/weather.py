@@ -70,7 +70,8 @@ def weather_of(season: Season) -> Weather:
             "months",
         )
     flows = season.flows or tuple(Flow(first=a, last=b, strength=s) for a, b, s in row.flows)
-    if isinstance(season.days, DailyWeather):
+    # Days that a design no longer names are no longer its own.
+    if season.weather is not None and isinstance(season.days, DailyWeather):
         return build_of_days(season.days, flows)
     return build(tuple(means), flows)
 

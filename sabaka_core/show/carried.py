@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from math import ceil
 
-from sabaka_core.base.dates import YEAR, day_of_year, ordinal, short
+from sabaka_core.base.dates import YEAR, day_of_year, iso, short
 from sabaka_core.base.quantity import Quantity, Text, amount, kilograms, text
 from sabaka_core.document.run import Feeder
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.boards import feeder_size
 from sabaka_core.kit.chapter import Doing, Occasion
 from sabaka_core.kit.tables import practice
-from sabaka_core.season.planned import Plan, Step
+from sabaka_core.season.planned import Plan, Visit
 from sabaka_core.season.weather import weather_of
 
 # A feeder is filled a little more rather than once more.
@@ -51,14 +51,12 @@ def feed_words(kg: float, plan: Plan, a: Analysis, day: int) -> Text:
 def last_syrup_day(plan: Plan, day: int) -> int | None:
     """The last day before the cold on which bees still take syrup; none where that is over by then."""
     weekly, least = weather_of(plan.season).weekly_c, practice("syrup_least").number
-    warm = [each for each in range(day, day + YEAR // 2) if weekly[day_of_year(each)] >= least]
-    if not warm or warm[0] != day:
+    if weekly[day_of_year(day)] < least:
         return None
     # To the end of the warm stretch that the day lies in.
-    last = day
-    while last + 1 in set(warm):
-        last += 1
-    return last
+    return next(
+        (each - 1 for each in range(day, day + YEAR // 2) if weekly[day_of_year(each)] < least), day + YEAR // 2
+    )
 
 
 def _feeder_l(a: Analysis) -> float:
@@ -68,13 +66,10 @@ def _feeder_l(a: Analysis) -> float:
 
 def with_carried(occasions: Iterable[Occasion], plan: Plan, a: Analysis) -> Iterator[Occasion]:
     """Every occasion with what to bring said first, where anything is."""
-    steps: dict[str, tuple[Step, ...]] = {}
-    first = plan.days[0].day
-    for visit in plan.visits:
-        steps[short(visit.day)] = visit.steps
+    visits = {iso(visit.day): visit for visit in plan.visits}
     for each in occasions:
-        there = steps.get(each.label, ()) if each.day and ordinal(each.day, "day") >= first else ()
-        things = [*_of_steps(there, a), *_of_doings(each.doings)]
+        visit = visits.get(each.day)
+        things = [*(_of_visit(visit, plan, a) if visit else ()), *_of_doings(each.doings)]
         if not things:
             yield each
             continue
@@ -86,8 +81,8 @@ def with_carried(occasions: Iterable[Occasion], plan: Plan, a: Analysis) -> Iter
         yield each.model_copy(update={"doings": (carry, *each.doings)})
 
 
-def _of_steps(steps: Iterable[Step], a: Analysis) -> Iterator[tuple[str, dict[str, Quantity]]]:
-    for step in steps:
+def _of_visit(visit: Visit, plan: Plan, a: Analysis) -> Iterator[tuple[str, dict[str, Quantity]]]:
+    for step in visit.steps:
         number = round(step.amount)
         several = "" if number == 1 else "s"
         match step.kind:
@@ -100,8 +95,11 @@ def _of_steps(steps: Iterable[Step], a: Analysis) -> Iterator[tuple[str, dict[st
             case "open":
                 yield "what is put on or opened", {}
             case "feed":
-                litres = step.amount * practice("sugar_for_stores").number / practice("syrup_thick").number
-                yield "{syrup} of syrup", {"syrup": amount(litres, "L")}
+                sugar = step.amount * practice("sugar_for_stores").number
+                if last_syrup_day(plan, visit.day) is None:
+                    yield "{fondant} of fondant", {"fondant": kilograms(sugar / practice("fondant_sugar").number)}
+                else:
+                    yield "{syrup} of syrup", {"syrup": amount(sugar / practice("syrup_thick").number, "L")}
             case _:
                 pass
 

@@ -65,11 +65,11 @@ class WinterStudy(Study):
     )
 
     def lead(self, context: Context) -> Text:
-        season, _ = settings_of(context.hive)
+        (season, _), nest = settings_of(context.hive), context.once(nest_in)
         return text(
-            f"{place_of(season)}; {{combs}} combs, {{days}} days in cluster.",
+            f"{place_of(season)}; {{combs}} combs, {{days}} days {'shut in' if nest.typed else 'in cluster'}.",
             combs=count(context.once(winter_in).run.combs),
-            days=count(context.once(nest_in).days),
+            days=count(nest.days),
         )
 
     def metrics(self, context: Context) -> Iterable[Metric]:
@@ -151,7 +151,7 @@ def _winter_metrics(context: Context) -> Iterator[Metric]:
     honey = computed(
         f"m = Q·n·{DAY_S:.0f} / (e·1000000)",
         given("Q", "heat on a winter day", amount(mean, "W")),
-        given("n", "days in cluster", count(nest.days)),
+        given("n", "days in cluster", count(len(winter.clustered))),
         given("e", "MJ that a kilogram of honey gives", amount(c["honey_mj"], "number")),
     )
     stores = simulated(
@@ -167,7 +167,8 @@ def _winter_metrics(context: Context) -> Iterator[Metric]:
         given("V", "heat that goes with the air", amount(air, "W/K")),
         check=text("to aim at: {aim}", aim=amount(c["humidity_aim"], "%")),
     )
-    yield _metric("days", "Clustered on", _WINTER, "count", (float(nest.days), clusters), gloss="Days of a year.")
+    days_in = float(len(winter.clustered))
+    yield _metric("days", "Clustered on", _WINTER, "count", (days_in, clusters), gloss="Days of a year.")
     yield _metric("honey_kg", "Honey burnt over the winter", _WINTER, "kg", honey)
     yield _metric("stores_kg", "Honey in it", _WINTER, "kg", (nest.present_kg, stores))
     yield _metric("heat_w", "Heat on a winter day", _WINTER, "W", (mean, heat))
@@ -179,7 +180,9 @@ def _nest_metrics(context: Context) -> Iterator[Metric]:
     winter, nest = context.once(winter_in), context.once(nest_in)
     c, cluster = winter.c, winter.cluster
     band = computed(
-        "b = n·c", given("n", "days in cluster", count(nest.days)), given("c", "climbed a day", mm(c["climb"]))
+        "b = n·c",
+        given("n", "days shut in" if nest.typed else "days in cluster", count(nest.days)),
+        given("c", "climbed a day", mm(c["climb"])),
     )
     least = computed(
         "d = b + k", given("b", "band of honey", mm(nest.band_mm)), given("k", "the cluster’s own", mm(nest.cluster_mm))

@@ -53,6 +53,17 @@ class Feed(TestCase):
         self.assertTrue(fed)
         self.assertTrue(all("2026-09-10" <= day <= "2026-10-01" for day in fed), fed)
 
+    def test_what_is_brought_in_the_cold_is_fondant_too(self) -> None:
+        """Regression: syrup was brought where fondant was said."""
+        from sabaka_core.season.planned import Step, Visit
+        from sabaka_core.show.carried import _of_visit
+
+        context = Context(opened("bowline"))
+        for day, thing in (("2026-09-18", "syrup"), ("2026-12-01", "fondant")):
+            visit = Visit(ordinal(day, ""), 8, (Step("feed", "", "", 4.0),))
+            (brought,) = _of_visit(visit, context.once(year_in), context.main)
+            self.assertIn(thing, brought[0])
+
 
 class Brought(TestCase):
     """Trade check: bars for what is added, a box for what comes out, said first."""

@@ -16,6 +16,7 @@ from sabaka_core.season.packed import sha_of
 from sabaka_core.season.planned import Plan
 from sabaka_core.season.weather import by_days, weather_of
 from tests.core.support import opened
+from tests.core.test_layers import do
 
 FIRST = ordinal("2023-01-01", "")
 
@@ -80,3 +81,11 @@ class ByDays(TestCase):
         )
         known = Remembered(4)
         self.assertIsNot(known.of(bare), known.of(by_days(bare, days)))
+
+    def test_a_season_that_names_them_no_more_isnt_planned_by_them(self) -> None:
+        """Regression: days stayed with a season whose months were gone back to the climate's."""
+        days = table((0, 365, -5.0))
+        hive = by_days(opened("bowline", season=Season(weather=NamedWeather(name="mast", sha=sha_of(days)))), days)
+        back = do(hive, {"do": "own-months"})
+        assert back.season is not None and back.season.weather is None
+        self.assertEqual(weather_of(back.season), weather_of(Season()))

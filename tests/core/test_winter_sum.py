@@ -48,6 +48,12 @@ class Sum(TestCase):
         self.assertIn("the last 16 days", finding.text.template)
         self.assertIn("mild day", finding.why)
 
+    def test_days_of_ones_own_leave_what_is_burnt_to_the_model(self) -> None:
+        """Regression: honey burnt was told by the typed days, and was less than what the stores were held against."""
+        own, model = (chapter(Context(hive), "winter").metrics for hive in (shut_in(), opened("deep-horizontal")))
+        for key in ("winter.honey_kg", "winter.days"):
+            self.assertAlmostEqual(own[key].value, model[key].value)
+
     def test_a_shorter_winter_is_climbed(self) -> None:
         self.assertEqual(nest(shut_in("11-15", "03-15")).short_mm, 0.0)
         codes = {f.code for f in chapter(Context(shut_in("11-15", "03-15")), "winter").findings}
