@@ -25,14 +25,12 @@ class Context:
         box: index of the chamber on the bench; the brood chamber when none was named.
         other: a design that it is compared with.
         tell: hears how far a long answer is, from 0 to 1.
-        days: days of weather that the design names, where they are at hand.
     """
 
     def __init__(self, given: Hive) -> None:
         self.given = given
         self.other: Context | None = None
         self.tell: Callable[[float], None] = _unheard
-        self.days: object = None
         self._made: dict[Callable[[Context], Any], Any] = {}
         self._box: int | None = None
 

@@ -14,7 +14,7 @@ from typing import Any, Generic
 import numpy as np
 
 from sabaka_core.base.dates import YEAR
-from sabaka_core.season.maths import N_co
+from sabaka_core.season.maths import NUMBERS, Maths, N, N_co
 
 HALF_YEAR = 182
 _HALF_MONTH = 15
@@ -49,12 +49,11 @@ def laying_of(
 
     Where every week is warm there is no winter to lay by: flows and dearth rule, and no bees of the winter emerge.
     """
-    south = weekly_c[0] > weekly_c[HALF_YEAR]
-    off = HALF_YEAR if south else 0
+    off = HALF_YEAR if is_turned(weekly_c) else 0
     if not has_winter(weekly_c, c):
         dearth = c["dearth_laying"]
         share = tuple(
-            (dearth + (1 - dearth) * min(strength / c["full_laying_flow"], 1.0)) * _warmth(mean, c)
+            (dearth + (1 - dearth) * min(strength / c["full_laying_flow"], 1.0)) * activity(mean, c)
             for strength, mean in zip(flow, weekly_c, strict=True)
         )
         return YearOfLaying(share, (False,) * YEAR, (0.0,) * YEAR)
@@ -77,9 +76,15 @@ def has_winter(weekly_c: tuple[float, ...], c: dict[str, float]) -> bool:
     return min(weekly_c) < c["spring_mean"]
 
 
-def _warmth(mean_c: float, c: dict[str, float]) -> float:
-    """How far the weather lets a queen lay where no winter stops her."""
-    return min(max((mean_c - c["flight_begins"]) / (c["flight_full"] - c["flight_begins"]), 0.0), 1.0)
+def activity(weekly_c: N, c: dict[str, float], maths: Maths[N] = NUMBERS) -> N:  # type: ignore[assignment]
+    """How far bees fly, 0 to 1, by the weekly mean."""
+    begins, full = c["flight_begins"], max(c["flight_full"], c["flight_begins"] + 0.5)
+    return maths.least(maths.most((weekly_c - begins) / (full - begins), 0.0), 1.0)
+
+
+def is_turned(weekly_c: Sequence[float]) -> bool:
+    """Whether the year of a place is half a year off: warmer at new year than at midsummer."""
+    return weekly_c[0] > weekly_c[HALF_YEAR]
 
 
 def _without_spells(weekly_c: tuple[float, ...]) -> list[float]:

@@ -73,7 +73,7 @@ class Many:
     Attributes:
         seed: of the dice that made the years.
         bees, brood, honey, needs: bands by day of the plan.
-        combs: the most combs that each year needs.
+        combs: the most combs that each year needs; ``room`` is what the hive holds.
         short_of_room, starved: shares of the years whose run was too short, and that ran out of stores.
     """
 
@@ -84,6 +84,7 @@ class Many:
     honey: Floats
     needs: Floats
     combs: Floats
+    room: int
     short_of_room: float
     starved: float
 
@@ -216,6 +217,7 @@ def many_seasons(
         honey=_band(rows["honey"]),
         needs=_band(rows["needs"]),
         combs=combs,
+        room=planner.nest.room,
         short_of_room=float(np.mean(combs > planner.nest.room)),
         starved=float(np.mean(colony.fed_kg > table("spread")["starved"].number)),
     )

@@ -23,7 +23,7 @@ from pydantic import BaseModel, ConfigDict
 from sabaka_core.base.dates import YEAR
 from sabaka_core.base.sources import Mark
 from sabaka_core.kit.tables import records
-from sabaka_core.season.laying import YearOfLaying
+from sabaka_core.season.laying import YearOfLaying, activity
 from sabaka_core.season.maths import NUMBERS, Maths, N, N_co
 
 BROOD_DAYS = 21
@@ -168,12 +168,6 @@ def need_of(colony: ColonyState[N], ways: Ways[N]) -> Need[N]:
     nectar = colony.nectar_kg * c["nectar_space"] / comb.honey_kg
     covered = colony.bees / (c["bees_a_deep_comb"] * comb.deep_share)
     return Need(brood, pollen, honey, nectar, covered, ways.maths.most(brood + pollen + honey + nectar, covered))
-
-
-def activity(weekly_c: N, c: dict[str, float], maths: Maths[N] = NUMBERS) -> N:  # type: ignore[assignment]
-    """How far bees fly, 0 to 1, by the weekly mean."""
-    begins, full = c["flight_begins"], max(c["flight_full"], c["flight_begins"] + 0.5)
-    return maths.least(maths.most((weekly_c - begins) / (full - begins), 0.0), 1.0)
 
 
 def step(colony: ColonyState[N], day: int, ways: Ways[N]) -> None:

@@ -18,7 +18,8 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
-from sabaka_core.season.model import BROOD_DAYS, Ways, activity, need_of, step
+from sabaka_core.season.laying import activity
+from sabaka_core.season.model import BROOD_DAYS, Ways, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, Visit
 from sabaka_core.season.reserve import reserves

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from sabaka_core.base.dates import YEAR
-from sabaka_core.season.laying import HALF_YEAR
+from sabaka_core.season.laying import HALF_YEAR, is_turned
 from sabaka_core.season.model import BROOD_DAYS, ColonyState, CombSizes, Ways, step
 from sabaka_core.season.weather import Weather
 
@@ -73,7 +73,7 @@ def _undisturbed(
         given=ENDLESS,
     )
     # From midwinter on, where a colony is smallest and told soonest.
-    first = HALF_YEAR if weather.weekly_c[0] > weather.weekly_c[HALF_YEAR] else 0
+    first = HALF_YEAR if is_turned(weather.weekly_c) else 0
     found: list[Evening] = []
     for number in range(YEARS * YEAR):
         if number % YEAR == 0:

@@ -70,10 +70,13 @@ def weather_of(season: Season) -> Weather:
             "months",
         )
     flows = season.flows or tuple(Flow(first=a, last=b, strength=s) for a, b, s in row.flows)
-    # Days that a design no longer names are no longer its own.
-    if season.weather is not None and isinstance(season.days, DailyWeather):
-        return build_of_days(season.days, flows)
-    return build(tuple(means), flows)
+    days = days_at_hand(season)
+    return build(tuple(means), flows) if days is None else build_of_days(days, flows)
+
+
+def days_at_hand(season: Season) -> DailyWeather | None:
+    """The days that a season names and was handed; those that it names no more are no longer its own."""
+    return season.days if season.weather is not None and isinstance(season.days, DailyWeather) else None
 
 
 @lru_cache(maxsize=16)

@@ -18,6 +18,7 @@ from sabaka_core.kit.working import given, simulated
 from sabaka_core.season.daily import DailyWeather
 from sabaka_core.season.many import SEASONS, Many, many_seasons, seed_of
 from sabaka_core.season.plan import Planner
+from sabaka_core.season.weather import days_at_hand
 from sabaka_core.show.study import Numbers, Study
 
 _SPREAD = Source(mark="from memory", note="years and queens spread about the season’s own by data/spread.toml")
@@ -37,7 +38,7 @@ def many_in(context: Context) -> Many:
 
 def days_in(context: Context) -> DailyWeather | None:
     """The days of weather that it names, where they are at hand."""
-    return context.days if isinstance(context.days, DailyWeather) else None
+    return days_at_hand(context.hive.season or Season())
 
 
 class YearsStudy(Study):
@@ -83,9 +84,8 @@ class YearsStudy(Study):
 
     def charts(self, context: Context, asked: Asked) -> Iterable[Chart]:
         many = context.once(many_in)
-        room = Planner(context.main, context.hive.season or Season()).nest.room
         names = tuple(map(short, many.days))
-        yield many_combs_chart(many.needs, names, room)
+        yield many_combs_chart(many.needs, names, many.room)
         yield many_bees_chart(many.bees, names)
 
     def notes(self, context: Context) -> Iterable[str]:

@@ -21,6 +21,7 @@ from sabaka_core.document.load import validate_hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.season.packed import unpack
+from sabaka_core.season.weather import by_days
 from sabaka_core.show.study import chapter
 
 
@@ -29,10 +30,9 @@ def answer(asked: dict[str, Any]) -> dict[str, Any]:
     try:
         if "best" in asked:
             return {"chapter": best(asked["best"], asked["examples"]).model_dump(mode="json")}
-        context = Context(validate_hive(asked["document"])).on(asked.get("box"))
+        days = unpack(b64decode(asked["days"])) if asked.get("days") else None
+        context = Context(by_days(validate_hive(asked["document"]), days)).on(asked.get("box"))
         context.tell = _tell
-        if asked.get("days"):
-            context.days = unpack(b64decode(asked["days"]))
         said = chapter(context, asked["study"], Asked.model_validate(asked["asked"]), tuple(asked.get("held") or ()))
         return {"chapter": said.model_dump(mode="json")}
     except ParameterError as error:
