@@ -315,8 +315,10 @@ def _build(options: argparse.Namespace) -> int:
         refuse_beyond(hive)
     options.out.mkdir(parents=True, exist_ok=True)
     for name, body in workshop_files(hive, "in" if options.inches else "mm").items():
-        (options.out / name).write_bytes(body)
-        print(options.out / name)
+        path = options.out / name
+        path.parent.mkdir(parents=True, exist_ok=True)
+        path.write_bytes(body)
+        print(path)
     return 0
 
 

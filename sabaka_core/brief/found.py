@@ -13,7 +13,7 @@ from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.document.base import Ident
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.hive.masses import carrier_kg
+from sabaka_core.hive.carriers import carrier_kg
 from sabaka_core.hive.whole import Whole
 from sabaka_core.woodwork.planned import CutPlan
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, StringConstraints
 
 from sabaka_core.document.base import BoardLength, BoardThickness, BoardWidth, DocumentPart, Ident, Name
 
@@ -21,15 +21,32 @@ class BoardForSale(DocumentPart):
     price: Price
 
 
+class Ticked(DocumentPart):
+    """The sizes that a step of the work was ticked at, as a mark of them."""
+
+    step: Ident
+    sizes: Ident
+
+
 class Building(DocumentPart):
-    """Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made."""
+    """Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made.
+
+    Prices of what is bought besides are the table's, times ``prices_times`` in the keeper's own ``currency``. Bars and
+    frames that fill the run are made, or those that hang in it now. So many ``copies`` of the hive are built at
+    once.
+    """
 
     kerf_mm: Annotated[float, Field(ge=0, le=10, strict=True)] = 3.2
     trim_mm: Annotated[float, Field(ge=0, le=200, strict=True)] = 10.0
     hour_price: Price = 0.0
+    currency: Annotated[str, StringConstraints(pattern=r"^[^\s<>]{0,5}$")] = ""
+    prices_times: Annotated[float, Field(gt=0, le=1_000, strict=True)] = 1.0
+    frames: Literal["fill", "now"] = "fill"
+    copies: Annotated[int, Field(ge=1, le=50, strict=True)] = 1
     frames_on_hand: Annotated[int, Field(ge=0, le=5_000, strict=True)] = 0
     for_sale: Annotated[tuple[BoardForSale, ...], Field(max_length=60)] = ()
     done: Annotated[tuple[Ident, ...], Field(max_length=60)] = ()
+    ticked: Annotated[tuple[Ticked, ...], Field(max_length=60)] = ()
     sheet: Literal["a4", "letter"] = "a4"
 
 

@@ -14,7 +14,6 @@ from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.assembly import Clash, clashes, without_size
 from sabaka_core.woodwork.planned import CutPlan
-from sabaka_core.woodwork.unmade import not_made
 
 _EXPLODED, _BOARDS = "build-exploded", "build-boards"
 
@@ -32,24 +31,6 @@ def design_errors(context: Context) -> Iterator[Draft]:
             place=None,
             number=count(errors),
             limit=text("none"),
-            source=GEOMETRY,
-        )
-
-
-@study_rule("not-made-yet", "building")
-def not_made_yet(context: Context) -> Iterator[Draft]:
-    """What the design has and no part is of."""
-    missing = not_made(context.hive)
-    if missing:
-        yield Draft(
-            code="not-made-yet",
-            severity="warning",
-            text=text(f"Not made yet: {'; '.join(missing)}."),
-            why="The design has them, and no part of them is in this list, the cut plan or the bill. "
-            "Reckon them by hand.",
-            place=None,
-            number=count(len(missing)),
-            limit=text("every thing a part"),
             source=GEOMETRY,
         )
 

@@ -11,13 +11,13 @@ from sabaka_core.document.combs import FixedComb
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.registry import Draft, Proposal, doing, done, on, study_rule
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import full_kg
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.asked import here_in, lid_in, middle_place, super_in, work_in
 from sabaka_core.lifting.body import value
 from sabaka_core.lifting.loads import comb_loads, people
 from sabaka_core.lifting.stand import handles_of, right_stand_mm
 from sabaka_core.lifting.tasks import finite
+from sabaka_core.woodwork.masses import full_kg
 
 _FIGURE = "lift-figure"
 _EQUATION = Source(

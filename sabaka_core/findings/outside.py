@@ -15,11 +15,11 @@ from sabaka_core.edits.values import replace_value
 from sabaka_core.findings.registry import Draft, Proposal, hive_rule, on, study_rule
 from sabaka_core.hive.blocks import BoxPlace
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import full_kg
 from sabaka_core.hive.roof import roof_rise_mm
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.findings import Spot
 from sabaka_core.kit.tables import practice
+from sabaka_core.woodwork.masses import full_kg
 
 
 @hive_rule("roof-hits-what-stands-under", "shape")

@@ -39,6 +39,8 @@ _WAYS = {"x": "towards the far end", "y": "to the left", "z": "up"}
 _MOST_MOVES = 2
 # What explains that something of the run lies in a wall.
 _RUN = "run-doesnt-close"
+# Who a part speaks for that is no bar or frame, by what it belongs to; a box's walls, floor and fittings for the box.
+_OWNERS = {"super": "supers", "roof": "roof", "stand": "stand", "covers": "covers"}
 # So many designs are remembered: a session's mends and steps back.
 _REMEMBERED = 512
 _seen: dict[str, frozenset[str]] = {}
@@ -151,13 +153,13 @@ def _owners(hive: Whole, met: Overlap) -> str:
     boxes = [hive.hive.chambers[part.box].id for part in parts if part.box is not None]
     if len(set(boxes)) == 2:
         return " and ".join(sorted(boxes))
-    inner = {_kind(part) or (part.group.lower() if part.group != "Run" else "box") for part in parts}
+    inner = {_kind(part) or _OWNERS.get(part.thing.split("-")[0], "box") for part in parts}
     return ": ".join((*boxes[:1], " and ".join(sorted(inner))))
 
 
 def _kind(part: Part) -> str:
-    """The kind of bar or frame that a part is of, or hangs like."""
-    return part.carrier or part.hangs_as
+    """The kind of bar or frame that a part of a run is of, or hangs like."""
+    return "" if part.thing.startswith("super") else part.carrier or part.hangs_as
 
 
 def _draft(hive: Whole, meeting: _Meeting, known: list[Draft]) -> Draft:

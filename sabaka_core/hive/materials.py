@@ -17,7 +17,7 @@ FROM_MEMORY = Source(mark="from memory", note="densities in data/materials.toml"
 
 class Material(BaseModel):
     """A material: density [kg/m³] and conductivity ``k`` [W/mK], or how a still layer of air resists by its thickness
-    [mm, m²K/W]."""
+    [mm, m²K/W]; how it is joined where that isn't as boards are; whether walls and covers can be of it."""
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
@@ -25,6 +25,8 @@ class Material(BaseModel):
     k: float | None = None
     kind: Literal["wood", "sheet", "insulation", "air"]
     still: tuple[tuple[float, float], ...] = ()
+    joint: str = ""
+    of_walls: bool = True
 
 
 def materials() -> dict[str, Material]:

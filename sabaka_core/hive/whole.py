@@ -25,9 +25,9 @@ from sabaka_core.hive.reach import Beyond, beyond_reach, within_reach
 from sabaka_core.kit.tables import practice
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Whole:
-    """A design with all its chambers analysed.
+    """A design with all its chambers analysed; each is itself alone, so that what is worked out of it can be kept.
 
     Attributes:
         hive: the design as it is worked with.

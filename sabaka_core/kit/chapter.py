@@ -91,15 +91,16 @@ class Moments(Value):
 
 
 class Doing(Value):
-    """One thing to do, and why; ``done`` where it can be ticked off."""
+    """One thing to do, and why; ``done`` where it can be ticked off, ``again`` where its sizes have changed since."""
 
     id: str
     title: str = ""
     words: Text
     why: str = ""
-    measure: str = ""
+    measure: Text | None = None
     caution: str = ""
     done: bool | None = None
+    again: bool = False
 
 
 class Occasion(Value):

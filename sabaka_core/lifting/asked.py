@@ -23,7 +23,7 @@ def work_in(context: Context) -> Work:
         ParameterError: legs that can't stand; the field is named.
     """
     lifting = context.hive.lifting or Lifting()
-    standing = standing_of(context.main, context.whole, lifting)
+    standing = standing_of(context.main, context.whole)
     return Work(context.main, lifting, body_of(lifting), standing)
 
 

@@ -14,12 +14,13 @@ from sabaka_core.document.run import Contents
 from sabaka_core.frames.catalogue import BoxSizes, catalogue
 from sabaka_core.frames.parts import comb_area_mm2, wood_volume_mm3
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.masses import carrier_kg, lid_kg
+from sabaka_core.hive.carriers import carrier_kg
 from sabaka_core.hive.materials import density
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.tables import practice
 from sabaka_core.lifting.body import value
 from sabaka_core.season.nest import DEEP_MM2
+from sabaka_core.woodwork.masses import lid_kg
 
 # How full of honey a comb is by what it is marked as.
 # Part of a box over which the next one is put on.

@@ -3,26 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import atan, cos, degrees, radians, tan
+from math import atan, degrees
 
-from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.combs import Frame, TopBar
 from sabaka_core.document.hive import Stand
-from sabaka_core.document.lifting import Lifting
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.legs import Leg, legs_of
 from sabaka_core.hive.whole import Whole
 from sabaka_core.lifting.body import Body, value
-
-
-@dataclass(frozen=True)
-class Leg:
-    """One leg: where it stands, its length along its middle and the bevel of foot and head [mm, deg]."""
-
-    name: str
-    length_mm: float
-    bevel_deg: float
-    foot_x_mm: float
-    foot_y_mm: float
 
 
 @dataclass(frozen=True)
@@ -54,7 +42,7 @@ def comb_drop_mm(a: Analysis) -> float:
     return max(depths, default=a.comb_depth_mm)
 
 
-def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Footing:
+def standing_of(a: Analysis, whole: Whole) -> Footing:
     """The hive on its stand.
 
     Raises:
@@ -63,38 +51,8 @@ def standing_of(a: Analysis, whole: Whole, lifting: Lifting) -> Footing:
     stand = whole.hive.stand or Stand()
     bars = stand.height_mm + bars_height_mm(a, whole)
     drop = comb_drop_mm(a)
-    legs = _legs(whole, stand, lifting)
+    legs = legs_of(whole)
     return Footing(stand.height_mm, bars, bars + drop + value("drawn_clear"), legs, _tipping(whole, stand, legs))
-
-
-def _legs(whole: Whole, stand: Stand, lifting: Lifting) -> tuple[Leg, ...]:
-    if stand.height_mm <= 0 or stand.kind == "hung":
-        return ()
-    long, wide = whole.foot_mm
-    inset, splay = lifting.leg_inset_mm, radians(stand.splay_deg)
-    if wide <= 2 * inset or long <= 2 * inset:
-        raise ParameterError(
-            "/lifting/leg_inset_mm",
-            inset,
-            f"The hive’s foot is {min(wide, long):.0f} mm: legs this far in would cross.",
-            "narrower-than-feet",
-        )
-    down_x, down_y = tan(radians(lifting.slope_along_deg)), tan(radians(lifting.slope_across_deg))
-    legs = []
-    for end, x in (("near", inset), ("far", long - inset)):
-        for side, way, y in (("left", -1, inset), ("right", 1, wide - inset)):
-            # The foot goes outward by the drop times the splay, and the ground falls away under it.
-            from_middle_x, from_middle_y = x - long / 2, y - wide / 2
-            drop = (stand.height_mm + from_middle_x * down_x + from_middle_y * down_y) / (1 - way * tan(splay) * down_y)
-            if drop <= 20:
-                raise ParameterError(
-                    "/stand/height_mm",
-                    stand.height_mm,
-                    f"The ground rises to the {end} {side} leg: make the stand higher.",
-                    "no-leg",
-                )
-            legs.append(Leg(f"{end} {side}", drop / cos(splay), stand.splay_deg, x, y + way * drop * tan(splay)))
-    return tuple(legs)
 
 
 def _tipping(whole: Whole, stand: Stand, legs: tuple[Leg, ...]) -> float | None:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from sabaka_core.hive.masses import carrier_kg, super_shell_kg
 from sabaka_core.hive.whole import Whole
 from sabaka_core.lifting.body import value
 from sabaka_core.lifting.loads import filled_kg
+from sabaka_core.woodwork.masses import super_kg
 
 
 @dataclass(frozen=True)
@@ -44,7 +44,7 @@ def standing_supers(whole: Whole) -> tuple[StandingSuper, ...]:
         number = whole.super_of(block)
         each = whole.hive.supers[number]
         area, spacing = whole.super_area_mm2(each), whole.hive.comb_type(each.comb_type).spacing_mm
-        wood = super_shell_kg(block) + each.combs * carrier_kg(whole.hive, each.comb_type)
+        wood = super_kg(whole, number)
         empty, full = (wood + each.combs * filled_kg(area, spacing, what) for what in ("empty", "honey"))
         hold = stand + block.z[1] - value("box_hold")
         found.append(StandingSuper(block.name, number, block.chamber, empty, full, hold, block.height_mm))

@@ -2,31 +2,29 @@
 
 from __future__ import annotations
 
-from reportlab.platypus import Flowable, Spacer
-
-from sabaka_core.base.quantity import mm, text
 from sabaka_core.document.building import Building
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.building import boards_drawing, exploded_drawing, part_drawing
+from sabaka_core.drawing.building import boards_drawing
+from sabaka_core.drawing.exploded import exploded_drawing
 from sabaka_core.findings import errors_in
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.measure import Measure
+from sabaka_core.paper.part_pages import part_sheets
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.paper.templates import FRACTION, INCHES
+from sabaka_core.show.bill import shopping_table
 from sabaka_core.show.building import BuildingStudy
 from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
-from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.steps import work_steps
-from sabaka_core.woodwork.unmade import not_made
+from sabaka_core.woodwork.unmade import not_here
 
-# Rows of part sheets on a page; no drawing of them is lower [points].
-_ROWS_A_PAGE, _LEAST_DRAWN = 4, 30 * POINTS
-_BOARDS_A_PAGE, _SHEETS_A_PAGE_CUT = 10, 2
+# Boards that are drawn together.
+_BOARDS_TOGETHER = 3
 
 
 def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -42,8 +40,8 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     under = f"How to build it: {pieces} parts, about {bill.hours:.0f} hours, {bill.total:.0f} in material and work"
     sheet.title(hive.name, under, 26.0)
     _cover(sheet, hive, parts)
-    _parts(sheet, parts)
-    _part_sheets(sheet, parts)
+    _parts(sheet, parts, context)
+    part_sheets(sheet, parts, plan)
     _plan(sheet, parts, plan)
     _steps(sheet, hive, parts)
     _run_card(sheet, hive)
@@ -68,16 +66,14 @@ def closing_mm(hive: Hive) -> float:
 
 def _cover(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
     sheet.errors(errors_in(Context(hive)), "before you cut")
-    missing = not_made(hive)
-    if missing:
-        sheet.paragraph("", f"Not made yet, and in no list here: {'; '.join(missing)}.", 9)
     sheet.pictures(150 * POINTS, exploded_drawing(parts))
     sheet.heading("Before you start")
     for caution in BuildingStudy.cautions:
         sheet.paragraph("", caution)
 
 
-def _parts(sheet: Sheet, parts: tuple[Part, ...]) -> None:
+def _parts(sheet: Sheet, parts: tuple[Part, ...], context: Context) -> None:
+    """Every part in a line, then everything to buy."""
     sheet.turn()
     sheet.heading("Parts")
     if sheet.measure != "mm":
@@ -86,57 +82,50 @@ def _parts(sheet: Sheet, parts: tuple[Part, ...]) -> None:
             f"Sizes in inches to 1/{FRACTION}: no part is further than {off} off; cut those that meet to the same mark."
         )
         sheet.paragraph("", words)
-    for index, part in enumerate(parts):
-        size = "" if part.group == "Bought" else f", {sheet.sizes(part.long_mm, part.wide_mm, part.thick_mm)}"
-        more = "; ".join([*(sheet.say(mark) for mark in marks_of(part)), *([part.note] if part.note else [])])
-        sheet.paragraph(
-            f"{index + 1}: {part.count} of", f"{part.name}{size}, {part.material}{'. ' + more if more else ''}"
-        )
-
-
-def _part_sheets(sheet: Sheet, parts: tuple[Part, ...]) -> None:
-    """A dimensioned sheet of every part that is more than a plain board, eight a page."""
-    drawn = [p for p in parts if p.group != "Bought" and (p.profile or p.holes or p.rebate or p.bevel_deg > 0.05)]
-    if drawn:
-        high = (sheet.size[1] - 46 * POINTS) / _ROWS_A_PAGE
-        sheet.turn()
-        sheet.heading("Part sheets")
-        sheet.grid([_part_sheet(sheet, part, sheet.wide / 2 - 10, high) for part in drawn], 2, high)
-
-
-def _part_sheet(sheet: Sheet, part: Part, wide: float, high: float) -> list[Flowable]:
-    """A part's name, its marks and its drawing."""
-    name = sheet.words(text(f"{part.count} × {part.name}, {{thick}} thick", thick=mm(part.thick_mm)), 8, bold=True)
-    marks = sheet.words("; ".join(sheet.say(mark) for mark in marks_of(part)), 6.5)
-    room = high - sum(each.wrap(wide, high)[1] for each in (name, marks)) - 4 * POINTS
-    return [name, marks, Spacer(0, 4), sheet.pictured(part_drawing(part), max(room, _LEAST_DRAWN), wide)]
+    rows = []
+    for index, part in enumerate(parts, 1):
+        size = "" if part.group == "Bought" else sheet.sizes(part.long_mm, part.wide_mm, part.thick_mm)
+        rows.append([f"{index}", f"{part.count} ×", part.name, size, part.material])
+    sheet.table(("", "", "Part", "long × wide × thick", "of"), rows, (0.05, 0.08, 0.42, 0.3, 0.15))
+    sheet.heading("Shopping list")
+    table = shopping_table(context)
+    sheet.table(
+        table.columns, [[*(sheet.say(cell) for cell in line.cells)] for line in table.lines], (0.52, 0.16, 0.16, 0.16)
+    )
+    for name, why in not_here(context.hive):
+        sheet.paragraph("Not here", f"{name}: {why}.")
 
 
 def _plan(sheet: Sheet, parts: tuple[Part, ...], plan: CutPlan) -> None:
+    """Boards in the order in which they are cut, so many on a page, what is left of each beside them."""
     sheet.turn()
     sheet.heading("Cut plan")
     words = (
-        f"{len(plan.boards)} boards, {len(plan.bought)} to buy. Numbers are those of the parts list. "
-        "Each says whether it is ripped or crosscut first; the fence stays for pieces of one width."
+        f"{len(plan.boards)} boards, {len(plan.bought)} to buy. Numbers are those of the parts list, in the order in "
+        "which they are cut. Each board says whether it is ripped or crosscut first; the fence stays for pieces of one "
+        "width."
     )
     sheet.paragraph("", words)
     numbers = {part.id: index for index, part in enumerate(parts)}
-    pages = [(slice(at, at + _BOARDS_A_PAGE), slice(0)) for at in range(0, len(plan.boards), _BOARDS_A_PAGE)]
-    pages += [(slice(0), slice(at, at + _SHEETS_A_PAGE_CUT)) for at in range(0, len(plan.sheets), _SHEETS_A_PAGE_CUT)]
-    for index, (boards, sheets) in enumerate(pages):
-        if index:
-            sheet.turn()
-        sheet.put(sheet.pictured(boards_drawing(plan, numbers, boards, sheets)))
+    for at in range(0, len(plan.boards), _BOARDS_TOGETHER):
+        sheet.put(sheet.fitted(boards_drawing(plan, numbers, slice(at, at + _BOARDS_TOGETHER), slice(0))))
+    for at in range(len(plan.sheets)):
+        sheet.put(sheet.fitted(boards_drawing(plan, numbers, slice(0), slice(at, at + 1))))
+    if plan.offcuts:
+        sheet.heading("Offcuts to keep")
+        rows = [[label, sheet.sizes(long, wide, thick)] for label, long, wide, thick in plan.offcuts]
+        sheet.table(("Of", "long × wide × thick"), rows, (0.4, 0.6))
 
 
 def _steps(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
     sheet.turn()
     sheet.heading("Step by step")
     done = (hive.building or Building()).done
-    for number, step in enumerate(work_steps(parts), 1):
+    for number, step in enumerate(work_steps(parts, hive), 1):
         tick = "[x]" if step.id in done else "[ ]"
-        measure = f" Measure: {step.measure}" if step.measure else ""
-        sheet.paragraph(f"{tick} {number}", f"{step.title}. {step.words}{measure}", 9)
+        sheet.paragraph(f"{tick} {number}", f"{step.title}. {sheet.say(step.words)}", 9)
+        if step.measure.template:
+            sheet.paragraph("", f"Measure: {sheet.say(step.measure)}", 9)
         if step.caution:
             sheet.paragraph("", step.caution, 7.5)
     sheet.put(sheet.pictured(exploded_drawing(parts, 0.55), 110 * POINTS, least=76 * POINTS))

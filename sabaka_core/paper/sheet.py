@@ -43,8 +43,12 @@ from sabaka_core.paper.letters import INK, Family, first_face, marked_up, write
 # A millimetre in points.
 POINTS = 72 / 25.4
 ERROR = Color(0.7, 0.2, 0.15)
+# One to so many, as rules have it.
+SCALES = (1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50)
 _MARGIN, _FOOT, _LABEL = 16 * POINTS, 16 * POINTS, 34 * POINTS
 _WHOLE = ((0, 0), (-1, -1))
+# No drawing that fits the page's width is higher than so much of the page.
+_PAGE = 0.7
 # From line to line, of the size of the letters.
 _LEADING = 1.22
 
@@ -179,6 +183,54 @@ class Sheet:
         """A drawing to scale, in greys, in so much room [points], or in what the page has left; not at all where that
         is less than the least."""
         return Pictured(drawing, self.say, "rule-in" if self.measure == "mm" else "rule-mm", (wide, high), least)
+
+    def scaled(self, drawing: Drawing, most_high: float) -> tuple[Pictured, int]:
+        """A drawing at the largest scale that a rule reads which has room here, and that scale, one to so many.
+
+        Args:
+            most_high: how high it may be [points].
+        """
+        extent = drawing.extent
+        wide, high = (
+            POINTS * (b - a) for a, b in ((extent.left_mm, extent.right_mm), (extent.top_mm, extent.bottom_mm))
+        )
+        scale = next((s for s in SCALES if wide / s <= self.wide and high / s <= most_high), SCALES[-1])
+        return self.pictured(drawing, high / scale, wide / scale), scale
+
+    def fitted(self, drawing: Drawing) -> Pictured:
+        """A drawing over the page's width, as high as that makes it, at most a page."""
+        extent = drawing.extent
+        share = (extent.bottom_mm - extent.top_mm) / max(extent.right_mm - extent.left_mm, 1.0)
+        return self.pictured(drawing, min(self.wide * share, self.size[1] * _PAGE), self.wide)
+
+    def table(self, columns: Sequence[str], rows: Sequence[Sequence[str]], shares: Sequence[float]) -> None:
+        """Lines of cells under their columns' names, over as many pages as they take; widths as shares of the page."""
+        head = [self.words(column, 7.5, colour=SOFT) for column in columns]
+        body = [[self.words(cell, 8) for cell in row] for row in rows]
+        lines: list[Any] = [("LINEBELOW", (0, 0), (-1, -1), 0.25, SOFT)]
+        style = [("VALIGN", *_WHOLE, "TOP"), ("FONTNAME", *_WHOLE, first_face()), *lines]
+        style += [(f"{side}PADDING", *_WHOLE, 1.5) for side in ("LEFT", "RIGHT", "TOP", "BOTTOM")]
+        self.put(Table([head, *body], [self.wide * s for s in shares], style=style, repeatRows=1), after=6)
+
+    def row(self, cells: Sequence[Any], widths: Sequence[float]) -> Table:
+        """Cells beside each other, so wide each [points]."""
+        return _table([list(cells)], widths)
+
+    def rule(self, after: float) -> HRFlowable:
+        """A line over the page's width."""
+        return HRFlowable(width="100%", thickness=0.8, color=INK, spaceBefore=2, spaceAfter=after)
+
+    def pair(self, label: Text | str, words: Text | str, indent: float = 70.0, size: float = 8.0) -> Table:
+        """A name and what is said of it, in a column [points]."""
+        return Table(
+            [[self.words(label, size, colour=SOFT), self.words(words, size)]],
+            (indent, None),
+            style=[
+                ("VALIGN", *_WHOLE, "TOP"),
+                ("FONTNAME", *_WHOLE, first_face()),
+                *((f"{side}PADDING", *_WHOLE, 1) for side in ("LEFT", "RIGHT", "TOP", "BOTTOM")),
+            ],
+        )
 
     def pictures(self, high: float, *drawings: Drawing) -> None:
         """Drawings side by side, so high [points]."""

@@ -9,39 +9,96 @@ from typing import Any
 
 from sabaka_core.base.quantity import Quantity, mm
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.building import boards_drawing, exploded_drawing
+from sabaka_core.drawing.building import boards_drawing, part_drawing
+from sabaka_core.drawing.exploded import exploded_drawing
+from sabaka_core.drawing.part_sheet import face_drawing
 from sabaka_core.hive.context import Context
+from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.templates import templates
-from sabaka_core.woodwork.asked import parts_in, plan_in
-from sabaka_core.woodwork.files import parts_csv, parts_dxf, plan_json, small_parts, stl
+from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
+from sabaka_core.woodwork.dxf import part_dxf, parts_dxf
+from sabaka_core.woodwork.files import holes_csv, parts_csv, plan_json, shopping_csv, stock_csv
+from sabaka_core.woodwork.laid import laid
 from sabaka_core.woodwork.marks import marks_of
+from sabaka_core.woodwork.meshes import assembly_3mf, part_mesh, small_parts, stl, whole_mesh
 from sabaka_core.woodwork.parts import Part
+from sabaka_core.woodwork.plan import left_of
 
 
 def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
-    """Parts, cut plan, booklet, templates, DXF, SVG and STL files of a design.
+    """Parts, cut plan, booklet, templates, DXF, SVG, STL and 3MF files of a design, by their names.
 
     Raises:
         ParameterError: sizes that can't be built.
     """
     context = Context(hive)
-    parts, plan = context.once(parts_in), context.once(plan_in)
+    parts, plan, bill = context.once(parts_in), context.once(plan_in), context.once(bill_in)
     numbers = {part.id: index for index, part in enumerate(parts)}
     listed = [_listed(part, index) for index, part in enumerate(parts)]
     found = {
         "booklet.pdf": booklet(hive, measure),
         "templates.pdf": templates(hive, measure),
         "parts.csv": parts_csv(parts).encode(),
+        "holes.csv": holes_csv(parts).encode(),
+        "shopping.csv": shopping_csv(bill.bought).encode(),
+        "boards-left.csv": stock_csv(left_of(plan, hive)).encode(),
         "parts.json": json.dumps(listed, indent=2, ensure_ascii=False).encode(),
         "cut-plan.json": plan_json(plan).encode(),
         "parts.dxf": parts_dxf(parts).encode(),
         "exploded.svg": to_svg(exploded_drawing(parts)).encode(),
         "cut-plan.svg": to_svg(boards_drawing(plan, numbers)).encode(),
+        "hive.3mf": assembly_3mf(parts),
+        "hive.stl": stl(whole_mesh(parts), hive.name),
     }
-    return found | {f"{name}.stl": stl(mesh) for name, mesh in small_parts(hive).items()}
+    for number, part in enumerate(parts, 1):
+        if part.group != "Bought" and part.places:
+            name = f"{number:02d}-{part.id}"
+            found[f"parts/{name}.dxf"] = part_dxf(part, number).encode()
+            found[f"parts/{name}.stl"] = stl(part_mesh(part), f"{number} {part.name}")
+            found[f"parts/{name}.svg"] = to_svg(_sheet(part)).encode()
+    found |= {f"print/{name}.stl": stl(mesh, name) for name, mesh in small_parts(hive).items()}
+    return {"README.txt": _readme(hive, found).encode()} | found
+
+
+_WHAT = (
+    ("booklet.pdf", "how to build it: parts, shopping list, a sheet of each part, cut plan, steps"),
+    ("templates.pdf", "outlines at full size of what isn’t a rectangle: print at 100 %, measure the check bar"),
+    ("parts.csv", "every part with sizes, bevel, rebate, holes, joint"),
+    ("holes.csv", "every hole and slot, a line each"),
+    ("shopping.csv", "what is bought besides boards and sheets"),
+    ("boards-left.csv", "boards and offcuts that are left: can be read in as boards on hand of the next hive"),
+    ("parts.json, cut-plan.json", "the same for programs"),
+    (
+        "parts.dxf",
+        "every part flat, in mm, seen from its outer face; layers say what goes through and how deep the rest is",
+    ),
+    ("parts/", "each part alone: DXF flat, STL in its place in the hive, SVG sheet at 1 : 1"),
+    ("hive.3mf, hive.stl", "the whole hive put together; in the 3MF each part by its number and name"),
+    ("print/", "small helpers for a printer, of this hive’s own sizes"),
+    ("exploded.svg, cut-plan.svg", "the drawings of the screen"),
+)
+
+
+def _readme(hive: Hive, found: dict[str, bytes]) -> str:
+    """What is what in the archive."""
+    lines = [
+        f"{hive.name}: files for the workshop",
+        "",
+        "All sizes are millimetres. Part numbers are those of the booklet.",
+        "",
+    ]
+    lines += [f"{name}: {words}" for name, words in _WHAT]
+    lines += ["", f"{len(found)} files."]
+    return "\n".join(lines) + "\n"
+
+
+def _sheet(part: Part) -> Drawing:
+    """A part as it is marked out."""
+    lies = laid(part)
+    return face_drawing(part, lies) if lies is not None else part_drawing(part)
 
 
 def _listed(part: Part, index: int) -> dict[str, Any]:

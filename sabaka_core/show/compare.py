@@ -7,12 +7,13 @@ from collections.abc import Callable, Iterable
 from sabaka_core.base.quantity import Quantity, Text, Unit, amount, litres, mm, text
 from sabaka_core.frames.parts import unbroken_height_mm
 from sabaka_core.hive.analysis import Analysis
+from sabaka_core.hive.carriers import carrier_kg
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import carrier_kg, empty_kg, full_kg
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Cell, Line, Table
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.study import Study
+from sabaka_core.woodwork.masses import empty_kg, full_kg
 
 # Two numbers that differ by less of themselves are the same.
 _SAME = 1e-3

@@ -14,7 +14,6 @@ from sabaka_core.findings.improve import Candidate, Gain, improved
 from sabaka_core.findings.lifting import right_stand, right_stand_edits
 from sabaka_core.geometry.cavity import run_length_mm
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import empty_kg, full_kg
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.chapter import Asked, Line, Table
 from sabaka_core.kit.drawing import Drawing
@@ -41,6 +40,7 @@ from sabaka_core.lifting.stand import handles_of
 from sabaka_core.lifting.tasks import Lift, SeasonOfLifts, finite
 from sabaka_core.show.forms.lifting import lifting_forms
 from sabaka_core.show.study import Numbers, Study
+from sabaka_core.woodwork.masses import empty_kg, full_kg
 
 _EQUATION = Source(mark="published", note="Waters, Putz-Anderson and Garg 1994 (DHHS 94-110), quoted from memory")
 _BODY = Source(mark="from memory", note="Drillis and Contini 1966")

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+from sabaka_core.document.building import Building
 from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.costs import Bill, bill_of
@@ -23,10 +26,17 @@ def parts_in(context: Context) -> tuple[Part, ...]:
 
 
 def plan_in(context: Context) -> CutPlan:
-    """Its cut plan, out of the boards on hand first."""
-    return cut_plan(context.once(parts_in), context.hive, SECONDS)
+    """Its cut plan, out of the boards on hand first; for all the copies that are built at once."""
+    return cut_plan(context.once(all_parts_in), context.hive, SECONDS)
+
+
+def all_parts_in(context: Context) -> tuple[Part, ...]:
+    """Every part, as often as copies of the hive are built at once."""
+    copies = (context.hive.building or Building()).copies
+    parts = context.once(parts_in)
+    return parts if copies == 1 else tuple(replace(part, count=part.count * copies) for part in parts)
 
 
 def bill_in(context: Context) -> Bill:
     """What it costs."""
-    return bill_of(context.once(parts_in), context.once(plan_in), context.hive)
+    return bill_of(context.once(all_parts_in), context.once(plan_in), context.hive)

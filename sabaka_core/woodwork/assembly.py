@@ -5,23 +5,35 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from sabaka_core.document.hive import Hive
+from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import main_box
 from sabaka_core.hive.whole import Whole, whole
 from sabaka_core.kit.tables import practice
-from sabaka_core.woodwork.added import added_parts
-from sabaka_core.woodwork.around import roof_parts, stand_parts, super_parts
-from sabaka_core.woodwork.boxes import box_parts
+from sabaka_core.woodwork.boxes import Through, box_parts
+from sabaka_core.woodwork.cladding import cladding_parts, common_floor_parts
+from sabaka_core.woodwork.columns import as_lying
 from sabaka_core.woodwork.covers import cover_parts, laid_parts
-from sabaka_core.woodwork.fittings import carrier_parts, lining_parts
+from sabaka_core.woodwork.fittings import carrier_parts
 from sabaka_core.woodwork.inrun import in_run_parts
+from sabaka_core.woodwork.linings import lining_parts
 from sabaka_core.woodwork.openings import opening_parts
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.solids import Extent, Prism, apart_mm
-from sabaka_core.woodwork.under import under_parts
+from sabaka_core.woodwork.pierced import FloorWay, WallWay, pierced, ways_of
+from sabaka_core.woodwork.placing import shift_of
+from sabaka_core.woodwork.rods import rod_parts
+from sabaka_core.woodwork.roofs import roof_parts
+from sabaka_core.woodwork.solids import Bore, Extent, Prism, apart_mm
+from sabaka_core.woodwork.stands import shim_parts, stand_parts
+from sabaka_core.woodwork.supers import super_parts
+from sabaka_core.woodwork.supplies import supply_parts
+from sabaka_core.woodwork.ways import floor_recess, recess_of, way_parts
 
 TOLERANCE_MM = practice("parts_overlap").number
+# Parts of the last few designs are kept: several steps ask for them.
+_KEPT = 16
 # A part, the copy's number, and one of its solids.
 Solid = tuple[Part, int, Prism]
 
@@ -79,27 +91,48 @@ def reckoned_parts(hive: Hive) -> tuple[Part, ...]:
 
 
 def parts_of(hive: Whole) -> tuple[Part, ...]:
-    """The same of a design already analysed."""
+    """The same of a design already analysed.
+
+    Raises:
+        ParameterError: the stand can't be made for its ground.
+    """
+    return (*body_parts(hive), *stand_parts(hive.chambers[main_box(hive.hive)], hive))
+
+
+@lru_cache(maxsize=_KEPT)
+def body_parts(hive: Whole) -> tuple[Part, ...]:
+    """Everything but the stand."""
+    walls, floors = ways_of(hive)
     found: list[Part] = []
-    for a in hive.chambers:
+    for given in hive.chambers:
+        a = as_lying(given)
+        through = _through(hive, a, walls, floors)
         mine = [
-            *box_parts(a),
+            *box_parts(a, through),
+            *cladding_parts(a),
+            *rod_parts(a),
             *carrier_parts(a),
             *in_run_parts(a),
             *opening_parts(a),
-            *lining_parts(a),
-            *cover_parts(a),
-            *under_parts(a),
+            *lining_parts(a, pierced(a)),
+            *supply_parts(a),
+            *cover_parts(a, hive),
         ]
         found += [replace(part, box=a.box) for part in mine]
-    found += [
-        *added_parts(hive),
-        *laid_parts(hive),
-        *super_parts(hive),
-        *roof_parts(hive, found),
-        *stand_parts(hive.chambers[main_box(hive.hive)], hive),
-    ]
+    found += [*common_floor_parts(hive, floors), *way_parts(hive, walls, floors), *laid_parts(hive), *super_parts(hive)]
+    found += [*roof_parts(hive, found), *shim_parts(hive)]
     return tuple(part for part in found if part.count > 0)
+
+
+def _through(hive: Whole, a: Analysis, walls: tuple[WallWay, ...], floors: tuple[FloorWay, ...]) -> Through:
+    """What goes through a chamber's walls and floor to others."""
+    dx, dy, _ = shift_of(a)
+    recesses = [(w.wall, plate) for w in walls if w.chamber == a.box and (plate := recess_of(hive, w))]
+    mine = [way for way in floors if way.chamber == a.box and not a.on_common_floor]
+    plans = tuple(((w.x[0] - dx, w.x[1] - dx), (w.y[0] - dy, w.y[1] - dy)) for w in mine)
+    deep = [r for way in mine if (r := floor_recess(hive, way))]
+    sunk = tuple(((x[0] - dx, x[1] - dx), (y[0] - dy, y[1] - dy), d) for x, y, d in deep)
+    return Through(tuple(w for w in walls if w.chamber == a.box), tuple(recesses), plans, sunk)
 
 
 def placed_prisms(parts: tuple[Part, ...]) -> list[tuple[str, int, Prism]]:
@@ -132,7 +165,7 @@ def overlaps(parts: tuple[Part, ...]) -> tuple[Overlap, ...]:
     # Convex solids lie in each other by no more than their blocks do along any axis.
     for index, earlier in _near(solids, -TOLERANCE_MM):
         depth = round(-apart_mm(solids[index][2], solids[earlier][2]), 2)
-        if depth <= TOLERANCE_MM:
+        if depth <= TOLERANCE_MM or _through_a_bore(solids[index], solids[earlier]):
             continue
         (first, _, one), (second, _, two) = sorted((solids[index], solids[earlier]), key=lambda each: each[0].id)
         known = found.get((first.id, second.id))
@@ -141,9 +174,26 @@ def overlaps(parts: tuple[Part, ...]) -> tuple[Overlap, ...]:
     return tuple(found[key] for key in sorted(found))
 
 
+def _through_a_bore(one: Solid, other: Solid) -> bool:
+    """Whether what two solids share lies in a hole that is bored in either: a rod, a peg or a probe in its hole."""
+    shared = [(max(a[0], b[0]), min(a[1], b[1])) for a, b in zip(one[2].box, other[2].box, strict=True)]
+    return any(_holds(bore, shared) for part, copy, _ in (one, other) for bore in _bores(part, copy))
+
+
+def _bores(part: Part, copy: int) -> tuple[Bore, ...]:
+    return part.bores[copy] if copy < len(part.bores) else ()
+
+
+def _holds(bore: Bore, shared: list[tuple[float, float]]) -> bool:
+    return all(
+        low >= b[0] - TOLERANCE_MM and high <= b[1] + TOLERANCE_MM
+        for (low, high), b in zip(shared, bore.box, strict=True)
+    )
+
+
 def _near(solids: list[Solid], margin_mm: float) -> Iterator[tuple[int, int]]:
     """Solids of different pieces whose blocks come so near to each other; or reach so far into each other, below 0."""
-    order = sorted(range(len(solids)), key=lambda i: solids[i][2].x[0])
+    order = sorted(range(len(solids)), key=lambda i: solids[i][2].box[0][0])
     blocks = [(*each[2].box[0], *each[2].box[1], *each[2].box[2]) for each in solids]
     active: list[int] = []
     for index in order:

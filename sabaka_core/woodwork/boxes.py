@@ -1,355 +1,377 @@
-"""A chamber as boards: sides, ends and floor, layer by layer, each leaning and rebated as the section asks."""
+"""A chamber as boards: sides, ends and floor, layer by layer, box by box, each leaning, rebated and pierced."""
 
 from __future__ import annotations
 
 import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from math import atan2, cos, degrees, hypot, tan
+from math import cos, degrees, tan
 
 from sabaka_core.document.base import Wall as WallName
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.sections import CircleSection
-from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.materials import material_of
+from sabaka_core.hive.materials import insulates, material_of
 from sabaka_core.kit.tables import practice
-from sabaka_core.woodwork.bores import blocks, end_bores, log_bores, side_bores
+from sabaka_core.woodwork.faces import WallFace
+from sabaka_core.woodwork.floors import floor_parts
+from sabaka_core.woodwork.logs import log_parts
+from sabaka_core.woodwork.naming import named, of_sort
 from sabaka_core.woodwork.parts import BoredHole, Part, Rebate
-from sabaka_core.woodwork.solids import Prism, Profile, brick, moved
+from sabaka_core.woodwork.pierced import Pierce, WallWay, pierced
+from sabaka_core.woodwork.placing import shift_of
+from sabaka_core.woodwork.sandwich import filled
+from sabaka_core.woodwork.section import Wall, clipped_line, housed_mm, is_curved, lean_of, wall_of
+from sabaka_core.woodwork.slides import under_parts
+from sabaka_core.woodwork.solids import Bore, Prism, Profile, Span, area_mm2, within, without
 
 # How a lining is fixed that comes out again.
 _LOOSE = "screwed, to be replaced"
-_STAVES = 6
+_BUTT = "butt, glued and screwed"
 # Wood left outside a rebate: of a lone board, and of a lining with more behind it.
 _RAIL_LEFT_MM, _LINING_LEFT_MM = 6.0, 2.0
-
-
-@dataclass(frozen=True)
-class Wall:
-    """The right-hand inside of a section from the top down, as (half-width, height above the floor)."""
-
-    points: tuple[tuple[float, float], ...]
-
-    @property
-    def high_mm(self) -> float:
-        return self.points[0][1]
-
-    def out(self, by_mm: float) -> Wall:
-        """The same wall moved outward, square to itself; top and foot cut level."""
-        lines = []
-        for (y1, z1), (y2, z2) in itertools.pairwise(self.points):
-            long = hypot(y2 - y1, z2 - z1)
-            ny, nz = (z1 - z2) / long, (y2 - y1) / long
-            lines.append(((y1 + ny * by_mm, z1 + nz * by_mm), (y2 + ny * by_mm, z2 + nz * by_mm)))
-        points = [_at_height(lines[0], self.points[0][1])]
-        points += [_meet(a, b) for a, b in itertools.pairwise(lines)]
-        points.append(_at_height(lines[-1], self.points[-1][1]))
-        return Wall(tuple(points))
-
-    @property
-    def outline(self) -> Profile:
-        """The whole section, both sides."""
-        right = list(reversed(self.points))
-        left = [(-y, z) for y, z in self.points]
-        ring = [*right, *left]
-        return tuple(
-            p for i, p in enumerate(ring) if i == 0 or hypot(p[0] - ring[i - 1][0], p[1] - ring[i - 1][1]) > 1e-6
-        )
-
-
-Line = tuple[tuple[float, float], tuple[float, float]]
-
-
-def _at_height(line: Line, z: float) -> tuple[float, float]:
-    (y1, z1), (y2, z2) = line
-    if abs(z2 - z1) < 1e-9:
-        return (max(y1, y2), z)
-    return (y1 + (y2 - y1) * (z - z1) / (z2 - z1), z)
-
-
-def _meet(one: Line, other: Line) -> tuple[float, float]:
-    (x1, y1), (x2, y2) = one
-    (x3, y3), (x4, y4) = other
-    d = (x1 - x2) * (y3 - y4) - (y1 - y2) * (x3 - x4)
-    if abs(d) < 1e-9:
-        return x2, y2
-    a, b = x1 * y2 - y1 * x2, x3 * y4 - y3 * x4
-    return (a * (x3 - x4) - (x1 - x2) * b) / d, (a * (y3 - y4) - (y1 - y2) * b) / d
-
-
-def wall_of(a: Analysis) -> Wall:
-    """The inside of a chamber's section as straight facets: exact for boards, staves for curves."""
-    profile = profile_of(a.chamber.section)
-    high = profile.height_mm
-    wall = profile.wall
-    if len(wall) > 12:
-        depths = [high * i / _STAVES for i in range(_STAVES + 1)]
-        wall = tuple((profile.half_width_mm(d), d) for d in depths)
-    return Wall(tuple((half, high - depth) for half, depth in wall))
-
-
-def box_parts(a: Analysis, joint: str = "butt, glued and screwed") -> list[Part]:
-    """Boards of a chamber. A log or bore is bought, and only shut with boards."""
-    if isinstance(a.chamber.section, CircleSection):
-        return _log(a)
-    place = a.chamber.place
-    sides, ends = a.chamber.walls.sides, a.chamber.walls.ends
-    wall, found = wall_of(a), []
-    start, stop = 0.0, a.chamber.length_mm
-    framed = isinstance(a.main, Frame)
-    along = a.chamber.combs == "along"
-    for number in range(max(len(sides), len(ends))):
-        inner = number == 0
-        seam = _LOOSE if inner and a.chamber.walls.loose_lining else joint
-        words = "" if len(sides) < 2 else ", inside" if inner else f", layer {number + 1}"
-        if number < len(ends):
-            thick = ends[number].thickness_mm
-            found += list(
-                _ends(
-                    a,
-                    wall,
-                    (start, stop),
-                    ends[number],
-                    words,
-                    inner and framed and along,
-                    seam if len(ends) > 1 else joint,
-                )
-            )
-            start, stop = start - thick, stop + thick
-        if number < len(sides):
-            out = sum(layer.thickness_mm for layer in sides[:number])
-            found += list(
-                _sides(
-                    a,
-                    wall,
-                    (start, stop),
-                    sides[number],
-                    words,
-                    inner,
-                    framed,
-                    along,
-                    seam if len(sides) > 1 else joint,
-                    out,
-                )
-            )
-            wall = wall.out(sides[number].thickness_mm)
-    found += list(blocks(a))
-    found += list(_floors(a, wall, (start, stop)))
-    # Chambers are placed by their outer near lower corner; solids count from the inside.
-    floor = a.floor_board_mm
-    half = max(y for y, _ in wall.points)
-    shift = (place.x_mm - start, place.y_mm + half, place.z_mm + floor)
-    # Air is left between battens, not cut.
-    return [_shifted(part, shift) for part in found if material_of(part.material).kind != "air"]
-
-
-def _shifted(part: Part, by: tuple[float, float, float]) -> Part:
-    return replace(part, places=tuple(tuple(moved(prism, *by) for prism in copy) for copy in part.places))
-
-
-def named(a: Analysis, name: str) -> str:
-    """A part's name, its chamber's before it where there are several."""
-    return f"{a.title}: {name}" if a.title else name
-
-
-def _rebated(profile: Profile, x: tuple[float, float], notch: float, deep: float, theta: float) -> list[Prism]:
-    """A board with the rest for lugs cut out of its top inside edge."""
-    (y2, z2), (o2, _), (o1, z1), (y1, _) = profile
-    low, lean = z1 - deep, deep * tan(theta)
-    return [
-        Prism(((y2, z2), (o2, z2), (o1 - lean, low), (y1 - lean, low)), x),
-        Prism(((y1 - lean + notch, low), (o1 - lean, low), (o1, z1), (y1 + notch, z1)), x),
-    ]
-
-
-def _housing(inner: float, outer: float, z: float, x: tuple[float, float], deep: float, theta: float) -> Prism:
-    """What goes up beside the bars, whose ends are housed in the wall."""
-    up = deep * tan(theta)
-    return Prism(((inner, z), (outer, z), (outer + up, z + deep), (inner + up, z + deep)), x)
-
-
-def _sides(
-    a: Analysis,
-    wall: Wall,
-    x: tuple[float, float],
-    layer: Layer,
-    words: str,
-    inner: bool,
-    framed: bool,
-    along: bool,
-    joint: str,
-    out: float,
-) -> Iterator[Part]:
-    """One layer of both side walls; two that are bored differently are two parts."""
-    thick, long = layer.thickness_mm, x[1] - x[0]
-    inside = wall_of(a).points
-    outer = wall.out(thick)
-    rest = a.chamber.rest
-    facets = list(zip(itertools.pairwise(wall.points), itertools.pairwise(outer.points), strict=True))
-    for index, (((y1, z1), (y2, z2)), ((o1, _), (o2, _))) in enumerate(facets):
-        theta = atan2(y1 - y2, z1 - z2)
-        face = hypot(y1 - y2, z1 - z2)
-        profile: Profile = ((y2, z2), (o2, z2), (o1, z1), (y1, z1))
-        prisms = [Prism(profile, x)]
-        wide, rebate = face + thick * abs(tan(theta)), None
-        top = index == 0
-        if top and rest.kind == "rebate" and rest.width_mm > 0 and not (framed and along):
-            left = _RAIL_LEFT_MM if len(a.chamber.walls.sides) == 1 else _LINING_LEFT_MM
-            notch = min(rest.width_mm, max(thick - left, 1.0)) if inner else 0.0
-            if framed and inner:
-                prisms, rebate = _rebated(profile, x, notch, rest.depth_mm, theta), Rebate(notch, rest.depth_mm)
-            elif not framed:
-                prisms.append(_housing(y1 + notch, o1, z1, x, rest.depth_mm, theta))
-                wide += rest.depth_mm / cos(theta)
-                rebate = Rebate(notch, rest.depth_mm, "for the bars") if inner else None
-        name = "Side" if len(facets) == 1 else f"Side facet {index + 1}"
-        mirrored = tuple(Prism(tuple((-y, z) for y, z in reversed(p.profile)), p.x) for p in prisms)
-        both = Part(
-            id=f"{a.chamber.id}-side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}",
-            name=named(a, name + words),
-            group="Box",
-            count=2,
-            long_mm=long,
-            wide_mm=wide,
-            thick_mm=thick,
-            material=layer.material,
-            joint=joint,
-            bevel_deg=abs(degrees(theta)),
-            rebate=rebate,
-            note="both long edges bevelled alike" if abs(theta) > 0.01 else "",
-            places=(mirrored, tuple(prisms)),
-        )
-        bores = [(side, side_bores(a, side, inside, index, x[0], long, out)) for side in _SIDES]
-        yield from _parted(both, bores, named(a, name), words)
-
-
+_LEAST_RAD = 0.01
 _SIDES: tuple[WallName, WallName] = ("left", "right")
 _ENDS: tuple[WallName, WallName] = ("near-end", "far-end")
 
 
-def _parted(
-    both: Part, bores: Sequence[tuple[WallName, tuple[BoredHole, ...]]], name: str, words: str
-) -> Iterator[Part]:
-    """Two walls as one part where neither is bored; else each by its own name, with its own holes."""
-    if not any(holes for _, holes in bores):
-        yield both
-        return
-    for number, (wall, holes) in enumerate(bores):
-        called = f"{name}, {wall.removesuffix('-end')}{words}"
-        yield replace(
-            both, id=f"{both.id}-{wall}", name=called, count=1, holes=holes, places=both.places[number : number + 1]
-        )
+@dataclass(frozen=True)
+class WallPanel:
+    """One layer of two walls that face each other, in one box: what both copies are before anything pierces them.
+
+    Attributes:
+        ident, name: of both together.
+        layer: what it is of.
+        board: long, wide [mm].
+        faces: of both walls, in the order of their names.
+        prisms: both walls' solids.
+    """
+
+    ident: str
+    name: str
+    layer: Layer
+    board: tuple[float, float]
+    joint: str
+    faces: tuple[WallFace, WallFace]
+    prisms: tuple[tuple[Prism, ...], tuple[Prism, ...]]
+    bevel_deg: float = 0.0
+    rebate: Rebate | None = None
+    note: str = ""
+    profile: Profile = ()
+
+
+@dataclass(frozen=True)
+class Through:
+    """What goes through a chamber's walls and floor besides what it says itself, in its own axes.
+
+    Attributes:
+        walls: ways to chambers beside it.
+        recesses: by wall, what is cut out of its outside.
+        floor: openings in its floor, in plan; then recesses in its top, with how deep they are.
+    """
+
+    walls: tuple[WallWay, ...] = ()
+    recesses: tuple[tuple[WallName, Prism], ...] = ()
+    floor: tuple[tuple[Span, Span], ...] = ()
+    floor_recesses: tuple[tuple[Span, Span, float], ...] = ()
+
+
+_NOTHING = Through()
+
+
+def box_parts(a: Analysis, through: Through = _NOTHING) -> list[Part]:
+    """Boards of a chamber, its holes bored. A log is hollowed or bought, and only shut with boards."""
+    holes = pierced(a, through.walls)
+    if isinstance(a.chamber.section, CircleSection):
+        return log_parts(a, holes)
+    found: list[Part] = []
+    for panel in _panels(a):
+        found += _made(a, panel, holes, through.recesses)
+    wall, x = outer_of(a)
+    found += floor_parts(a, wall, x, through.floor, through.floor_recesses)
+    if a.floor_board_mm > 0 and not a.on_common_floor:
+        found += under_parts(a, -a.floor_board_mm)
+    shift = shift_of(a)
+    return [part.shifted(*shift) for part in found]
+
+
+def outer_of(a: Analysis) -> tuple[Wall, Span]:
+    """A chamber's outside: its section, and from where to where it reaches along the hive."""
+    walls, wall = a.chamber.walls, wall_of(a)
+    for layer in walls.sides:
+        wall = wall.out(layer.thickness_mm)
+    ends = sum(layer.thickness_mm for layer in walls.ends)
+    return wall, (-ends, a.chamber.length_mm + ends)
+
+
+def _panels(a: Analysis) -> Iterator[WallPanel]:
+    """Layers of ends and sides from the inside out; sides run past the ends that stand between them."""
+    sides, ends = a.chamber.walls.sides, a.chamber.walls.ends
+    wall, x = wall_of(a), (0.0, a.chamber.length_mm)
+    outs = [0.0, 0.0]
+    for number in range(max(len(sides), len(ends))):
+        words = "" if len(sides) < 2 else ", inside" if number == 0 else f", layer {number + 1}"
+        loose = number == 0 and a.chamber.walls.loose_lining
+        if number < len(ends):
+            joint = _LOOSE if loose and len(ends) > 1 else _BUTT
+            yield from _ends(a, wall, x, ends[number], number == 0, words, joint, outs[1])
+            outs[1] += ends[number].thickness_mm
+            x = (x[0] - ends[number].thickness_mm, x[1] + ends[number].thickness_mm)
+        if number < len(sides):
+            joint = _LOOSE if loose and len(sides) > 1 else _BUTT
+            yield from _sides(a, wall, x, sides[number], number == 0, words, joint, outs[0])
+            outs[0] += sides[number].thickness_mm
+            wall = wall.out(sides[number].thickness_mm)
+
+
+def bands(a: Analysis) -> tuple[tuple[str, Span], ...]:
+    """Boxes that a chamber is stacked up of, from the bottom, with their heights; the uppermost to the walls' top."""
+    heights, top = a.chamber.boxes_mm, wall_of(a).high_mm + housed_mm(a)
+    if len(heights) < 2:
+        return (("", (0.0, top)),)
+    edges = [0.0, *itertools.accumulate(heights[:-1]), top]
+    return tuple((f"Box {i}", (low, high)) for i, (low, high) in enumerate(itertools.pairwise(edges), 1) if high > low)
+
+
+def _in_box(box: str, name: str) -> str:
+    return f"{box}, {name[0].lower()}{name[1:]}" if box else name
+
+
+def _ident(a: Analysis, box: str, rest: str) -> str:
+    where = f"-{box.lower().replace(' ', '-')}" if box else ""
+    return f"{a.chamber.id}{where}-{rest}"
+
+
+def _sides(
+    a: Analysis, wall: Wall, x: Span, layer: Layer, inner: bool, words: str, joint: str, out: float
+) -> Iterator[WallPanel]:
+    """One layer of both sides: each facet, in each box."""
+    thick, outer = layer.thickness_mm, wall.out(layer.thickness_mm)
+    inside = wall_of(a)
+    for index, (line, (_, (o2, _)), (o1, _)) in enumerate(
+        zip(wall.facets, ((p, q) for p, q in outer.facets), (p for p, _ in outer.facets), strict=True)
+    ):
+        (y1, z1), (y2, z2) = line
+        profile: Profile = ((y2, z2), (o2, z2), (o1, z1), (y1, z1))
+        theta = lean_of(line)
+        prisms, rebate = _rested(a, profile, x, layer, inner, theta) if index == 0 else ([Prism(profile, x)], None)
+        name = "Side" if len(wall.facets) == 1 else f"{'Stave' if is_curved(a) else 'Side facet'} {index + 1}"
+        for box, band in bands(a):
+            mine = tuple(cut for prism in prisms if (cut := within(prism, "z", band)))
+            if not mine:
+                continue
+            low, high = min(p.box[2][0] for p in mine), max(p.box[2][1] for p in mine)
+            wide = (high - low) / cos(theta) + thick * abs(tan(theta))
+            mirrored = tuple(replace(p, profile=tuple((-y, z) for y, z in reversed(p.profile))) for p in mine)
+            facet = clipped_line(inside.facets[index], (low, high))
+            faces = [WallFace(side, facet, out, thick, x, facet[1][1]) for side in _SIDES]
+            on_top = band[1] >= wall.high_mm - 1e-6
+            yield WallPanel(
+                _ident(a, box, f"side{words.replace(', ', '-').replace(' ', '-')}-{index + 1}"),
+                _in_box(box, name) + "{which}" + words,
+                layer,
+                (x[1] - x[0], wide),
+                joint,
+                (faces[0], faces[1]),
+                (mirrored, mine),
+                bevel_deg=abs(degrees(theta)),
+                rebate=rebate if on_top else None,
+                note="both long edges bevelled alike" if abs(theta) > _LEAST_RAD else "",
+            )
+
+
+def _rested(
+    a: Analysis, profile: Profile, x: Span, layer: Layer, inner: bool, theta: float
+) -> tuple[list[Prism], Rebate | None]:
+    """A side's top board with the rest for lugs cut out of it, or drawn up beside bars that lie housed in it."""
+    rest, framed = a.chamber.rest, isinstance(a.main, Frame)
+    if rest.kind != "rebate" or rest.width_mm <= 0 or (framed and a.chamber.combs == "along"):
+        return [Prism(profile, x)], None
+    left = _RAIL_LEFT_MM if len(a.chamber.walls.sides) == 1 else _LINING_LEFT_MM
+    notch = min(rest.width_mm, max(layer.thickness_mm - left, 1.0)) if inner else 0.0
+    (y2, z2), (o2, _), (o1, z1), (y1, _) = profile
+    if framed and not inner:
+        return [Prism(profile, x)], None
+    if framed:
+        low, lean = z1 - rest.depth_mm, rest.depth_mm * tan(theta)
+        prisms = [
+            Prism(((y2, z2), (o2, z2), (o1 - lean, low), (y1 - lean, low)), x),
+            Prism(((y1 - lean + notch, low), (o1 - lean, low), (o1, z1), (y1 + notch, z1)), x),
+        ]
+        return prisms, Rebate(notch, rest.depth_mm)
+    up = rest.depth_mm * tan(theta)
+    housing = Prism(
+        ((y1 + notch, z1), (o1, z1), (o1 + up, z1 + rest.depth_mm), (y1 + notch + up, z1 + rest.depth_mm)), x
+    )
+    return [Prism(profile, x), housing], Rebate(notch, rest.depth_mm, "for the bars") if inner else None
 
 
 def _ends(
-    a: Analysis, wall: Wall, x: tuple[float, float], layer: Layer, words: str, notched: bool, joint: str
+    a: Analysis, wall: Wall, x: Span, layer: Layer, inner: bool, words: str, joint: str, out: float
+) -> Iterator[WallPanel]:
+    """One layer of both ends, in each box; as high as the sides, where bars lie housed between them."""
+    thick, rest = layer.thickness_mm, a.chamber.rest
+    outline = wall.raised(housed_mm(a)).outline
+    spans = ((x[0] - thick, x[0]), (x[1], x[1] + thick))
+    notched = inner and isinstance(a.main, Frame) and a.chamber.combs == "along" and rest.kind == "rebate"
+    notch = min(rest.width_mm, max(thick - _RAIL_LEFT_MM, 1.0)) if notched else 0.0
+    copies: list[list[Prism]] = []
+    for near, span in zip((True, False), spans, strict=True):
+        whole = Prism(outline, span)
+        if not notched:
+            copies.append([whole])
+            continue
+        low = wall.high_mm - rest.depth_mm
+        thin = (span[0], span[1] - notch) if near else (span[0] + notch, span[1])
+        pieces = within(whole, "z", (0.0, low)), within(replace(whole, span=thin), "z", (low, wall.high_mm))
+        copies.append([each for each in pieces if each])
+    for box, band in bands(a):
+        mine = [tuple(cut for p in copy if (cut := within(p, "z", band))) for copy in copies]
+        ring = mine[0][0].profile if not notched and mine[0] else outline
+        if not mine[0] or area_mm2(ring) <= 0:
+            continue
+        wide = max(y for y, _ in ring) - min(y for y, _ in ring)
+        low, high = (pick(z for p in mine[0] for z in p.box[2]) for pick in (min, max))
+        line = ((0.0, high), (0.0, low))
+        faces = [WallFace(end, line, out, thick, span, low, wide) for end, span in zip(_ENDS, spans, strict=True)]
+        yield WallPanel(
+            _ident(a, box, "end" + words.replace(", ", "-").replace(" ", "-")),
+            _in_box(box, "End") + "{which}" + words,
+            layer,
+            (wide, high - low),
+            joint,
+            (faces[0], faces[1]),
+            (mine[0], mine[1]),
+            rebate=Rebate(notch, rest.depth_mm) if notched and band[1] >= wall.high_mm - 1e-6 else None,
+            note="glued up of boards where none is as wide" if high - low > practice("panel_of_one").number else "",
+            profile=ring,
+        )
+
+
+def _made(
+    a: Analysis, panel: WallPanel, holes: Sequence[Pierce], recesses: Sequence[tuple[WallName, Prism]]
 ) -> Iterator[Part]:
-    thick = layer.thickness_mm
-    outline = wall.outline
-    wide = max(y for y, _ in outline) * 2
-    rest = a.chamber.rest
-    copies: list[tuple[Prism, ...]] = []
-    rebate = None
-    for near, inside in ((True, x[0]), (False, x[1])):
-        whole = (inside - thick, inside) if near else (inside, inside + thick)
-        if notched and rest.kind == "rebate":
-            notch = min(rest.width_mm, max(thick - _RAIL_LEFT_MM, 1.0))
-            low = wall.high_mm - rest.depth_mm
-            half = max(y for y, _ in outline)
-            thin = (inside - thick, inside - notch) if near else (inside + notch, inside + thick)
-            copies.append((brick(whole, (-half, half), (0.0, low)), brick(thin, (-half, half), (low, wall.high_mm))))
-            rebate = Rebate(notch, rest.depth_mm)
-        else:
-            copies.append((Prism(outline, whole),))
-    both = Part(
-        id=f"{a.chamber.id}-end{words.replace(', ', '-').replace(' ', '-')}",
-        name=named(a, "End" + words),
-        group="Box",
-        count=2,
-        long_mm=wide,
-        wide_mm=wall.high_mm,
-        thick_mm=thick,
-        material=layer.material,
-        joint=joint,
-        rebate=rebate,
-        note="glued up of boards where none is as wide" if wall.high_mm > practice("panel_of_one").number else "",
-        profile=outline,
-        places=tuple(copies),
-    )
-    yield from _parted(both, [(end, end_bores(a, end, wide)) for end in _ENDS], named(a, "End"), words)
-
-
-def _floors(a: Analysis, wall: Wall, x: tuple[float, float]) -> Iterator[Part]:
-    if a.floor_board_mm <= 0 or a.on_common_floor:
+    """A panel as parts: two alike where neither is pierced, else each by its own name with its own holes."""
+    kind = material_of(panel.layer.material).kind
+    if kind == "air" or insulates(panel.layer.material):
+        for face, prisms in zip(panel.faces, panel.prisms, strict=True):
+            mine = [each for each in holes if face.takes(each)]
+            yield from filled(a, panel.ident, panel.name, panel.layer, panel.board, face, prisms, mine)
+            yield from _leaves(a, panel, face, prisms, mine)
         return
-    half = max(wall.points[-1][0], 20.0)
-    at = 0.0
-    layers = a.floor_layers
-    for number, layer in enumerate(layers):
-        low = at - layer.thickness_mm
-        if layer.material == "mesh":
-            # Bought as it is; a rim of the walls' own foot holds it.
-            yield Part(
-                id=f"{a.chamber.id}-mesh-{number + 1}",
-                name=named(a, "Mesh floor"),
-                group="Bought",
-                count=1,
-                long_mm=x[1] - x[0],
-                wide_mm=2 * half,
-                thick_mm=layer.thickness_mm,
-                material="mesh",
-                note="stapled all round under the walls, no wire ends inside",
-            )
-            at = low
+    which = [
+        (face, prisms, [h for h in holes if face.takes(h)])
+        for face, prisms in zip(panel.faces, panel.prisms, strict=True)
+    ]
+    outermost = panel.layer is _layers(a, panel.faces[0])[-1]
+    let_in = {wall: plate for wall, plate in recesses if outermost and wall in {f.wall for f in panel.faces}}
+    if not any(mine for _, _, mine in which) and not let_in:
+        yield _part(a, panel, "", 2, panel.prisms)
+        return
+    for face, prisms, mine in which:
+        left, bores, marks = list(prisms), list[Bore](), list[BoredHole]()
+        for hole in mine:
+            if hole.round:
+                bores.append(face.bore(hole))
+            else:
+                left = face.cut(left, hole)
+            marks.append(face.mark(hole))
+        yield from _leaves(a, panel, face, prisms, mine)
+        plate = let_in.get(face.wall)
+        if plate is not None:
+            left = [each for prism in left for each in without(prism, plate.span, plate.profile)]
+        if not left:
+            continue
+        made = _part(a, panel, face.wall.removesuffix("-end"), 1, (tuple(left),), (tuple(bores),), tuple(marks))
+        yield replace(made, note="; ".join(filter(None, (made.note, _recess_note(plate))))) if plate else made
+
+
+def _recess_note(plate: Prism) -> str:
+    """What is cut out of a wall's outside, by its sizes."""
+    (x, y, z) = plate.box
+    sides = sorted((high - low for low, high in (x, y, z)))
+    cut = f"{sides[2]:.0f} × {sides[1]:.0f} mm, {sides[0]:g} mm deep"
+    return f"a recess {cut} on its outside, its foot {z[0]:.0f} mm above the floor"
+
+
+def _leaves(
+    a: Analysis, panel: WallPanel, face: WallFace, prisms: Sequence[Prism], holes: Sequence[Pierce]
+) -> Iterator[Part]:
+    """A layer of the door in this wall, and of the plugs of its clean-outs: the openings less their play."""
+    number = 1 + next((i for i, each in enumerate(_layers(a, face)) if each is panel.layer), 0)
+    several = len(_layers(a, face)) > 1
+    for hole in holes:
+        if hole.name != "door" and not hole.name.startswith("clean-out"):
+            continue
+        play = practice("door_play" if hole.name == "door" else "plug_play").number
+        leaf = replace(
+            hole, up_mm=hole.up_mm + play, wide_mm=hole.wide_mm - 2 * play, high_mm=max(hole.high_mm - 2 * play, 1.0)
+        )
+        solids = [each for prism in prisms for each in face.block(leaf, 0.0, prism)]
+        words = "Door, {which}" if hole.name == "door" else f"{hole.name.capitalize()}, plug"
+        words = words.replace("{which}", face.wall.replace("-", " ")) + (f", layer {number}" if several else "")
+        ident = f"{a.chamber.id}-{hole.name.replace(' ', '-')}-{number}"
+        size = sorted((leaf.wide_mm, leaf.high_mm), reverse=True)
+        if not solids:
+            continue
+        if material_of(panel.layer.material).kind in ("air", "insulation"):
+            yield from filled(a, ident, words, panel.layer, (size[0], size[1]), _narrowed(face, solids), solids, ())
             continue
         yield Part(
-            id=f"{a.chamber.id}-floor-{number + 1}",
-            name=named(a, "Floor" if len(layers) == 1 else f"Floor, layer {number + 1}"),
+            id=ident,
+            name=named(a, words),
             group="Box",
             count=1,
-            long_mm=x[1] - x[0],
-            wide_mm=2 * half,
-            thick_mm=layer.thickness_mm,
-            material=layer.material,
-            joint="screwed from below",
-            note="of several boards, edge to edge" if 2 * half > practice("panel_of_one").number else "",
-            places=((brick(x, (-half, half), (low, at)),),),
+            long_mm=size[0],
+            wide_mm=size[1],
+            thick_mm=panel.layer.thickness_mm,
+            material=panel.layer.material,
+            joint=of_sort(panel.layer.material, "hung" if hole.name == "door" else "a push fit"),
+            note="closes an opening in that wall; what is sawn out of it serves where it comes out whole",
+            places=(tuple(solids),),
+            thing=f"inside-{a.box}" if hole.name == "door" else f"under-{a.box}",
         )
-        at = low
 
 
-def _log(a: Analysis) -> list[Part]:
-    """A log is bought or hollowed; its top and floor are boards."""
-    bore = a.chamber.section
-    assert isinstance(bore, CircleSection)
-    wall = a.side_mm
-    across = bore.diameter_mm + 2 * wall
-    floor = a.floor_board_mm or practice("floor_board").number
-    return [
-        Part(
-            f"{a.chamber.id}-log",
-            named(a, "Log, hollowed"),
-            "Box",
-            1,
-            a.chamber.length_mm,
-            across,
-            across,
-            "log",
-            note=f"bore {bore.diameter_mm:.0f} mm, wall {wall:.0f} mm; seasoned, checks stopped with oakum",
-            holes=log_bores(a),
-        ),
-        Part(
-            f"{a.chamber.id}-floor-1",
-            named(a, "Floor"),
-            "Box",
-            1,
-            across,
-            across,
-            floor,
-            "softwood",
-            joint="screwed from below",
-        ),
-        Part(f"{a.chamber.id}-lid", named(a, "Top board"), "Box", 1, across, across, 30.0, "softwood", joint="pegged"),
-    ]
+def _layers(a: Analysis, face: WallFace) -> tuple[Layer, ...]:
+    return a.chamber.walls.ends if face.is_end else a.chamber.walls.sides
+
+
+def _narrowed(face: WallFace, solids: Sequence[Prism]) -> WallFace:
+    """A face as wide as a door in it."""
+    if face.is_end:
+        return face
+    return replace(face, x=(min(s.span[0] for s in solids), max(s.span[1] for s in solids)))
+
+
+def _part(
+    a: Analysis,
+    panel: WallPanel,
+    which: str,
+    count: int,
+    places: tuple[tuple[Prism, ...], ...],
+    bores: tuple[tuple[Bore, ...], ...] = (),
+    holes: tuple[BoredHole, ...] = (),
+) -> Part:
+    end = panel.faces[0].is_end
+    suffix = f"-{which}-end" if end and which else f"-{which}" if which else ""
+    return Part(
+        id=panel.ident + suffix,
+        name=named(a, panel.name.format(which=f", {which}" if which else "")),
+        group="Box",
+        count=count,
+        long_mm=panel.board[0],
+        wide_mm=panel.board[1],
+        thick_mm=panel.layer.thickness_mm,
+        material=panel.layer.material,
+        joint=panel.joint if panel.joint == _LOOSE else of_sort(panel.layer.material, panel.joint),
+        bevel_deg=panel.bevel_deg,
+        rebate=panel.rebate,
+        note=panel.note,
+        holes=holes,
+        profile=panel.profile,
+        places=places,
+        bores=bores,
+        thing=f"{'ends' if end else 'sides'}-{a.box}",
+    )

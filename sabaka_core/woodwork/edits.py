@@ -8,9 +8,14 @@ from pydantic import Field
 
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.base import Ident
-from sabaka_core.document.building import USUAL, BoardForSale, Building
+from sabaka_core.document.building import USUAL, BoardForSale, Building, Ticked
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import BOARDS, Bench, Edit, Index
+from sabaka_core.hive.context import Context
+from sabaka_core.woodwork.asked import plan_in
+from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.plan import left_of
+from sabaka_core.woodwork.steps import work_steps
 from sabaka_core.woodwork.stock import read_stock
 
 
@@ -29,8 +34,13 @@ class TickStep(Edit):
     step: Ident
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        done = _building(hive).done
-        return _with(hive, done=tuple(s for s in done if s != self.step) if self.step in done else (*done, self.step))
+        building = _building(hive)
+        others = tuple(each for each in building.ticked if each.step != self.step)
+        if self.step in building.done:
+            return _with(hive, done=tuple(s for s in building.done if s != self.step), ticked=others)
+        now = next((s.sizes for s in work_steps(parts_of_hive(hive), hive) if s.id == self.step), "")
+        ticked = (*others, Ticked(step=self.step, sizes=now)) if now else others
+        return _with(hive, done=(*building.done, self.step), ticked=ticked)
 
 
 class AddForSale(Edit):
@@ -75,3 +85,13 @@ class SetStock(Edit):
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         return hive.model_copy(update={"boards": read_stock(self.table)})
+
+
+class KeepOffcuts(Edit):
+    """Take what the cut plan leaves for the boards on hand: the hive is built, the next one comes out of the rest."""
+
+    do: Literal["keep-offcuts"] = "keep-offcuts"
+    says: ClassVar[tuple[str, ...]] = (BOARDS,)
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return hive.model_copy(update={"boards": left_of(plan_in(Context(hive)), hive)})

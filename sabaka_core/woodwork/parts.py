@@ -3,13 +3,13 @@ it goes."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from math import atan2, degrees
 
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.hive.materials import density
-from sabaka_core.woodwork.solids import Prism
+from sabaka_core.woodwork.solids import Bore, Prism, moved, moved_bore
 
 
 @dataclass(frozen=True)
@@ -24,6 +24,10 @@ class BoredHole:
         up_outside_mm: the same on the outside face. On a leaning wall the two differ by ``t·tan θ``, for the lower
             edge is bevelled and the bore stands square to the board.
         x_mm: its middle from the board's left end as seen from outside, for drawings.
+        of: what it is for.
+        plugged: whether it is shut as the design stands.
+        slant_deg: how much it rises inward, 0 where it is bored square to the board.
+        deep_mm: how deep it is bored, 0 for all through.
     """
 
     wall: str
@@ -35,6 +39,10 @@ class BoredHole:
     high_mm: float
     round: bool
     x_mm: float
+    of: str = ""
+    plugged: bool = False
+    slant_deg: float = 0.0
+    deep_mm: float = 0.0
 
     @property
     def leans(self) -> bool:
@@ -64,11 +72,11 @@ class CrossSection:
 
 @dataclass(frozen=True)
 class Part:
-    """One kind of part; ``places`` holds each copy's solids, none for what isn't placed.
+    """One kind of part; ``places`` holds each copy's solids, ``bores`` the round holes in each.
 
     ``long``, ``wide`` and ``thick`` are the board it is cut from, along the grain, across it, and through it [mm].
-    ``box`` is the chamber it belongs to, None where it belongs to the whole hive; ``carrier`` the comb type it is of,
-    ``hangs_as`` the one in whose place it hangs.
+    ``box`` is the chamber it belongs to, None where it belongs to the whole hive; ``thing`` what of the hive it weighs
+    for, ``carrier`` the comb type it is of, ``hangs_as`` the one in whose place it hangs.
     """
 
     id: str
@@ -86,7 +94,9 @@ class Part:
     holes: tuple[BoredHole, ...] = ()
     profile: tuple[tuple[float, float], ...] = ()
     places: tuple[tuple[Prism, ...], ...] = field(default=())
+    bores: tuple[tuple[Bore, ...], ...] = ()
     box: int | None = None
+    thing: str = ""
     carrier: str = ""
     hangs_as: str = ""
 
@@ -94,8 +104,17 @@ class Part:
     def volume_mm3(self) -> float:
         """Volume of one copy; of its board where it isn't placed."""
         if self.places:
-            return sum(prism.volume_mm3 for prism in self.places[0])
+            bored = sum(bore.volume_mm3 for bore in self.bores[0]) if self.bores else 0.0
+            return sum(prism.volume_mm3 for prism in self.places[0]) - bored
         return self.long_mm * self.wide_mm * self.thick_mm
+
+    def shifted(self, dx: float, dy: float, dz: float) -> Part:
+        """The same part elsewhere [mm]."""
+        return replace(
+            self,
+            places=tuple(tuple(moved(prism, dx, dy, dz) for prism in copy) for copy in self.places),
+            bores=tuple(tuple(moved_bore(bore, dx, dy, dz) for bore in copy) for copy in self.bores),
+        )
 
     @property
     def has_size(self) -> bool:

@@ -12,7 +12,7 @@ from math import ceil
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
-from sabaka_core.document.hive import Hive
+from sabaka_core.document.hive import Board, Hive
 from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes
 from sabaka_core.woodwork.owned import sheets_on_hand, to_make
 from sabaka_core.woodwork.parts import Part
@@ -367,3 +367,15 @@ def _offcuts(
     if left > 0:
         found.append(StripSource("offcut, a strip", source.length_mm, left, source.thickness_mm, 0.0, 1, True))
     return found
+
+
+def left_of(plan: CutPlan, hive: Hive) -> tuple[Board, ...]:
+    """Boards on hand when the hive is built: those not cut, and offcuts worth keeping."""
+    used = Counter(b.source.label for b in plan.on_hand)
+    kept = [b.model_copy(update={"count": b.count - used[b.label]}) for b in hive.boards if b.count > used[b.label]]
+    offcuts = Counter(plan.offcuts)
+    kept += [
+        Board(label=f"{label} {number}", length_mm=long, width_mm=wide, thickness_mm=thick, count=many)
+        for number, ((label, long, wide, thick), many) in enumerate(offcuts.items(), 1)
+    ]
+    return tuple(kept)

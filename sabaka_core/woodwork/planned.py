@@ -12,6 +12,11 @@ Order = Literal["crosscut", "rip"]
 Thinned = Literal["", "planed", "resawn"]
 
 
+def sheet_price() -> float:
+    """What a whole sheet costs, on the mean."""
+    return SHEET_MM[0] * SHEET_MM[1] / 1e6 * value("sheet_price_m2")
+
+
 @dataclass(frozen=True)
 class Piece:
     """One piece on a board: which part, where along it, and in which lane from its edge [mm]."""
@@ -104,7 +109,7 @@ class CutPlan:
     @property
     def sheet_cost(self) -> float:
         """What sheets cost that aren't on hand, whole ones."""
-        return self.sheets_bought * SHEET_MM[0] * SHEET_MM[1] / 1e6 * value("sheet_price_m2")
+        return self.sheets_bought * sheet_price()
 
     @property
     def sheets_bought(self) -> int:

@@ -24,7 +24,7 @@ from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.files import parts_dxf
+from sabaka_core.woodwork.dxf import parts_dxf
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services, weather
 from server.designs.models import Design

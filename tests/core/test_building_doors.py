@@ -19,8 +19,10 @@ from sabaka_cli.__main__ import main
 from sabaka_core import ParameterError, apply_edit, load_hive
 from sabaka_core.base.units import inches_text, parse_length
 from sabaka_core.document.building import BoardForSale
+from sabaka_core.document.combs import Frame
 from sabaka_core.document.entrances import Disc
-from sabaka_core.drawing.building import boards_drawing, exploded_drawing
+from sabaka_core.drawing.building import boards_drawing
+from sabaka_core.drawing.exploded import exploded_drawing
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.building import clash_words
 from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm
@@ -29,8 +31,9 @@ from sabaka_core.paper.templates import templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.woodwork.assembly import Clash, parts_of_hive, total_kg
 from sabaka_core.woodwork.costs import part_minutes
+from sabaka_core.woodwork.dxf import parts_dxf
 from sabaka_core.woodwork.edits import AddForSale, RemoveForSale, SetStock, TickStep
-from sabaka_core.woodwork.files import parts_dxf, small_parts
+from sabaka_core.woodwork.meshes import small_parts
 from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.stock import read_stock
 from tests.core.support import EXAMPLES, said
@@ -58,7 +61,7 @@ class BadInput(TestCase):
 
     def test_a_search_says_what_it_found_either_way(self) -> None:
         """Lower for straight walls; shorter or lower, each by itself; or nothing."""
-        lower = searched("straight-top-bar")
+        lower = searched("sloped-top-bar")
         self.assertIn("Height less by", lower.helps[0].label.template)
         either = {mend.label.template.split(" by")[0] for mend in searched("sheepshank").helps}
         self.assertEqual(either, {"Length less", "Height less"})
@@ -70,7 +73,7 @@ class BadInput(TestCase):
     def test_rebates_of_a_super_are_counted_as_work(self) -> None:
         supers = [p for p in parts_of_hive(opened("long-shallow")) if p.id.endswith("-side") and p.group == "Supers"]
         self.assertTrue(supers)
-        self.assertTrue(all(part_minutes(part, {})["rebate"] > 0 for part in supers))
+        self.assertTrue(all(part_minutes(part, {}, frozenset())["rebate"] > 0 for part in supers))
 
     def test_boards_that_cost_nothing(self) -> None:
         sale = (
@@ -145,7 +148,7 @@ class Files(TestCase):
             self.assertAlmostEqual(max(x for x, _ in points) - min(x for x, _ in points), part.long_mm, places=6)
             self.assertAlmostEqual(max(y for _, y in points) - min(y for _, y in points), part.wide_mm, places=6)
         circles = list(drawing.modelspace().query("CIRCLE"))
-        self.assertTrue(all(c.dxf.layer == "HOLES" for c in circles))
+        self.assertTrue(all(c.dxf.layer == "THROUGH" for c in circles))
         self.assertEqual(len(circles), sum(h.round for p in parts for h in p.holes))
 
     def test_stl_files_are_watertight_and_of_the_right_volume(self) -> None:
@@ -154,14 +157,20 @@ class Files(TestCase):
         disc = Disc(wall="left", at_mm=100.0, height_mm=30.0, disc_mm=100.0, opening_mm=38.0)
         chamber = design.chambers[0].model_copy(update={"entrances": (disc,)})
         meshes = small_parts(design.model_copy(update={"chambers": (chamber,)}))
-        self.assertEqual(len(meshes), 4)
+        kinds = {name.split("-")[-1] for name in meshes}
+        self.assertEqual(kinds, {"100", "spacer", "corner", "cheek", "frame"})
         for name, mesh in meshes.items():
             self.assertTrue(mesh.is_watertight, name)
             self.assertGreater(mesh.volume, 0, name)
-        by_hand = pi / 4 * (100**2 - 38**2) * 4
+        # Hand: a plate of 4 with its opening of 38 and a hole of 4 for its screw.
+        by_hand = pi / 4 * (100**2 - 38**2 - 4**2) * 4
         self.assertAlmostEqual(meshes["entrance-disc-100"].volume, by_hand, delta=by_hand * 0.002)
-        self.assertAlmostEqual(meshes["spacer"].volume, 60 * 20 * 9.5)
-        self.assertAlmostEqual(meshes["frame-corner"].volume, (30 * 4 + 26 * 4) * 10)
+        first = next(k for k in design.comb_types if isinstance(k, Frame))
+        between = first.spacing_mm - first.side_bar_width_mm
+        self.assertAlmostEqual(meshes["spacer"].volume / (60 * 20 * between), 1.0, delta=1e-3)
+        # An angle of 4, its arms 26 and 26, as wide as the side bar: 26 · 4 + 22 · 4 across it.
+        corner = meshes[f"{first.id}-corner"].volume
+        self.assertAlmostEqual(corner / ((26 * 4 + 22 * 4) * first.side_bar_width_mm), 1.0, delta=2e-3)
 
     def test_the_booklets_pages_by_an_independent_reader(self) -> None:
         for sheet, wide in (("a4", 595.3), ("letter", 612.0)):
@@ -222,15 +231,7 @@ class Files(TestCase):
             self.assertEqual(code, 0)
             names = {path.name for path in Path(folder).iterdir()}
             self.assertLessEqual(
-                {
-                    "booklet.pdf",
-                    "templates.pdf",
-                    "parts.dxf",
-                    "cut-plan.json",
-                    "parts.csv",
-                    "exploded.svg",
-                    "spacer.stl",
-                },
+                {"booklet.pdf", "templates.pdf", "parts.dxf", "cut-plan.json", "parts.csv", "exploded.svg", "print"},
                 names,
             )
             plan = json.loads((Path(folder) / "cut-plan.json").read_text())

@@ -50,7 +50,6 @@ def no_follower_left() -> Hive:
 # Code → a design with the finding, and one without.
 CASES: dict[str, tuple[Hive, Hive]] = {
     "design-errors": (opened("granny"), opened("bowline")),
-    "not-made-yet": (opened("rear-access"), plain_box()),
     "part-without-size": (no_follower_left(), opened("bowline")),
     "no-board": (built(for_sale=(SHORT,)), built()),
     "panel": (built("straight-top-bar"), out_of_wide_boards()),

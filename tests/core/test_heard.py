@@ -14,12 +14,12 @@ from sabaka_core.drawing.section import section_drawing
 from sabaka_core.drawing.whole import whole_drawing
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import empty_kg
 from sabaka_core.hive.things import ThingKind
 from sabaka_core.hive.whole import whole
 from sabaka_core.season.asked import year_in
 from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.masses import empty_kg
 from tests.core.support import EXAMPLES, ROOT
 from tests.core.test_layers import do
 

@@ -17,7 +17,6 @@ from sabaka_core.drawing.whole import whole_drawing
 from sabaka_core.hive.blocks import outside_plan_mm
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
-from sabaka_core.hive.masses import empty_kg
 from sabaka_core.hive.things import thing_of, things
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.chapter import Asked
@@ -26,6 +25,7 @@ from sabaka_core.kit.forms import ChoiceField, FieldGroup, RowField, SizeField
 from sabaka_core.show.study import chapter
 from sabaka_core.winter.physics import resistance, transmittance
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.masses import empty_kg
 from tests.core.support import EXAMPLES, ROOT, reported
 
 EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)

@@ -125,7 +125,7 @@ class StandAndBody(TestCase):
         design = opened("long-shallow", **lifting).model_copy(update={"stand": Stand(height_mm=600, splay_deg=10)})
         a = analyse(design, main_box(design))
         assert design.lifting is not None
-        return {leg.name: (leg.length_mm, leg.bevel_deg) for leg in standing_of(a, whole(design), design.lifting).legs}
+        return {leg.name: (leg.length_mm, leg.bevel_deg) for leg in standing_of(a, whole(design)).legs}
 
     def test_legs_on_level_ground(self) -> None:
         """Hand: 600 down at a splay of 10° is 600/cos 10° along the leg."""

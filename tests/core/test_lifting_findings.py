@@ -41,7 +41,7 @@ CASES: dict[str, tuple[Hive, Hive]] = {
         opened("bowline", roof=Roof(opens="hinged-side")),
         opened("bowline", roof=Roof(opens="hinged-side", stay=True)),
     ),
-    "hive-heavy": (lifted("bowline"), lifted("conversion-box")),
+    "hive-heavy": (lifted("bowline"), lifted("kept/slip-knot")),
 }
 
 

@@ -10,9 +10,9 @@ from unittest import TestCase
 import sabaka_core
 from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
-from sabaka_core.hive.masses import empty_kg, lid_kg
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
+from sabaka_core.woodwork.masses import empty_kg, lid_kg
 from tests.core.support import EXAMPLES, column, compared, said, table_of
 
 CORE = Path(sabaka_core.__file__).parent
@@ -90,7 +90,6 @@ class Limits(TestCase):
             "lid_to_lift",
             "lid_force",
             "hive_to_move",
-            "lid_mass",
             "laying_short",
             "stores_least",
             "winter_month",

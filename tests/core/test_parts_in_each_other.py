@@ -72,9 +72,10 @@ def lie_in_each_other(design: Hive) -> bool:
     solids = [
         (name, n, p, shapely.Polygon(p.profile).buffer(-play / 2))
         for name, n, p in placed_prisms(parts_of_hive(design))
+        if p.axis == "x"
     ]
     for (name, number, one, a), (other, other_number, two, b) in combinations(solids, 2):
-        along = min(one.x[1], two.x[1]) - max(one.x[0], two.x[0])
+        along = min(one.span[1], two.span[1]) - max(one.span[0], two.span[0])
         if (name, number) != (other, other_number) and along > play and a.intersects(b):
             return True
     return False

@@ -13,7 +13,8 @@ from sabaka_core import load_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
-from sabaka_core.drawing.building import exploded_drawing, part_drawing
+from sabaka_core.drawing.building import part_drawing
+from sabaka_core.drawing.exploded import exploded_drawing
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.dimension import Dimension

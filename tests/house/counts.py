@@ -34,10 +34,9 @@ FLOORS: tuple[tuple[str, ...], ...] = (
     ("hive",),
     ("edits",),
     # Subjects: models and reckoning.
-    ("season",),
+    ("season", "woodwork"),
     ("moving", "lifting"),
     ("winter",),
-    ("woodwork",),
     # What is shown.
     ("drawing",),
     ("findings",),

@@ -29,6 +29,28 @@ def _saw(building: Building) -> FieldGroup:
                 quantity=Quantity(value=building.hour_price, unit="number"),
                 held=True,
             ),
+            TextField(path="/building/currency", label="Your money", value=building.currency),
+            SizeField(
+                path="/building/prices_times",
+                label="Prices of screws and the like, times",
+                quantity=Quantity(value=building.prices_times, unit="number"),
+                held=True,
+                gloss="The table’s prices are in euros: so many of your money to one.",
+            ),
+            SizeField(
+                path="/building/copies",
+                label="Hives built at once",
+                quantity=count(building.copies),
+                held=True,
+                gloss="Boards, screws and hours are for all of them together; parts are listed for one.",
+            ),
+            choice(
+                "/building/frames",
+                "Bars and frames to make",
+                building.frames,
+                ("fill", "to fill the run", ""),
+                ("now", "those in it now", ""),
+            ),
             SizeField(
                 path="/building/frames_on_hand",
                 label="Frames on hand",
@@ -57,6 +79,7 @@ def _sale(building: Building) -> FieldGroup:
     words = "One board more" if building.for_sale else f"Write your own list (now the {len(USUAL)} usual planed ones)"
     actions = [
         action(words, do="add-for-sale"),
+        action("Keep what the plan leaves as boards on hand", do="keep-offcuts"),
         *(action(f"Take board {i + 1} off", do="remove-for-sale", index=i) for i in range(len(building.for_sale))),
     ]
     return FieldGroup(id="sale", title="Boards to buy", fields=tuple(fields), actions=tuple(actions))

@@ -39,5 +39,5 @@ def layer_rows(title: str, path: str, layers: tuple[Layer, ...], least: int, mor
 
 def known_materials(material: str) -> Iterator[tuple[str, str, str]]:
     """Every material of the table, and the one that is said where that isn't in it."""
-    names = list(materials())
+    names = [name for name, row in materials().items() if row.of_walls]
     yield from ((name, name, "") for name in (names if material in names else [material, *names]))

@@ -8,13 +8,13 @@ from sabaka_core.document.hive import Stand
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.hive.masses import lid_kg
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
 from sabaka_core.lifting.body import body_of
 from sabaka_core.lifting.niosh import LOAD_CONSTANT_KG
 from sabaka_core.show.forms.fields import choice, size
 from sabaka_core.show.forms.outside import roof_opens
+from sabaka_core.woodwork.masses import lid_kg
 
 
 def lifting_forms(a: Analysis) -> tuple[FieldGroup, ...]:

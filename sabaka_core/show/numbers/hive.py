@@ -9,12 +9,12 @@ from sabaka_core.base.quantity import Quantity, count, mm
 from sabaka_core.base.sources import COMMON, KEEPER
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.frames.catalogue import box_of
-from sabaka_core.hive.masses import centre_mm, empty_kg, lid_kg
 from sabaka_core.hive.materials import FROM_MEMORY
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.kit.tables import practice
 from sabaka_core.show.numbers.maker import HANGING, known, read, worked
+from sabaka_core.woodwork.masses import centre_mm, empty_kg, lid_kg
 
 TO_A_BOX = 10
 
@@ -68,8 +68,8 @@ def _weights(hive: Whole) -> Iterator[Metric]:
         "hive.empty_kg",
         "Hive, empty",
         empty.quantity,
-        "walls, floor, lid, bars and frames, each by its wood",
-        known("l", "lid", lid_kg(hive), "kg", practice("lid_mass").source),
+        "every part of boxes, lid, bars and frames, by its solid and its wood",
+        known("l", "lid", lid_kg(hive), "kg", FROM_MEMORY),
         source=FROM_MEMORY,
     )
     yield read(

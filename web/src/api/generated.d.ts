@@ -1017,6 +1017,10 @@ export interface components {
         /**
          * Building
          * @description Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made.
+         *
+         *     Prices of what is bought besides are the table's, times ``prices_times`` in the keeper's own ``currency``. Bars and
+         *     frames that fill the run are made, or those that hang in it now. So many ``copies`` of the hive are built at
+         *     once.
          */
         Building: {
             /**
@@ -1035,6 +1039,27 @@ export interface components {
              */
             hour_price?: number;
             /**
+             * Currency
+             * @default
+             */
+            currency?: string;
+            /**
+             * Prices Times
+             * @default 1
+             */
+            prices_times?: number;
+            /**
+             * Frames
+             * @default fill
+             * @enum {string}
+             */
+            frames?: "fill" | "now";
+            /**
+             * Copies
+             * @default 1
+             */
+            copies?: number;
+            /**
              * Frames On Hand
              * @default 0
              */
@@ -1049,6 +1074,11 @@ export interface components {
              * @default []
              */
             done?: string[];
+            /**
+             * Ticked
+             * @default []
+             */
+            ticked?: components["schemas"]["Ticked"][];
             /**
              * Sheet
              * @default a4
@@ -1731,7 +1761,7 @@ export interface components {
         };
         /**
          * Doing
-         * @description One thing to do, and why; ``done`` where it can be ticked off.
+         * @description One thing to do, and why; ``done`` where it can be ticked off, ``again`` where its sizes have changed since.
          */
         Doing: {
             /** Id */
@@ -1747,11 +1777,7 @@ export interface components {
              * @default
              */
             why: string;
-            /**
-             * Measure
-             * @default
-             */
-            measure: string;
+            measure: components["schemas"]["Text"] | null;
             /**
              * Caution
              * @default
@@ -1759,6 +1785,11 @@ export interface components {
             caution: string;
             /** Done */
             done: boolean | null;
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
         };
         /**
          * Drawing
@@ -3930,6 +3961,16 @@ export interface components {
             text: components["schemas"]["Text"];
         };
         /**
+         * Ticked
+         * @description The sizes that a step of the work was ticked at, as a mark of them.
+         */
+        Ticked: {
+            /** Step */
+            step: string;
+            /** Sizes */
+            sizes: string;
+        };
+        /**
          * TopBar
          * @description A bar that touches its neighbours, so that its width is the comb spacing.
          */
@@ -4456,7 +4497,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SwitchAddition"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["FeelComb"] | components["schemas"]["ForgetFelt"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SwitchAddition"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["FeelComb"] | components["schemas"]["ForgetFelt"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["KeepOffcuts"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -4601,6 +4642,17 @@ export interface components {
              * @enum {string}
              */
             do: "insulate-top";
+        };
+        /**
+         * KeepOffcuts
+         * @description Take what the cut plan leaves for the boards on hand: the hive is built, the next one comes out of the rest.
+         */
+        KeepOffcuts: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "keep-offcuts";
         };
         /**
          * LayOut

@@ -13,6 +13,7 @@ import {
   DataTable,
   Helps,
   MetricGroups,
+  Moments,
   Page,
   StepFrame,
   ToMend,
@@ -43,7 +44,11 @@ export function BuildStep(props: StepProps) {
           at={view}
           onAt={setView}
           tabs={[
-            { name: "hive", title: "Pulled apart", panel: <Drawn chapter={chapter} name="build-exploded" /> },
+            {
+              name: "hive",
+              title: "Pulled apart",
+              panel: <Drawn chapter={chapter} name="build-exploded" onAt={props.onAt} />,
+            },
             { name: "boards", title: "Cut plan", panel: <Drawn chapter={chapter} name="build-boards" /> },
             { name: "steps", title: chapter.agenda_title, panel: <Steps chapter={chapter} bench={bench} /> },
           ]}
@@ -54,7 +59,7 @@ export function BuildStep(props: StepProps) {
 }
 
 /** A drawing of parts beside their list: pointing at one shows it in the other. */
-function Drawn({ chapter, name }: { chapter: Chapter; name: string }) {
+function Drawn({ chapter, name, onAt }: { chapter: Chapter; name: string; onAt?: (at: number) => void }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const drawing = chapter.drawings[name];
   const parts = chapter.tables.find((table) => table.key === "parts");
@@ -62,7 +67,7 @@ function Drawn({ chapter, name }: { chapter: Chapter; name: string }) {
   const sheet = (
     <Sheet
       drawing={drawing}
-      className="h-full w-full"
+      className={`h-full w-full ${chosen === null ? "" : "picking"}`}
       chosen={chosen}
       onItem={setChosen}
       titleOf={(index) => nameOf(parts, index)}
@@ -71,7 +76,10 @@ function Drawn({ chapter, name }: { chapter: Chapter; name: string }) {
   return (
     <div className="h-full min-h-0 md:grid md:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       {name === "build-exploded" ? (
-        <div className="h-80 md:h-full">{sheet}</div>
+        <div className="flex h-96 min-h-0 flex-col md:h-full">
+          {onAt ? <Moments chapter={chapter} onAt={onAt} stepped /> : null}
+          <div className="min-h-0 grow">{sheet}</div>
+        </div>
       ) : (
         <div role="group" aria-label="Cut plan" tabIndex={0} className="min-h-0 overflow-auto">
           <div style={{ aspectRatio: aspect(drawing.extent) }}>{sheet}</div>
@@ -167,11 +175,18 @@ function Steps({ chapter, bench }: ViewProps) {
                 }
               />
               <span className="max-w-prose">
-                <span className={`font-semibold ${ticked.includes(step.id) ? "line-through" : ""}`}>
+                <span className={`font-semibold ${ticked.includes(step.id) && !step.again ? "line-through" : ""}`}>
                   {step.title}.{" "}
                 </span>
                 {sentence(step.words, units)}
-                {step.measure ? <span className="block text-primary">Measure: {step.measure}</span> : null}
+                {step.again ? (
+                  <span className="block font-semibold text-error">
+                    Sizes have changed since you ticked it: look again.
+                  </span>
+                ) : null}
+                {step.measure?.template ? (
+                  <span className="block text-primary">Measure: {sentence(step.measure, units)}</span>
+                ) : null}
                 {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}
               </span>
             </label>
