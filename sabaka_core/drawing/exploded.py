@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from math import cos, radians, sin
+from collections.abc import Iterator, Sequence
+from math import cos, hypot, pi, radians, sin, sqrt
 
 import numpy as np
 
@@ -21,6 +21,8 @@ _UP = {"Bars and frames": 2.0, "Run": 1.3, "Covers": 2.7, "Roof": 3.6, "Supers":
 _MARGIN_MM, _ABOVE_MM = 30.0, 8.0
 # Solids that are over each other by less on the sheet aren't.
 _SEEN_MM = 0.1
+# Round holes are drawn with so many sides; two numbers stand so far apart, as a part of the drawing's width.
+_MOUTH_SIDES, _LABEL, _ROUNDS, _UPRIGHT = 16, 0.035, (1, 1.5, 2, 2.5, 3), 0.7
 # What lies so near to the middle, as a part of the whole, stays where it is.
 _IN_THE_MIDDLE = 0.05
 _LAYERS: dict[str, LayerName] = {"Box": "timber", "Bars and frames": "bar", "Run": "follower", "Roof": "end-grain"}
@@ -87,15 +89,15 @@ def exploded_drawing(parts: Sequence[Part], apart: float = 1.0, turn_deg: float 
         layer = _LAYERS.get(parts[index].group, "timber")
         seen = [face for face in solid.faces if view.sees(face)]
         faces += [Polygon(layer=layer, points=tuple(view.place(p) for p in face), item=index) for face in seen]
+        faces += _mouths(parts[index], placed[number][1], placed[number][2], solid, view, index)
         near = view.depth(solid.centre)
         if index not in numbers or near < numbers[index][0]:
             numbers[index] = (near, view.place(solid.centre))
     shapes: list[Shape] = list(faces)
     if apart:
-        shapes += [
-            Label(layer="note", text=text(f"{index + 1}"), x_mm=x, y_mm=y + _ABOVE_MM)
-            for index, (_, (x, y)) in sorted(numbers.items())
-        ]
+        wide = max(x for f in faces for x, _ in f.points) - min(x for f in faces for x, _ in f.points)
+        for index, (x, y) in _clear({i: at for i, (_, at) in sorted(numbers.items())}, wide * _LABEL):
+            shapes.append(Label(layer="note", text=text(f"{index + 1}"), x_mm=x, y_mm=y + _ABOVE_MM))
     xs = [x for face in faces for x, _ in face.points]
     ys = [y for face in faces for _, y in face.points]
     return Drawing(
@@ -109,6 +111,53 @@ def exploded_drawing(parts: Sequence[Part], apart: float = 1.0, turn_deg: float 
         ),
         shapes=tuple(shapes),
     )
+
+
+def _mouths(
+    part: Part, copy: tuple[Prism, ...], prism: Prism, solid: Prism, view: View, item: int
+) -> Iterator[Polygon]:
+    """Round holes of a part where they come out of one of its solids, on the side that is seen."""
+    number = next((i for i, each in enumerate(part.places) if each is copy), 0)
+    by = [solid.box[i][0] - prism.box[i][0] for i in range(3)]
+    for bore in part.bores[number] if number < len(part.bores) else ():
+        outward = min(bore.mouths, key=view.depth)
+        if not all(low - 1 <= at <= high + 1 for at, (low, high) in zip(bore.at, prism.box, strict=True)):
+            continue
+        first, second = _across(bore.along)
+        turns = [2 * pi * i / _MOUTH_SIDES for i in range(_MOUTH_SIDES)]
+        ring = [
+            tuple(
+                at + d + bore.wide_mm / 2 * (cos(t) * u + sin(t) * v)
+                for at, d, u, v in zip(outward, by, first, second, strict=True)
+            )
+            for t in turns
+        ]
+        yield Polygon(layer="entrance-plugged", points=tuple(view.place((p[0], p[1], p[2])) for p in ring), item=item)
+
+
+def _across(along: Point3) -> tuple[Point3, Point3]:
+    """Two directions square to a hole's and to each other."""
+    x, y, z = along
+    first: Point3 = (0.0, 0.0, 1.0) if abs(z) < _UPRIGHT else (1.0, 0.0, 0.0)
+    second = (y * first[2] - z * first[1], z * first[0] - x * first[2], x * first[1] - y * first[0])
+    long = sqrt(sum(c * c for c in second)) or 1.0
+    u: Point3 = (second[0] / long, second[1] / long, second[2] / long)
+    return u, (y * u[2] - z * u[1], z * u[0] - x * u[2], x * u[1] - y * u[0])
+
+
+def _clear(places: dict[int, Point], apart: float) -> Iterator[tuple[int, Point]]:
+    """Where each number stands: in its place, or as near to it as none stands already."""
+    taken: list[Point] = []
+    for index, (x, y) in places.items():
+        tries = [(x, y)]
+        tries += [
+            (x + r * apart * cos(pi * k / 4), y + r * apart * sin(pi * k / 4))
+            for r in _ROUNDS
+            for k in range(_MOUTH_SIDES // 2)
+        ]
+        at = next((p for p in tries if all(hypot(p[0] - q[0], p[1] - q[1]) >= apart for q in taken)), (x, y))
+        taken.append(at)
+        yield index, at
 
 
 def _far_first(solids: Sequence[Prism], view: View) -> list[int]:

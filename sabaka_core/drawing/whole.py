@@ -27,7 +27,7 @@ from sabaka_core.drawing.layout import (
 )
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace
-from sabaka_core.hive.roof import LidPart, lid_parts, roof_layers, roof_rise_mm
+from sabaka_core.hive.roof import LidPart, lid_on_mm, lid_parts, roof_layers, roof_rise_mm
 from sabaka_core.hive.things import thing_of
 from sabaka_core.hive.under import mesh_mm
 from sabaka_core.hive.whole import Whole
@@ -249,7 +249,7 @@ def _roof(hive: Whole, span: tuple[float, float], shapes: list[Shape], marks: li
     """The lid, part by part over what is under each; returns how high it reaches, downward [mm]."""
     over = sum(cover.thickness_mm for cover in hive.hive.covers)
     roof, by_y = hive.hive.roof, seen_from_end(hive)
-    parts = [LidPart("", span, max(b.z[1] for b in hive.tops))] if by_y else list(lid_parts(hive, span))
+    parts = [LidPart("", span, lid_on_mm(hive))] if by_y else list(lid_parts(hive, span))
     if roof is None:
         top = parts[0].top_mm + over
         _named(hive, marks, "roof-0", span[0], -top - 4 * _LEAST_SEEN, span[1], -top - _LEAST_SEEN)

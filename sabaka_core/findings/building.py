@@ -15,6 +15,8 @@ from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.assembly import Clash, clashes, without_size
 from sabaka_core.woodwork.planned import CutPlan
 
+# So many parts are named in one sentence.
+_NAMED = 6
 _EXPLODED, _BOARDS = "build-exploded", "build-boards"
 
 
@@ -108,16 +110,20 @@ def _another_board(context: Context) -> Iterator[Proposal]:
 
 @study_rule("panel", "building", long=True)
 def panel(context: Context) -> Iterator[Draft]:
-    """A part that is glued up."""
-    for number, each in enumerate(context.once(plan_in).panels):
+    """Parts that are glued up, all in one note."""
+    panels = context.once(plan_in).panels
+    if panels:
+        said = ", ".join(f"“{each.name}” of {each.strips}" for each in panels[:_NAMED])
+        more = f" and {len(panels) - _NAMED} more kinds" if len(panels) > _NAMED else ""
         yield Draft(
             code="panel",
-            subject=str(number),
             severity="note",
-            text=text(f"“{each.name}”: {{n}} glued up of {each.strips} strips or layers.", n=count(each.copies)),
+            text=text(
+                f"{{n}} pieces are glued up of strips or layers: {said}{more}.", n=count(sum(p.copies for p in panels))
+            ),
             why="It is wider, or thicker, than the boards that are long enough for it.",
             place=on(_BOARDS, 0.0, 0.0),
-            number=count(each.strips),
+            number=count(max(each.strips for each in panels)),
             limit=text("one board"),
             source=COMMON,
         )

@@ -60,15 +60,22 @@ class LidPart:
     meets: tuple[bool, bool] = (False, False)
 
 
+def lid_on_mm(hive: Whole) -> float:
+    """The height of the boxes that a lid in one part goes over: the lowest, where the others have room in it."""
+    heights = [b.z[1] for b in hive.tops]
+    room = (hive.hive.roof or Roof()).clearance_mm
+    return min(heights) if max(heights) - min(heights) <= room else max(heights)
+
+
 def lid_parts(hive: Whole, x: tuple[float, float]) -> tuple[LidPart, ...]:
     """The lid's parts over a stretch of the hive: two that meet in the middle, or where boxes of two heights do.
 
     Over a step the higher part is closed all round, and the lower one begins beyond its rim.
     """
-    top = max(b.z[1] for b in hive.tops)
     roof = hive.hive.roof
     if roof is None or roof.parts == 1:
-        return (LidPart("", x, top),)
+        return (LidPart("", x, lid_on_mm(hive)),)
+    top = max(b.z[1] for b in hive.tops)
     step, play, rim = _step(hive), practice("lid_play").number, practice("lid_rim").number
     if step is None:
         middle = (x[0] + x[1]) / 2

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import ceil
 
 from sabaka_core.base.quantity import Quantity, Text, Unit, count, mm, text
 from sabaka_core.base.sources import GEOMETRY, Source
@@ -13,9 +14,10 @@ from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.show.moving import sizes_text
 from sabaka_core.show.study import Numbers
-from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
+from sabaka_core.woodwork.asked import bill_in, bound_in, parts_in, plan_in
 from sabaka_core.woodwork.assembly import total_kg
-from sabaka_core.woodwork.planned import sheet_price
+from sabaka_core.woodwork.bound import gap_of
+from sabaka_core.woodwork.planned import CutPlan, sheet_price
 from sabaka_core.woodwork.shopping import Bought
 from sabaka_core.woodwork.unmade import not_here
 
@@ -68,8 +70,7 @@ def costs(context: Context) -> Iterator[Metric]:
     def money(symbol: str, name: str, value: float) -> Input:
         return given(symbol, name, Quantity(value=value, unit="number"))
 
-    bound = text("at least {bound} for these strips", bound=Quantity(value=plan.bound, unit="number"))
-    boards = simulated("boards to buy, each at its price", check=bound)
+    boards = simulated("boards to buy, each at its price", check=_from_the_best(context, plan))
     minutes = read_off("each part’s operations, a minute each as the table has it")
     work = computed("w = h·p", money("h", "hours", bill.hours), money("p", "an hour of yours", bill.hour_price))
     total = computed(
@@ -90,6 +91,19 @@ def costs(context: Context) -> Iterator[Metric]:
     )
     for key, label, found in rows:
         yield _metric(key, label, f"Cost, in {money_of(context)}", "number", found, _PRICES)
+
+
+def _from_the_best(context: Context, plan: CutPlan) -> Text:
+    """How far the boards are from the best plan of the whole order at most."""
+    bound = context.once(bound_in)
+    gap = gap_of(plan, bound)
+    if gap <= 0:
+        return text("the best there is, proven: the whole order can’t cost less than {b}", b=_price(bound))
+    return text(
+        "the whole order can’t cost less than {b}, however widths are mixed: at most {gap} % from the best there is",
+        b=_price(bound),
+        gap=Quantity(value=float(ceil(gap * 100)), unit="number"),
+    )
 
 
 def amount_text(line: Bought) -> Text:

@@ -7,9 +7,10 @@ from dataclasses import replace
 from sabaka_core.document.building import Building
 from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.bound import order_bound
 from sabaka_core.woodwork.costs import Bill, bill_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import cut_plan
+from sabaka_core.woodwork.plan import cut_plan, sources
 from sabaka_core.woodwork.planned import CutPlan
 
 # How long the solver may take for a width of the cut plan [s].
@@ -40,3 +41,9 @@ def all_parts_in(context: Context) -> tuple[Part, ...]:
 def bill_in(context: Context) -> Bill:
     """What it costs."""
     return bill_of(context.once(all_parts_in), context.once(plan_in), context.hive)
+
+
+def bound_in(context: Context) -> float:
+    """What its boards cost at least, whatever the plan."""
+    building = context.hive.building or Building()
+    return order_bound(context.once(all_parts_in), sources(context.hive, building), building)

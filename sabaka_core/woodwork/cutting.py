@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from heapq import heappop, heappush
 from math import ceil, floor
 
 import numpy as np
@@ -16,7 +17,7 @@ from scipy.optimize import Bounds as Limits
 from scipy.optimize import LinearConstraint, linprog, milp
 
 TENTHS = 10
-_MOST_STEPS = 40_000
+_MOST_STEPS, _MOST_SUMS = 40_000, 5_000
 
 
 @dataclass(frozen=True)
@@ -268,3 +269,20 @@ def _up(bound: float, stock: Sequence[Stock]) -> float:
 def lanes(width: float, piece: float, kerf: float) -> int:
     """How many pieces of a width come out of a board beside each other."""
     return floor((width + kerf) / (piece + kerf) + 1e-9)
+
+
+def payable(bound: float, prices: set[float]) -> float:
+    """The least sum of whole boards' prices that is not under a bound; the bound itself where too many sums are."""
+    sums, seen = [0.0], {0.0}
+    for _ in range(_MOST_SUMS):
+        least = heappop(sums)
+        if least >= bound - 1e-6:
+            return least
+        for price in prices:
+            more = round(least + price, 6)
+            if price > 0 and more not in seen:
+                seen.add(more)
+                heappush(sums, more)
+        if not sums:
+            break
+    return bound

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
-from math import cos
 
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.run import Divider, Excluder, Feeder, Follower, Spacer
@@ -16,6 +15,7 @@ from sabaka_core.woodwork.feeders import feeder_parts, hung
 from sabaka_core.woodwork.naming import named
 from sabaka_core.woodwork.parts import BoredHole, Part
 from sabaka_core.woodwork.placing import RunFrame, placing
+from sabaka_core.woodwork.section import wall_of
 from sabaka_core.woodwork.solids import Bore, Prism, Profile
 
 # A divider is planed to its walls: cut so much under them.
@@ -138,15 +138,29 @@ def _feeding_mark(item: Board, foot: float, half: float) -> BoredHole:
 
 def _edge(a: Analysis, place: float, clear: float, low: float, high: float) -> list[tuple[float, float]]:
     """A board's right edge from its foot up, so far off the wall square to it, as half widths and heights."""
-    wall = a.cavity.profile_at(place)
-    full, lining = wall.height_mm, a.lining_mm(place)
-    corners = sorted({low, high, *(full - d for _, d in wall.wall if low < full - d < high)})
-    if len(corners) > _FEW:
-        corners = [low + (high - low) * i / _FEW for i in range(_FEW + 1)]
-    lean = a.trapezoid.slope_rad if a.trapezoid else 0.0
-    half = [wall.half_width_mm(full - z) - lining - clear / cos(lean) for z in corners]
+    lining = a.lining_mm(place)
+    if a.cavity.varies or a.chamber.axis == "standing":
+        wall = a.cavity.profile_at(place)
+        edge = [(wall.half_width_mm(wall.height_mm - z) - clear, z) for z in _heights(low, high)]
+    else:
+        # By the walls as they are made: of a curved one by its staves.
+        points = wall_of(a).out(-clear).points
+        edge = [(_half_at(points, z), z) for z in sorted({low, high, *(z for _, z in points if low < z < high)})]
+    half = [y - lining for y, _ in edge]
     # A board with nothing left of it at its top is told; one that only runs out at its foot is blunt there.
-    return [*((max(y, _LEAST_MM), z) for y, z in zip(half[:-1], corners, strict=False)), (half[-1], corners[-1])]
+    return [*((max(y, _LEAST_MM), z) for y, (_, z) in zip(half[:-1], edge, strict=False)), (half[-1], edge[-1][1])]
+
+
+def _heights(low: float, high: float) -> list[float]:
+    return [low + (high - low) * i / _FEW for i in range(_FEW + 1)]
+
+
+def _half_at(points: Sequence[tuple[float, float]], z: float) -> float:
+    """Half the width between walls at a height, their corners given from the top down."""
+    for (y1, z1), (y2, z2) in pairwise(points):
+        if z2 - UNSEEN_MM <= z <= z1 + UNSEEN_MM and z1 - z2 > UNSEEN_MM:
+            return y2 + (y1 - y2) * (z - z2) / (z1 - z2)
+    return points[0][0] if z > points[0][1] else points[-1][0]
 
 
 def _convex(right: list[tuple[float, float]]) -> Iterator[Profile]:

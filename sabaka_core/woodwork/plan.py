@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections import Counter, defaultdict
 from collections.abc import Callable, Iterator
 from dataclasses import replace
-from heapq import heappop, heappush
 from itertools import combinations
 from math import ceil
 
@@ -13,7 +12,7 @@ from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.document.hive import Board, Hive
-from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes
+from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes, payable
 from sabaka_core.woodwork.owned import sheets_on_hand, to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan, Group, Order, Panel, Piece, Thinned
@@ -22,7 +21,6 @@ from sabaka_core.woodwork.strips import Strip, StripSource, layers_in, promising
 
 # What a millimetre of a board on hand counts, so that short ones go first; far under any price.
 _OWN_COST = 1e-5
-_MOST_SUMS = 5_000
 # With so many kinds of boards on hand every choice of them is weighed, 8 at most; with more, each alone left lying.
 _FEW_KINDS = 3
 
@@ -295,26 +293,9 @@ def _solve(
     # Boards on hand count for a trifle each; what must be paid is at least the bound without them, in whole boards.
     trifles = sum(kind.cost * (kind.count or 0) for kind, (i, _) in zip(kinds, usable, strict=True) if stock[i].own)
     prices = {stock[i].price for i, _ in usable if not stock[i].own}
-    bound = min(_payable(max(result.bound - trifles, 0.0), prices), paid)
+    bound = min(payable(max(result.bound - trifles, 0.0), prices), paid)
     group = Group(thick, wide, len(strips), paid, bound, paid <= bound + 1e-6)
     return (boards, group, [strips[i] for i in result.left_over], [s for s in left if s.count is None or s.count > 0])
-
-
-def _payable(bound: float, prices: set[float]) -> float:
-    """The least sum of whole boards' prices that is not under a bound; the bound itself where too many sums are."""
-    sums, seen = [0.0], {0.0}
-    for _ in range(_MOST_SUMS):
-        least = heappop(sums)
-        if least >= bound - 1e-6:
-            return least
-        for price in prices:
-            more = round(least + price, 6)
-            if price > 0 and more not in seen:
-                seen.add(more)
-                heappush(sums, more)
-        if not sums:
-            break
-    return bound
 
 
 def _board(

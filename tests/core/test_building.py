@@ -33,10 +33,10 @@ from sabaka_core.paper.templates import templates
 from sabaka_core.paper.workshop import workshop_files
 from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import clashes, parts_of_hive
-from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes
+from sabaka_core.woodwork.cutting import Stock, cut, first_fit, lanes, payable
 from sabaka_core.woodwork.dxf import parts_dxf
 from sabaka_core.woodwork.meshes import mesh_of
-from sabaka_core.woodwork.plan import _payable, cut_plan
+from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.shorter import free_sizes, shorter
 from sabaka_core.woodwork.solids import Prism, apart_mm, rect
@@ -228,8 +228,8 @@ class Plans(TestCase):
         for prices in ({9.0}, {9.0, 5.0}, {9.0, 8.0}):
             sums = {9 * n + p * m for n in range(9) for m in range(9) for p in prices - {9.0} or {0.0}}
             with self.subTest(prices):
-                self.assertEqual(_payable(14.0, prices), min(s for s in sums if s >= 14.0))
-        self.assertEqual((_payable(0.0, {9.0}), _payable(3.0, set()), _payable(3.0, {0.0})), (0.0, 3.0, 3.0))
+                self.assertEqual(payable(14.0, prices), min(s for s in sums if s >= 14.0))
+        self.assertEqual((payable(0.0, {9.0}), payable(3.0, set()), payable(3.0, {0.0})), (0.0, 3.0, 3.0))
 
     def test_a_board_less_for_a_few_millimetres(self) -> None:
         """Boards just too short for two sides end to end: a few millimetres less save one, as promised."""
