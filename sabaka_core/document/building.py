@@ -32,8 +32,8 @@ class Building(DocumentPart):
     """Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made.
 
     Prices of what is bought besides are the table's, times ``prices_times`` in the keeper's own ``currency``. Bars and
-    frames that fill the run are made, or those that hang in it now. So many ``copies`` of the hive are built at
-    once.
+    frames that fill the run are made, or those that hang in it now. Boxes for supers on hand aren't made. A part
+    longer than any board may be scarfed of two where that is sound. So many ``copies`` of the hive are built at once.
     """
 
     kerf_mm: Annotated[float, Field(ge=0, le=10, strict=True)] = 3.2
@@ -43,6 +43,8 @@ class Building(DocumentPart):
     prices_times: Annotated[float, Field(gt=0, le=1_000, strict=True)] = 1.0
     frames: Literal["fill", "now"] = "fill"
     copies: Annotated[int, Field(ge=1, le=50, strict=True)] = 1
+    boxes_on_hand: Annotated[int, Field(ge=0, le=500, strict=True)] = 0
+    scarf: bool = False
     frames_on_hand: Annotated[int, Field(ge=0, le=5_000, strict=True)] = 0
     for_sale: Annotated[tuple[BoardForSale, ...], Field(max_length=60)] = ()
     done: Annotated[tuple[Ident, ...], Field(max_length=60)] = ()

@@ -19,6 +19,7 @@ _DOWN, STANDS_AT = 26.0, 30.0
 _APART = 0.28
 _UP = {"Bars and frames": 2.0, "Run": 1.3, "Covers": 2.7, "Roof": 3.6, "Supers": 3.0}
 _MARGIN_MM, _ABOVE_MM = 30.0, 8.0
+_ALL = 10_000
 # Solids that are over each other by less on the sheet aren't.
 _SEEN_MM = 0.1
 # Round holes are drawn with so many sides; two numbers stand so far apart, as a part of the drawing's width.
@@ -64,14 +65,19 @@ class View:
         return self._away[0] * self._flat, -self._away[1] * self._flat, -self._steep
 
 
-def exploded_drawing(parts: Sequence[Part], apart: float = 1.0, turn_deg: float = STANDS_AT) -> Drawing:
+def exploded_drawing(
+    parts: Sequence[Part], apart: float = 1.0, turn_deg: float = STANDS_AT, most: int = _ALL
+) -> Drawing:
     """Every placed part, moved apart from the middle by what it is; ``item`` is the part's number in the list.
 
     Args:
+        most: so many copies of a part are drawn at most, evenly from its first to its last.
         apart: 0 draws the hive put together, 1 pulled apart.
         turn_deg: how far round the hive one stands, from its right side.
     """
-    placed = [(index, copy, prism) for index, part in enumerate(parts) for copy in part.places for prism in copy]
+    placed = [
+        (index, copy, prism) for index, part in enumerate(parts) for copy in _some(part.places, most) for prism in copy
+    ]
     if not placed:
         extent = Box(left_mm=0, top_mm=0, right_mm=100, bottom_mm=100)
         return Drawing(name="build-exploded", title="Nothing to show", extent=extent, shapes=())
@@ -111,6 +117,13 @@ def exploded_drawing(parts: Sequence[Part], apart: float = 1.0, turn_deg: float 
         ),
         shapes=tuple(shapes),
     )
+
+
+def _some(places: tuple[tuple[Prism, ...], ...], most: int) -> list[tuple[Prism, ...]]:
+    """So many of a part's copies at most, evenly from the first to the last."""
+    if len(places) <= most:
+        return list(places)
+    return [places[round(i * (len(places) - 1) / (most - 1))] for i in range(most)]
 
 
 def _mouths(

@@ -165,41 +165,53 @@ def end_drawing(part: Part, lies: Laid) -> Drawing:
     """Its end, with thickness; of a bevelled board the saw's blade beside it, tilted as it is set."""
     _, wide, thick = lies.size
     unit = max(wide, 4 * thick) / 60.0
-    shapes: list[Shape] = [Polygon(layer="end-grain", points=ring) for ring in lies.section]
     said = text("{t} thick", t=mm(thick))
-    shapes.append(Label(layer="minor", text=said, x_mm=wide + unit * 2, y_mm=thick / 2 + unit, anchor="start"))
-    right, bottom = wide + 22 * unit, thick + 14 * unit
-    if part.bevel_deg > UNSEEN_DEG and not part.profile:
-        shapes += _blade(part, wide, thick, unit)
-        right = wide * 2 + 40 * unit
-    shapes.append(Label(layer="minor", text=text("outside up"), x_mm=0, y_mm=-2 * unit, anchor="start"))
+    shapes: list[Shape] = [
+        *(Polygon(layer="end-grain", points=ring) for ring in lies.section),
+        Label(layer="minor", text=said, x_mm=wide + unit * 2, y_mm=thick / 2 + unit, anchor="start"),
+        Label(layer="minor", text=text("outside up"), x_mm=0, y_mm=-2 * unit, anchor="start"),
+    ]
     return Drawing(
         name="build-parts",
         title=f"{part.name}, its end",
-        extent=Box(left_mm=-8 * unit, top_mm=-12 * unit, right_mm=right, bottom_mm=bottom),
+        extent=Box(left_mm=-8 * unit, top_mm=-12 * unit, right_mm=wide + 22 * unit, bottom_mm=thick + 14 * unit),
         shapes=tuple(shapes),
     )
 
 
-def _blade(part: Part, wide: float, thick: float, unit: float) -> Iterator[Shape]:
-    """The board on the saw's table, the blade tilted through its edge."""
-    x, tilt, face = wide + 34 * unit, radians(part.bevel_deg), min(face_mm(part), wide * 0.6)
-    yield Polygon(layer="end-grain", points=((x, 0), (x + face, 0), (x + face + thick * tan(tilt), thick), (x, thick)))
-    yield Polyline(layer="free", points=((x - 6 * unit, thick), (x + face + 24 * unit, thick)))
-    cut, reach = x + face + thick * tan(tilt), thick * 1.6 + 4 * unit
+def is_tilted(part: Part) -> bool:
+    """Whether the blade is tilted for its edges."""
+    return part.bevel_deg > UNSEEN_DEG and not part.profile
+
+
+def blade_drawing(part: Part) -> Drawing:
+    """The edge of a board on the saw's table, the blade tilted through it."""
+    thick, tilt = part.thick_mm, radians(part.bevel_deg)
+    unit, face = thick / 8.0, min(face_mm(part), 4.0 * thick)
+    cut, reach = face + thick * tan(tilt), thick * 1.6 + 4 * unit
     low = (cut + 3 * unit * sin(tilt), thick + 3 * unit * cos(tilt))
     top = (cut - reach * sin(tilt), thick - reach * cos(tilt))
-    across = (unit * cos(tilt) * 0.6, -unit * sin(tilt) * 0.6)
+    across = (unit * cos(tilt) * 0.3, -unit * sin(tilt) * 0.3)
     ring = [(p[0] + way * across[0], p[1] + way * across[1]) for p, way in ((low, -1), (low, 1), (top, 1), (top, -1))]
-    yield Polygon(layer="follower", points=tuple(ring))
-    yield AngleMark(
-        name="Tilt",
-        quantity=deg(part.bevel_deg),
-        corner=(cut, thick),
-        radius_mm=thick + 5 * unit,
-        turn_deg=-part.bevel_deg,
+    shapes: list[Shape] = [
+        Polygon(layer="end-grain", points=((0, 0), (face, 0), (cut, thick), (0, thick))),
+        Polyline(layer="free", points=((-3 * unit, thick), (face + 20 * unit, thick))),
+        Polygon(layer="follower", points=tuple(ring)),
+        AngleMark(
+            name="Tilt",
+            quantity=deg(part.bevel_deg),
+            corner=(cut, thick),
+            radius_mm=thick + 5 * unit,
+            turn_deg=-part.bevel_deg,
+        ),
+        Label(layer="minor", text=text("saw table"), x_mm=0, y_mm=thick + 5 * unit, anchor="start"),
+    ]
+    return Drawing(
+        name="build-parts",
+        title=f"{part.name}, the saw’s tilt",
+        extent=Box(left_mm=-4 * unit, top_mm=-10 * unit, right_mm=face + 24 * unit, bottom_mm=thick + 8 * unit),
+        shapes=tuple(shapes),
     )
-    yield Label(layer="minor", text=text("saw table"), x_mm=x, y_mm=thick + 6 * unit, anchor="start")
 
 
 def edge_drawing(part: Part, lies: Laid) -> Drawing:

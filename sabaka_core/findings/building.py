@@ -7,6 +7,7 @@ from functools import partial
 
 from sabaka_core.base.quantity import Text, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY
+from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.stock import AddBoard
 from sabaka_core.findings.found import errors_in
 from sabaka_core.findings.registry import Draft, Proposal, doing, no_proposals, on, study_rule
@@ -14,6 +15,7 @@ from sabaka_core.hive.context import Context
 from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.assembly import Clash, clashes, without_size
 from sabaka_core.woodwork.planned import CutPlan
+from sabaka_core.woodwork.scarfs import may_be_scarfed
 
 # So many parts are named in one sentence.
 _NAMED = 6
@@ -88,14 +90,16 @@ def part_without_size(context: Context) -> Iterator[Draft]:
 @study_rule("no-board", "building", long=True)
 def no_board(context: Context) -> Iterator[Draft]:
     """A part that no board is large enough for. The first offers a plank: one on the list serves them all."""
-    sizes = {part.name: part.long_mm for part in context.once(parts_in)}
+    parts = {part.name: part for part in context.once(parts_in)}
+    sizes = {name: part.long_mm for name, part in parts.items()}
     for number, name in enumerate(context.once(plan_in).too_long):
         yield Draft(
             code="no-board",
             subject=str(number),
             severity="error",
             text=text(f"No board is long and thick enough for “{name}”."),
-            why="Put a longer board, or one of its thickness, on the list.",
+            why="Put a longer board, or one of its thickness, on the list."
+            + (" Two pieces scarfed end to end hold here." if name in parts and may_be_scarfed(parts[name]) else ""),
             place=None,
             number=mm(sizes.get(name, 0.0)),
             limit=text("a board so long and thick"),
@@ -105,6 +109,9 @@ def no_board(context: Context) -> Iterator[Draft]:
 
 
 def _another_board(context: Context) -> Iterator[Proposal]:
+    if any(may_be_scarfed(p) and p.name in context.once(plan_in).too_long for p in context.once(parts_in)):
+        words = text("Scarf what is too long of two pieces each, where that is sound")
+        yield doing(context, words, SetField(path="/building/scarf", text="yes"))
     yield doing(context, text("Put a common plank on the list of boards on hand"), AddBoard())
 
 

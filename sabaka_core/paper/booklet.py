@@ -25,6 +25,8 @@ from sabaka_core.woodwork.unmade import not_here
 
 # Boards that are drawn together.
 _BOARDS_TOGETHER = 3
+# So many copies of a part are drawn on the cover at most.
+_COPIES = 4
 
 
 def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -39,7 +41,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     pieces = sum(p.count for p in parts)
     under = f"How to build it: {pieces} parts, about {bill.hours:.0f} hours, {bill.total:.0f} in material and work"
     sheet.title(hive.name, under, 26.0)
-    _cover(sheet, hive, parts)
+    _cover(sheet, hive, parts, 7 + bool(plan.offcuts))
     _parts(sheet, parts, context)
     part_sheets(sheet, parts, plan)
     _plan(sheet, parts, plan)
@@ -64,9 +66,10 @@ def closing_mm(hive: Hive) -> float:
     return sum(round(size / step) * step - size for size in sizes)
 
 
-def _cover(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
+def _cover(sheet: Sheet, hive: Hive, parts: tuple[Part, ...], headings: int) -> None:
     sheet.errors(errors_in(Context(hive)), "before you cut")
-    sheet.pictures(150 * POINTS, exploded_drawing(parts))
+    sheet.contents(headings + 1)
+    sheet.pictures(130 * POINTS, exploded_drawing(parts, most=_COPIES))
     sheet.heading("Before you start")
     for caution in BuildingStudy.cautions:
         sheet.paragraph("", caution)
@@ -128,7 +131,6 @@ def _steps(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
             sheet.paragraph("", f"Measure: {sheet.say(step.measure)}", 9)
         if step.caution:
             sheet.paragraph("", step.caution, 7.5)
-    sheet.put(sheet.pictured(exploded_drawing(parts, 0.55), 110 * POINTS, least=76 * POINTS))
 
 
 def _run_card(sheet: Sheet, hive: Hive) -> None:

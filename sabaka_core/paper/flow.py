@@ -19,6 +19,8 @@ SOFT = Color(0.4, 0.43, 0.4)
 Say = Callable[[Text | str | Quantity], str]
 # The key's letters, the boxes that show a grey, what stands round them and from row to row [points].
 _KEY, _BOX, _ROUND, _ROW = 7.0, (10.0, 6.5), (3.0, 11.0), 10.0
+# From line to line of the contents [points].
+_LINE = 11.5
 
 
 class Pages(Canvas):  # type: ignore[misc] # the library has no types
@@ -29,10 +31,25 @@ class Pages(Canvas):  # type: ignore[misc] # the library has no types
         self._foot, self._states = foot, list[dict[str, Any]]()
         # Page, words and depth of each bookmark.
         self._marks: list[tuple[int, str, int]] = []
+        # Page, left, top and width of a list of what is where, to be filled when that is known.
+        self._contents: tuple[int, float, float, float] | None = None
 
     def mark(self, words: str, level: int) -> None:
         """A bookmark of this page."""
         self._marks.append((len(self._states), words, min(level, 1) if self._marks else 0))
+
+    def contents(self, left: float, top: float, wide: float) -> None:
+        """A list of what is where, from here down on this page [points]."""
+        self._contents = (len(self._states), left, top, wide)
+
+    def _fill_contents(self) -> None:
+        assert self._contents is not None
+        _, left, y, wide = self._contents
+        for page, words, _ in self._marks[1:]:
+            y -= _LINE
+            write(self, left, y, words, _KEY + 1)
+            write(self, left + wide, y, f"{page + 1}", _KEY + 1, anchor="end")
+            self.linkRect("", f"mark-{self._marks.index((page, words, 1))}", (left, y - 2, left + wide, y + _LINE - 3))
 
     def showPage(self) -> None:  # noqa: N802 (the library's name)
         """Keeps the page till all are known."""
@@ -48,9 +65,28 @@ class Pages(Canvas):  # type: ignore[misc] # the library has no types
                 if page == number:
                     self.bookmarkPage(f"mark-{index}")
                     self.addOutlineEntry(words, f"mark-{index}", level, closed=False)
+            if self._contents is not None and self._contents[0] == number:
+                self._fill_contents()
             self._foot(self, number + 1, len(states))
             super().showPage()
         super().save()
+
+
+class Contents(Flowable):  # type: ignore[misc] # the library has no types
+    """What is where: so many headings, each with its page."""
+
+    def __init__(self, lines: int, wide: float) -> None:
+        super().__init__()
+        self._lines, self._wide = lines, wide
+
+    def wrap(self, *_: float) -> tuple[float, float]:
+        """A line for each [points]."""
+        return self._wide, self._lines * _LINE + 4
+
+    def draw(self) -> None:
+        """Leaves its room to be filled when the pages are known."""
+        x, y = self.canv.absolutePosition(0, self._lines * _LINE + 4)
+        self.canv.contents(x, y, self._wide)
 
 
 class Bookmark(Flowable):  # type: ignore[misc] # the library has no types

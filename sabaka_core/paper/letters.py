@@ -9,7 +9,6 @@ from __future__ import annotations
 from functools import cache, lru_cache
 from importlib.resources import as_file, files
 from typing import Any, Literal
-from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import Color
 from reportlab.pdfbase.pdfmetrics import registerFont, stringWidth
@@ -47,11 +46,6 @@ def runs(text: str, family: Family = "archivo", bold: bool = False) -> list[Face
         else:
             found.append(FaceRun(face, letter, lacking))
     return found
-
-
-def marked_up(text: str, family: Family = "archivo", bold: bool = False) -> str:
-    """A text for a paragraph of the PDF library, each letter in a face that has it."""
-    return "".join(f'<font face="{run.face}">{escape(run.letters)}</font>' for run in runs(text, family, bold))
 
 
 def width(text: str, size: float, family: Family = "archivo", bold: bool = False) -> float:

@@ -7,7 +7,14 @@ from reportlab.platypus import Flowable, KeepTogether, Spacer
 from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.drawing.building import part_drawing
-from sabaka_core.drawing.part_sheet import edge_drawing, end_drawing, face_drawing, where_drawing
+from sabaka_core.drawing.part_sheet import (
+    blade_drawing,
+    edge_drawing,
+    end_drawing,
+    face_drawing,
+    is_tilted,
+    where_drawing,
+)
 from sabaka_core.paper.sheet import ERROR, POINTS, Sheet
 from sabaka_core.woodwork.doing import BenchWork, bench_of, hole_lines
 from sabaka_core.woodwork.laid import Laid, laid
@@ -59,8 +66,10 @@ def _one(sheet: Sheet, number: int, part: Part, lies: Laid, plan: CutPlan, every
         ],
         (30.0, wide * 0.55, wide * 0.45 - 30.0),
     )
-    small: list[Flowable] = [sheet.pictured(end_drawing(part, lies), _SMALL * POINTS, wide * _THIRD - 6)]
-    small.append(sheet.pictured(where_drawing(part, everything), _SMALL * POINTS, wide * _THIRD - 6))
+    beside = [end_drawing(part, lies), where_drawing(part, everything)]
+    if is_tilted(part):
+        beside.insert(1, blade_drawing(part))
+    small: list[Flowable] = [sheet.pictured(each, _SMALL * POINTS, wide * _THIRD - 6) for each in beside]
     found: list[Flowable] = [Spacer(0, 4), head, sheet.rule(2), face]
     if lies.pockets:
         found.append(sheet.pictured(edge_drawing(part, lies), _EDGE * POINTS, wide))
@@ -79,13 +88,10 @@ def _sizes(sheet: Sheet, part: Part, lies: Laid) -> list[Flowable]:
     """Every size in words, in the keeper's measure."""
     lines: list[tuple[str, Text | str]] = [
         ("Long", sheet.say(mm(part.long_mm))),
-        (
-            "Wide" + (", over both edges" if part.bevel_deg > UNSEEN_DEG and not part.profile else ""),
-            sheet.say(mm(part.wide_mm)),
-        ),
+        ("Wide" + (", over both edges" if is_tilted(part) else ""), sheet.say(mm(part.wide_mm))),
         ("Thick", sheet.say(mm(part.thick_mm))),
     ]
-    if part.bevel_deg > UNSEEN_DEG and not part.profile:
+    if is_tilted(part):
         lines.append(("Both long edges", f"bevel {part.bevel_deg:.1f}°, parallel"))
     if part.joint:
         lines.append(("Joined", sheet.say(part.joint)))

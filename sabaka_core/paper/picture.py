@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any, Protocol
 
-from reportlab.lib.colors import HexColor
+from reportlab.lib.colors import Color, HexColor
 
 from sabaka_core.base.quantity import Quantity, Text
 from sabaka_core.kit.dimension import AngleMark, Dimension, Vertex
@@ -96,12 +97,14 @@ class Picture:
             self.page.drawPath(path, stroke=1 if look.stroke else 0, fill=filled)
         else:
             self.page.drawPath(path)
-        self.page.setDash()
+        if look.dash or look.dash_paper:
+            self.page.setDash()
 
     def _pen(self, look: Look) -> None:
-        self.page.setStrokeColor(HexColor(colours()[look.stroke or "ink"].day))
+        self.page.setStrokeColor(_colour(look.stroke or "ink"))
         self.page.setLineWidth(HAIR * look.width)
-        self.page.setDash(*dash(look))
+        if look.dash or look.dash_paper:
+            self.page.setDash(*dash(look))
 
     def _fill(self, look: Look) -> int:
         if look.grey is None:
@@ -114,6 +117,12 @@ class Picture:
         self.page.setFillColorRGB(*_WHITE)
         self.page.rect(x - half, y - 2 - _ROUND, 2 * half, WORDS + _ROUND, stroke=0, fill=1)
         self.write(x, y - 2, quantity, WORDS, anchor="middle")
+
+
+@lru_cache(maxsize=64)
+def _colour(name: str) -> Color:
+    """A colour of the table by day."""
+    return HexColor(colours()[name].day)
 
 
 def dash(look: Look) -> tuple[float, ...]:

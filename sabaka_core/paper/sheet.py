@@ -7,11 +7,11 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable, Sequence
-from functools import partial
+from functools import lru_cache, partial
 from itertools import groupby
 from typing import Any
 
-from reportlab.lib.colors import Color
+from reportlab.lib.colors import Color, HexColor
 from reportlab.lib.pagesizes import A4, letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import (
@@ -37,8 +37,8 @@ from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.paper.chart import chart_drawing
-from sabaka_core.paper.flow import SOFT, Bookmark, Key, Pages, Pictured
-from sabaka_core.paper.letters import INK, Family, first_face, marked_up, write
+from sabaka_core.paper.flow import SOFT, Bookmark, Contents, Key, Pages, Pictured
+from sabaka_core.paper.letters import INK, Family, first_face, runs, write
 
 # A millimetre in points.
 POINTS = 72 / 25.4
@@ -51,6 +51,15 @@ _WHOLE = ((0, 0), (-1, -1))
 _PAGE = 0.7
 # From line to line, of the size of the letters.
 _LEADING = 1.22
+
+
+@lru_cache(maxsize=64)
+def _plain(size: float, colour: str) -> tuple[ParagraphStyle, Any]:
+    """How a paragraph is set, and a piece of it to make others like: no markup has to be read for each."""
+    style = ParagraphStyle(
+        "", fontName=first_face(), fontSize=size, leading=size * _LEADING, textColor=HexColor(colour)
+    )
+    return style, Paragraph("x", style).frags[0]
 
 
 class Sheet:
@@ -96,9 +105,9 @@ class Sheet:
         colour: Color = INK,
     ) -> Paragraph:
         """A paragraph in the keeper's measure."""
-        leading = size * _LEADING
-        style = ParagraphStyle("", fontName=first_face(), fontSize=size, leading=leading, textColor=colour)
-        return Paragraph(marked_up(self.say(words), family, bold), style)
+        style, plain = _plain(size, colour.hexval())
+        pieces = [plain.clone(fontName=run.face, text=run.letters) for run in runs(self.say(words), family, bold)]
+        return Paragraph(None, style, frags=pieces or [plain.clone(text="")])
 
     def put(self, *flowables: Flowable, after: float = 0.0) -> None:
         """The next things, and so much room after them [points]."""
@@ -215,6 +224,10 @@ class Sheet:
     def row(self, cells: Sequence[Any], widths: Sequence[float]) -> Table:
         """Cells beside each other, so wide each [points]."""
         return _table([list(cells)], widths)
+
+    def contents(self, lines: int) -> None:
+        """What is where, at half the page's width."""
+        self.put(Contents(lines, self.wide / 2), after=4)
 
     def rule(self, after: float) -> HRFlowable:
         """A line over the page's width."""

@@ -21,9 +21,9 @@ def order_bound(parts: Sequence[Part], stock: Sequence[StripSource], building: B
 
     Each part takes a share of the board it is cut from: of its length times of its width. A share that leaves no room
     beside it for any but short pieces counts as all of the board, and the short ones as nothing: no board holds more
-    than one of what is so counted. The dearest count of several is taken. A part that is wider than every board for sale that
-    is long and thick enough is glued up, and takes its face alone. What is on hand saves no more than it could hold. A board gives pieces of one
-    thickness.
+    than one of what is so counted. The dearest count of several is taken. A part that is wider than every board for
+    sale that is long and thick enough is glued up, and takes its face alone. What is on hand saves no more than it
+    could hold. A board gives pieces of one thickness.
 
     Source: dual feasible functions of bin packing (Lueker 1983; Fekete and Schepers 2001), from memory.
     """

@@ -219,10 +219,12 @@ def _pockets(
         left = whole
         for deep in sorted({round(d, 2) for d in depths}):
             level = [f for f, d in zip(faces, depths, strict=True) if abs(d - deep) < _CLOSED_MM]
-            here = _joined(level).buffer(_CLOSED_MM, join_style="mitre")
+            exact = _joined(level)
+            here = exact.buffer(_CLOSED_MM, join_style="mitre")
             if deep > _LEAST_MM:
-                for each in _polygons(left.intersection(here).buffer(-_CLOSED_MM / 2)):
-                    yield Pocket(_ring(each.exterior.coords), deep, outside)
+                for sure in _polygons(left.intersection(here).buffer(-_CLOSED_MM / 2)):
+                    for each in _polygons(sure.buffer(_CLOSED_MM * 1.5, join_style="mitre").intersection(exact)):
+                        yield Pocket(_ring(each.exterior.coords), deep, outside)
             left = left.difference(here)
 
 

@@ -12,8 +12,10 @@ from sabaka_core.woodwork.sheets import SHEET_MM
 
 
 def to_make(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
-    """The parts without the pieces of frames on hand, those that most combs hang on first."""
-    owned = (hive.building or Building()).frames_on_hand
+    """The parts without what is on hand: pieces of frames, those that most combs hang on first; walls of supers."""
+    building = hive.building or Building()
+    parts = _without_boxes(parts, hive, building.boxes_on_hand)
+    owned = building.frames_on_hand
     if not owned:
         return parts
     hung: dict[str, int] = {}
@@ -30,6 +32,19 @@ def to_make(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
         replace(part, count=round(part.count * (1 - there.get(part.carrier, 0.0)))) if part.carrier else part
         for part in parts
     )
+
+
+def _without_boxes(parts: tuple[Part, ...], hive: Hive, owned: int) -> tuple[Part, ...]:
+    """Walls of so many supers left out, the first ones first."""
+    if not owned:
+        return parts
+    share: dict[str, float] = {}
+    for number, each in enumerate(hive.supers):
+        taken = min(owned, each.boxes)
+        share[f"super-{number}"], owned = taken / each.boxes, owned - taken
+    walls = [p for p in parts if p.group == "Supers" and p.id.endswith(("-side", "-end"))]
+    left = {p.id: round(p.count * (1 - share.get(p.thing, 0.0))) for p in walls}
+    return tuple(replace(p, count=left.get(p.id, p.count)) for p in parts)
 
 
 def is_sheet(board: Board) -> bool:

@@ -16,6 +16,7 @@ from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, fir
 from sabaka_core.woodwork.owned import sheets_on_hand, to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan, Group, Order, Panel, Piece, Thinned
+from sabaka_core.woodwork.scarfs import scarfed
 from sabaka_core.woodwork.sheets import sheet_plan
 from sabaka_core.woodwork.strips import Strip, StripSource, layers_in, promising, split, value
 
@@ -52,8 +53,9 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
     Raises:
         ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
     """
-    parts, building = to_make(parts, hive), hive.building or Building()
+    building = hive.building or Building()
     stock = sources(hive, building)
+    parts = scarfed(to_make(parts, hive), stock, building)
     for index, board in enumerate(hive.boards):
         if board.length_mm - board.bad_end_mm <= 2 * building.trim_mm:
             raise ParameterError(

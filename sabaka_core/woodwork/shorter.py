@@ -49,6 +49,11 @@ def free_sizes(hive: Hive) -> list[tuple[str, str, float]]:
     found = [("length", f"/chambers/{box}/length_mm", a.chamber.length_mm)]
     if not isinstance(a.main, Frame):
         found.append(("height", a.depth_path, a.section.height_mm))
+    roof, stand = hive.roof, hive.stand
+    if roof is not None:
+        found.append(("room under the roof", "/roof/clearance_mm", roof.clearance_mm))
+    if stand is not None and stand.kind == "legs" and stand.height_mm > MOST_MM:
+        found.append(("height of the stand", "/stand/height_mm", stand.height_mm))
     return found
 
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import io
+import zipfile
 
 import ezdxf
+import trimesh
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -46,6 +48,7 @@ class Building(BrowserCase):
         page.get_by_role("tab", name="Pulled apart").click()
         page.get_by_test_id("parts").locator("li button", has_text="Side").first.hover()
         expect(page.locator("[data-drawing=build-exploded] [data-item='1']").first).to_be_visible()
+        self.turned_and_picked()
         page.get_by_role("button", name="Would a few millimetres").click()
         expect(page.get_by_test_id("search")).to_contain_text("Searched 20 mm either way")
 
@@ -67,6 +70,38 @@ class Building(BrowserCase):
         page.get_by_role("tab", name="Step by step").click()
         expect(page.locator("[data-step=cut]").get_by_role("checkbox")).to_be_checked()
         self.assertEqual(self.serious_violations(), [])
+        self.everything_in_one_archive()
+        self.higher_and_looked_at_again()
+
+    def turned_and_picked(self) -> None:
+        """The view goes round the hive; a part that is picked stands out, its number beside it."""
+        page, drawn = self.page, self.page.locator("[data-drawing=build-exploded]")
+        before = drawn.locator("[data-item='0']").first.get_attribute("points")
+        page.get_by_role("button", name="One later").click()
+        expect(page.get_by_test_id("moment")).to_have_text("near end")
+        self.eventually(lambda: drawn.locator("[data-item='0']").first.get_attribute("points") != before)
+        page.get_by_test_id("parts").locator("li button").nth(2).click()
+        expect(drawn.locator("[data-item='2'].chosen").first).to_be_visible()
+        expect(drawn.locator("text").filter(has_text="3").first).to_be_visible()
+
+    def everything_in_one_archive(self) -> None:
+        """Every part as DXF, STL and SVG, the hive as 3MF, and a page of what is what."""
+        with zipfile.ZipFile(io.BytesIO(self.take("All files"))) as archive:
+            names = archive.namelist()
+            self.assertIn("parts.dxf", archive.read("README.txt").decode())
+            hive = trimesh.load(io.BytesIO(archive.read("hive.3mf")), file_type="3mf")
+        self.assertGreater(len(hive.geometry), 20)
+        for kind in ("dxf", "stl", "svg"):
+            self.assertTrue([n for n in names if n.startswith("parts/") and n.endswith(kind)], kind)
+
+    def higher_and_looked_at_again(self) -> None:
+        """The box is made higher after it was cut: the tick is told that its sizes have changed."""
+        page = self.page
+        page.get_by_role("link", name="Shape", exact=True).click()
+        self.type_dimension("Height", "310")
+        page.get_by_role("link", name="Build", exact=True).click()
+        page.get_by_role("tab", name="Step by step").click()
+        expect(page.locator("[data-step=cut]")).to_contain_text("Sizes have changed since you ticked it")
 
     def test_a_silly_kerf_is_refused_at_its_field(self) -> None:
         field = self.page.get_by_role("textbox", name="Saw cut (kerf)")

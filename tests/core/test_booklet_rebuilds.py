@@ -46,7 +46,7 @@ class Booklet:
     def __init__(self, pdf: bytes) -> None:
         pages = [page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages]
         self.words = " ".join(" ".join(pages).split())
-        listed = self.words.split(" Parts ")[1].split("Shopping list")[0]
+        listed = self.words.split(" Parts Part ")[1].split("Shopping list")[0]
         self.rows = [Row(m[2], *map(float, m.groups()[2:])) for m in ROW.finditer(listed + " ")]
 
     def of(self, box: str, name: str) -> list[Row]:

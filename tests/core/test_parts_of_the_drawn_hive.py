@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import json
+from itertools import pairwise
 from math import atan2, cos, degrees, radians, sin, tan
 from typing import Any
 from unittest import TestCase
@@ -232,7 +233,7 @@ class EndsAndFollowers(TestCase):
             self.assertAlmostEqual(float(row["floor_angle_deg"]) + float(row["top_angle_deg"]), 180.0, places=1)
         drawing = ezdxf.read(io.StringIO(parts_dxf(parts_of_hive(design))))
         said = [text.dxf.text for text in drawing.modelspace().query("TEXT")]
-        self.assertTrue(any("follower" in words and "wide at the top" in words for words in said))
+        self.assertTrue(any("follower" in head and "wide at the top" in below for head, below in pairwise(said)))
 
         pages = "".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(design))).pages)
         self.assertIn("at the top", pages)

@@ -13,7 +13,7 @@ from sabaka_core.show.forms.hive import board_forms
 def building_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Build step's ledger."""
     building = a.hive.building or Building()
-    return (*board_forms(a), _saw(building), _sale(building))
+    return (*board_forms(a), _saw(building), _made(building), _sale(building))
 
 
 def _saw(building: Building) -> FieldGroup:
@@ -44,6 +44,16 @@ def _saw(building: Building) -> FieldGroup:
                 held=True,
                 gloss="Boards, screws and hours are for all of them together; parts are listed for one.",
             ),
+            choice("/building/sheet", "Booklet on", building.sheet, ("a4", "A4", ""), ("letter", "Letter", "")),
+        ),
+    )
+
+
+def _made(building: Building) -> FieldGroup:
+    return FieldGroup(
+        id="made",
+        title="What is made",
+        fields=(
             choice(
                 "/building/frames",
                 "Bars and frames to make",
@@ -58,7 +68,24 @@ def _saw(building: Building) -> FieldGroup:
                 held=True,
                 gloss="So many aren’t made: their pieces are neither cut nor bought.",
             ),
-            choice("/building/sheet", "Booklet on", building.sheet, ("a4", "A4", ""), ("letter", "Letter", "")),
+            SizeField(
+                path="/building/boxes_on_hand",
+                label="Boxes for supers on hand",
+                quantity=count(building.boxes_on_hand),
+                held=True,
+                gloss="So many aren’t made; their frames are, unless you have those as well.",
+            ),
+            choice(
+                "/building/scarf",
+                "What is longer than any board",
+                "yes" if building.scarf else "no",
+                ("no", "asks for a longer one", ""),
+                (
+                    "yes",
+                    "scarfed of two where that is sound",
+                    "Eight times its thickness long, glued: as strong as a board.",
+                ),
+            ),
         ),
     )
 

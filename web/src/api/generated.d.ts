@@ -1019,8 +1019,8 @@ export interface components {
          * @description Wishes for building. No boards for sale means the usual planed ones; frames on hand aren't made.
          *
          *     Prices of what is bought besides are the table's, times ``prices_times`` in the keeper's own ``currency``. Bars and
-         *     frames that fill the run are made, or those that hang in it now. So many ``copies`` of the hive are built at
-         *     once.
+         *     frames that fill the run are made, or those that hang in it now. Boxes for supers on hand aren't made. A part
+         *     longer than any board may be scarfed of two where that is sound. So many ``copies`` of the hive are built at once.
          */
         Building: {
             /**
@@ -1059,6 +1059,16 @@ export interface components {
              * @default 1
              */
             copies?: number;
+            /**
+             * Boxes On Hand
+             * @default 0
+             */
+            boxes_on_hand?: number;
+            /**
+             * Scarf
+             * @default false
+             */
+            scarf?: boolean;
             /**
              * Frames On Hand
              * @default 0
