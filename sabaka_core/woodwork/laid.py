@@ -223,7 +223,7 @@ def _pockets(
             here = exact.buffer(_CLOSED_MM, join_style="mitre")
             if deep > _LEAST_MM:
                 for sure in _polygons(left.intersection(here).buffer(-_CLOSED_MM / 2)):
-                    for each in _polygons(sure.buffer(_CLOSED_MM * 1.5, join_style="mitre").intersection(exact)):
+                    for each in _polygons(sure.buffer(_CLOSED_MM * 2, join_style="mitre").intersection(exact)):
                         yield Pocket(_ring(each.exterior.coords), deep, outside)
             left = left.difference(here)
 

@@ -80,8 +80,8 @@ class Together(TestCase):
                     for prism in copy:
                         mesh = mesh_of((prism,))
                         self.assertTrue(mesh.is_watertight, part.name)
-                        # Each is swollen by less than a thousandth of a millimetre, so that neighbours join.
-                        self.assertAlmostEqual(mesh.volume, prism.volume_mm3, delta=mesh.area * 1e-3)
+                        # Each is swollen by about a thousandth of a millimetre, so that neighbours join.
+                        self.assertAlmostEqual(mesh.volume, prism.volume_mm3, delta=mesh.area * 1.5e-3)
 
     @settings(max_examples=150, deadline=None)
     @given(st.lists(st.floats(-50, 50), min_size=8, max_size=8))
