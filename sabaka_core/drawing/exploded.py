@@ -23,7 +23,7 @@ _ALL = 10_000
 # Solids that are over each other by less on the sheet aren't.
 _SEEN_MM = 0.1
 # Round holes are drawn with so many sides; two numbers stand so far apart, as a part of the drawing's width.
-_MOUTH_SIDES, _LABEL, _ROUNDS, _UPRIGHT = 16, 0.035, (1, 1.5, 2, 2.5, 3), 0.7
+_MOUTH_SIDES, _LABEL, _ROUNDS, _UPRIGHT = 16, 0.06, (1, 1.5, 2, 2.5, 3), 0.7
 # What lies so near to the middle, as a part of the whole, stays where it is.
 _IN_THE_MIDDLE = 0.05
 _LAYERS: dict[str, LayerName] = {"Box": "timber", "Bars and frames": "bar", "Run": "follower", "Roof": "end-grain"}

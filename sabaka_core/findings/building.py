@@ -121,13 +121,13 @@ def panel(context: Context) -> Iterator[Draft]:
     panels = context.once(plan_in).panels
     if panels:
         said = ", ".join(f"“{each.name}” of {each.strips}" for each in panels[:_NAMED])
+        pieces = sum(p.copies for p in panels)
+        are = "piece is" if pieces == 1 else "pieces are"
         more = f" and {len(panels) - _NAMED} more kinds" if len(panels) > _NAMED else ""
         yield Draft(
             code="panel",
             severity="note",
-            text=text(
-                f"{{n}} pieces are glued up of strips or layers: {said}{more}.", n=count(sum(p.copies for p in panels))
-            ),
+            text=text(f"{{n}} {are} glued up of strips or layers: {said}{more}.", n=count(pieces)),
             why="It is wider, or thicker, than the boards that are long enough for it.",
             place=on(_BOARDS, 0.0, 0.0),
             number=count(max(each.strips for each in panels)),

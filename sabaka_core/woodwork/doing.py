@@ -103,7 +103,7 @@ def _shaped(part: Part) -> Iterator[Text]:
     if not part.profile:
         return
     shape = part.shape
-    if shape is not None and abs(shape.top_mm - shape.floor_mm) > UNSEEN_MM:
+    if shape is not None and shape.leans:
         yield text(
             "Saw to the template: {top} at the top, {floor} at the foot, {high} high; "
             "mitre gauge {off} off square for both sides.",
@@ -182,7 +182,7 @@ def _bevel_measured(part: Part) -> Text:
 
 def _measured(part: Part) -> Text:
     shape = part.shape
-    if shape is not None and abs(shape.top_mm - shape.floor_mm) > UNSEEN_MM:
+    if shape is not None and shape.leans:
         return text("{top} ± {play} at the top, and both diagonals alike.", top=mm(shape.top_mm), play=mm(_PLAY_MM))
     if part.rebate is not None:
         return text(

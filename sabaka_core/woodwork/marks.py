@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from sabaka_core.base.quantity import Quantity, Text, deg, mm, text
-from sabaka_core.base.units import UNSEEN_DEG, UNSEEN_MM
+from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.woodwork.parts import BoredHole, CrossSection, Part, Rebate
 
 
@@ -60,7 +60,5 @@ def marks_of(part: Part) -> tuple[Text, ...]:
     """Everything that is marked out on a part besides its sizes."""
     found = [bevel_text(part)]
     found.append(rebate_text(part.rebate) if part.rebate else None)
-    found.append(
-        shape_text(part.shape) if part.shape and abs(part.shape.top_mm - part.shape.floor_mm) > UNSEEN_MM else None
-    )
+    found.append(shape_text(part.shape) if part.shape and part.shape.leans else None)
     return tuple(each for each in (*found, *(hole_text(hole) for hole in part.holes)) if each is not None)

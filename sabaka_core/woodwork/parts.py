@@ -69,6 +69,11 @@ class CrossSection:
     floor_deg: float
     top_deg: float
 
+    @property
+    def leans(self) -> bool:
+        """Whether it isn't a rectangle."""
+        return abs(self.top_mm - self.floor_mm) > UNSEEN_MM
+
 
 @dataclass(frozen=True)
 class Part:
@@ -134,6 +139,11 @@ class Part:
         top_mm, floor_mm = max(top) - min(top), max(floor) - min(floor)
         lean = degrees(atan2((top_mm - floor_mm) / 2, high - low))
         return CrossSection(top_mm, floor_mm, high - low, 90.0 + lean, 90.0 - lean)
+
+    @property
+    def is_rectangle(self) -> bool:
+        """Whether it is sawn without a template."""
+        return not self.profile or (self.shape is not None and not self.shape.leans)
 
     @property
     def kg(self) -> float:

@@ -95,7 +95,7 @@ def _done_to(of: str, parts: tuple[Part, ...]) -> tuple[Part, ...]:
         "": (),
         "sawn": tuple(p for p in parts if p.group in _SAWN),
         "bevel": tuple(p for p in parts if p.bevel_deg > UNSEEN_DEG and not p.profile and p.group != "Bought"),
-        "shaped": tuple(p for p in parts if p.profile and p.group != "Bought"),
+        "shaped": tuple(p for p in parts if not p.is_rectangle and p.group != "Bought"),
         "rebate": tuple(p for p in parts if p.rebate),
         "holes": tuple(p for p in parts if p.holes and p.group != "Bought"),
         "insulated": tuple(p for p in parts if "-rail-" in p.id or "-post-" in p.id),
