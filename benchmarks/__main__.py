@@ -18,6 +18,7 @@ from pathlib import Path
 from typing import Any
 from urllib.request import HTTPCookieProcessor, Request, build_opener
 
+from benchmarks.building import building_speed
 from benchmarks.measure import show, timed, yardstick
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -61,34 +62,6 @@ def moving_speed(yard: float) -> None:
     )
     seconds = statistics.median(timed(lambda: matrix(hives), 3, 1)) / 1000
     show(f"every frame into every example, {len(hives)} hives", seconds, 5, "s", yard)
-
-
-def building_speed(yard: float) -> None:
-    """Parts, a cut plan of 120 pieces from mixed stock, the booklet, and growth with the pieces."""
-    from sabaka_core import load_hive
-    from sabaka_core.paper.booklet import booklet
-    from sabaka_core.woodwork.assembly import parts_of_hive
-    from sabaka_core.woodwork.cutting import Stock, cut
-
-    hive = load_hive((ROOT / "examples" / "deep-horizontal.json").read_bytes())
-    show("parts of a hive", statistics.median(timed(lambda: parts_of_hive(hive), 20)), 50, "ms", yard)
-    stock = [Stock("long", 23_800, 9.0, None), Stock("short", 17_800, 7.2, None), Stock("own", 12_000, 0.01, 3)]
-    kinds = (3500, 4200, 4870, 2310, 1200, 9000, 6300, 11800, 7770, 5050, 2888)
-
-    def pieces(number: int) -> list[int]:
-        return [kinds[i * 7 % len(kinds)] for i in range(number)]
-
-    seconds = statistics.median(timed(lambda: cut(pieces(120), stock, 32, 1.5), 3, 1)) / 1000
-    show("cut plan, 120 pieces, mixed stock", seconds, 2, "s", yard)
-    for number in (20, 120, 400, 1000):
-        result = cut(pieces(number), stock, 32, 1.5)
-        gap = (result.cost - result.bound) / 9.0
-        print(
-            f"  cut plan: {number:>4} pieces, {len(result.cuts)} boards, cost {result.cost:.1f}, bound "
-            f"{result.bound:.1f}, gap {gap:.2f} boards"
-        )
-    best_speed(yard)
-    show("booklet", statistics.median(timed(lambda: booklet(hive), 3, 1)) / 1000, 3, "s", yard)
 
 
 def judged_speed(yard: float) -> None:
@@ -187,6 +160,7 @@ def in_process(yard: float) -> None:
     moving_speed(yard)
     judged_speed(yard)
     building_speed(yard)
+    best_speed(yard)
     slowest = ("", 0.0)
     for file in sorted((ROOT / "examples").rglob("*.json")):
         hive = validate_hive(json.loads(file.read_text("utf-8")))
