@@ -7,7 +7,7 @@ from typing import Any
 
 from reportlab.lib.colors import Color
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable
+from reportlab.platypus import Flowable, Paragraph
 
 from sabaka_core.base.quantity import Quantity, Text
 from sabaka_core.kit.drawing import Circle, Drawing, Polygon
@@ -70,6 +70,18 @@ class Pages(Canvas):  # type: ignore[misc] # the library has no types
             self._foot(self, number + 1, len(states))
             super().showPage()
         super().save()
+
+
+class Words(Paragraph):  # type: ignore[misc] # the library has no types
+    """A paragraph that is broken into lines once for each width: tables and what is kept together ask for it often."""
+
+    def wrap(self, avail_width: float, avail_height: float) -> tuple[float, float]:
+        """Room that it takes [points]."""
+        known: tuple[float, tuple[float, float]] | None = getattr(self, "_known", None)
+        if known is None or known[0] != avail_width or not hasattr(self, "blPara"):
+            known = avail_width, super().wrap(avail_width, avail_height)
+            self._known = known
+        return known[1]
 
 
 class Contents(Flowable):  # type: ignore[misc] # the library has no types

@@ -22,7 +22,6 @@ from reportlab.platypus import (
     HRFlowable,
     PageBreak,
     PageTemplate,
-    Paragraph,
     Spacer,
     Table,
 )
@@ -37,7 +36,7 @@ from sabaka_core.kit.findings import Finding
 from sabaka_core.kit.measure import Measure, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.paper.chart import chart_drawing
-from sabaka_core.paper.flow import SOFT, Bookmark, Contents, Key, Pages, Pictured
+from sabaka_core.paper.flow import SOFT, Bookmark, Contents, Key, Pages, Pictured, Words
 from sabaka_core.paper.letters import INK, Family, first_face, runs, write
 
 # A millimetre in points.
@@ -59,7 +58,7 @@ def _plain(size: float, colour: str) -> tuple[ParagraphStyle, Any]:
     style = ParagraphStyle(
         "", fontName=first_face(), fontSize=size, leading=size * _LEADING, textColor=HexColor(colour)
     )
-    return style, Paragraph("x", style).frags[0]
+    return style, Words("x", style).frags[0]
 
 
 class Sheet:
@@ -103,11 +102,11 @@ class Sheet:
         family: Family = "archivo",
         bold: bool = False,
         colour: Color = INK,
-    ) -> Paragraph:
+    ) -> Words:
         """A paragraph in the keeper's measure."""
         style, plain = _plain(size, colour.hexval())
         pieces = [plain.clone(fontName=run.face, text=run.letters) for run in runs(self.say(words), family, bold)]
-        return Paragraph(None, style, frags=pieces or [plain.clone(text="")])
+        return Words(None, style, frags=pieces or [plain.clone(text="")])
 
     def put(self, *flowables: Flowable, after: float = 0.0) -> None:
         """The next things, and so much room after them [points]."""
