@@ -152,7 +152,7 @@ def _spacer(box: _Box) -> Iterator[Part]:
             "glued between the faces",
             note=f"its middle {place}; bored together with the wall",
             places=((block,),),
-            bores=((bores[number - 1],),),
+            bores=((replace(bores[number - 1], long_mm=inner[1] - inner[0]),),),
             thing=box.thing,
         )
 
