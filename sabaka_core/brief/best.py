@@ -33,7 +33,7 @@ from sabaka_core.woodwork.plan import rough_plan, swift_plan
 from sabaka_core.woodwork.planned import CutPlan
 
 # So many are shown, at most so many of one system; so long their plans are searched, in all [s].
-SHOWN, OF_ONE, SECONDS = 8, 2, 0.8
+SHOWN, OF_ONE = 8, 2
 # Boards within this of each other make one wall [mm].
 _SAME_MM = 1.0
 _LENGTHS = 2
@@ -78,7 +78,7 @@ def best_of(
     searched = []
     for number, each in enumerate(shown):
         tell(0.8 + 0.2 * number / len(shown))
-        plan = swift_plan(parts_of(each.whole), each.hive, SECONDS / len(shown))
+        plan = swift_plan(parts_of(each.whole), each.hive)
         plan = plan if (len(plan.too_long), plan.cost) <= (len(each.plan.too_long), each.plan.cost) else each.plan
         searched.append(replace(each, plan=plan, better=_better(each, plan, answers, held)))
     return Best(tuple(sorted(searched, key=lambda each: each.worth(wish))), tuple(left_out), tried)

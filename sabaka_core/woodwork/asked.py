@@ -13,9 +13,6 @@ from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import cut_plan, sources
 from sabaka_core.woodwork.planned import CutPlan
 
-# How long the solver may take for a width of the cut plan [s].
-SECONDS = 0.8
-
 
 def parts_in(context: Context) -> tuple[Part, ...]:
     """Every part of it.
@@ -28,7 +25,7 @@ def parts_in(context: Context) -> tuple[Part, ...]:
 
 def plan_in(context: Context) -> CutPlan:
     """Its cut plan, out of the boards on hand first; for all the copies that are built at once."""
-    return cut_plan(context.once(all_parts_in), context.hive, SECONDS)
+    return cut_plan(context.once(all_parts_in), context.hive)
 
 
 def all_parts_in(context: Context) -> tuple[Part, ...]:

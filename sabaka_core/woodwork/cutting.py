@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from heapq import heappop, heappush
 from math import ceil, floor
 
@@ -17,9 +18,10 @@ from scipy.optimize import Bounds as Limits
 from scipy.optimize import LinearConstraint, linprog, milp
 
 TENTHS = 10
-_MOST_STEPS, _MOST_SUMS = 40_000, 5_000
-# The solver gives up after so many branches, which takes well under its time; only then, by so many times its time.
-_NODES, _PATIENCE = 400, 10.0
+_MOST_STEPS, _MOST_SUMS, _EVERY = 40_000, 5_000, 150
+# The solver gives up after so many branches, which takes well under a second; if it hangs, after so many seconds. So
+# many of its plans are remembered.
+_NODES, _PATIENCE_S, _KEPT = 400, 10.0, 2000
 
 
 @dataclass(frozen=True)
@@ -84,14 +86,17 @@ def first_fit(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> CutR
     return CutResult(cuts, sum(stock[c.stock].cost for c in cuts), 0.0, tuple(left))
 
 
-def cut(lengths: Sequence[int], stock: Sequence[Stock], kerf: int, seconds: float = 1.0) -> CutResult:
+@lru_cache(maxsize=_KEPT)
+def cut(lengths: tuple[int, ...], stock: tuple[Stock, ...], kerf: int) -> CutResult:
     """The cheapest plan found for pieces out of stock, never worse than first fit decreasing.
+
+    The solver ends by its steps, not by the clock, so that a busy machine finds the same plan; it is known from then
+    on, for most of a design's groups stay as they were from one change to the next.
 
     Args:
         lengths: of every piece [tenths of mm].
         stock: kinds of boards, their usable lengths.
         kerf: lost at each cut [tenths of mm].
-        seconds: time that the solver should take; it ends by its steps, so that a busy machine finds the same plan.
     Returns:
         The plan; pieces that no board is long enough for are left over.
     """
@@ -101,28 +106,57 @@ def cut(lengths: Sequence[int], stock: Sequence[Stock], kerf: int, seconds: floa
         return plain
     sizes = sorted({lengths[i] for i in kept}, reverse=True)
     demand = np.array([sum(lengths[i] == s for i in kept) for s in sizes], dtype=float)
-    columns = _seed(plain, lengths, sizes)
-    bound = 0.0
-    for _ in range(60):
-        value, duals, stock_duals = _master(columns, demand, stock)
-        fresh, exact = _priced(sizes, demand, stock, kerf, duals, stock_duals, set(columns))
-        if not fresh:
-            # Only when no pattern is worth more than its board is the linear problem solved, and its value a bound.
-            bound = value if exact else 0.0
-            break
-        columns += fresh
+    every = _every_pattern(sizes, demand, stock, kerf)
+    columns, bound = (every, 0.0) if every else _generated(_seed(plain, lengths, sizes), sizes, demand, stock, kerf)
     bound = max(bound, _by_length([lengths[i] for i in kept], stock, kerf))
-    whole = _integer(columns, demand, stock, seconds)
+    whole, proven = _integer(columns, demand, stock)
     if whole is None:
         return CutResult(plain.cuts, plain.cost, min(_up(bound, stock), plain.cost), plain.left_over)
     cuts = _filled(whole, columns, lengths, sizes, kept)
     cost = sum(stock[c.stock].cost for c in cuts)
     if cost > plain.cost - 1e-9:
         cuts, cost = plain.cuts, plain.cost
-    return CutResult(cuts, cost, min(_up(bound, stock), cost), plain.left_over)
+    # Where every pattern was weighed, the solver's plan is the best there is.
+    least = cost if every and proven else min(_up(bound, stock), cost)
+    return CutResult(cuts, cost, least, plain.left_over)
 
 
 Column = tuple[int, tuple[int, ...]]
+
+
+def _generated(
+    columns: list[Column], sizes: list[int], demand: np.ndarray, stock: Sequence[Stock], kerf: int
+) -> tuple[list[Column], float]:
+    """Patterns that are worth their boards, found one after the other, and what the pieces cost at least."""
+    for _ in range(60):
+        value, duals, stock_duals = _master(columns, demand, stock)
+        fresh, exact = _priced(sizes, demand, stock, kerf, duals, stock_duals, set(columns))
+        if not fresh:
+            # Only when no pattern is worth more than its board is the linear problem solved, and its value a bound.
+            return columns, value if exact else 0.0
+        columns += fresh
+    return columns, 0.0
+
+
+def _every_pattern(sizes: list[int], demand: np.ndarray, stock: Sequence[Stock], kerf: int) -> list[Column] | None:
+    """Every way of filling a board till nothing more that is wanted fits; None where these are too many."""
+    found: list[Column] = []
+    for kind, board in enumerate(stock):
+        rooms = [(board.length + kerf, tuple[int, ...]())]
+        for at, size in enumerate(sizes):
+            rooms = [
+                (room - n * (size + kerf), (*counts, n))
+                for room, counts in rooms
+                for n in range(min(int(demand[at]), room // (size + kerf)) + 1)
+            ]
+            if len(rooms) > _MOST_SUMS:
+                return None
+        for room, counts in rooms:
+            if not any(n < most and room >= s + kerf for n, most, s in zip(counts, demand, sizes, strict=True)):
+                found.append((kind, counts))
+        if len(found) > _EVERY:
+            return None
+    return found
 
 
 def _seed(plan: CutResult, lengths: Sequence[int], sizes: list[int]) -> list[Column]:
@@ -225,7 +259,7 @@ def _knapsack(
     return best_pattern[0], best[0], steps[0] <= _MOST_STEPS
 
 
-def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock], seconds: float) -> list[int] | None:
+def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock]) -> tuple[list[int] | None, bool]:
     costs = np.array([stock[c[0]].cost for c in columns]) + 1e-6
     limits = [LinearConstraint(_matrix(columns, len(demand)), demand, np.inf)]
     rows, most = _stock_rows(columns, stock)
@@ -236,9 +270,9 @@ def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock], 
         constraints=limits,
         integrality=np.ones(len(columns), dtype=np.int64),
         bounds=Limits(0, np.inf),
-        options={"node_limit": _NODES, "time_limit": seconds * _PATIENCE},
+        options={"node_limit": _NODES, "time_limit": _PATIENCE_S},
     )
-    return None if solved.x is None else [round(v) for v in solved.x]
+    return None if solved.x is None else [round(v) for v in solved.x], solved.status == 0
 
 
 def _filled(

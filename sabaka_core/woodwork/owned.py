@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import replace
 
 from sabaka_core.document.building import Building
@@ -9,6 +10,8 @@ from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Board, Hive
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.sheets import SHEET_MM
+
+_TOP_BAR, _FILLING = "-top-bar", "-more"
 
 
 def to_make(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
@@ -18,19 +21,40 @@ def to_make(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
     owned = building.frames_on_hand
     if not owned:
         return parts
-    hung: dict[str, int] = {}
-    for chamber in hive.chambers:
-        for item in chamber.run.items:
-            if item.kind == "comb":
-                hung[item.type] = hung.get(item.type, 0) + 1
-    there: dict[str, float] = {}
-    for ident in sorted(hung, key=lambda each: -hung[each]):
-        if isinstance(hive.comb_type(ident), Frame):
-            taken = min(owned, hung[ident])
-            there[ident], owned = taken / hung[ident], owned - taken
+    left = _shares_left(parts, hive, owned)
     return tuple(
-        replace(part, count=round(part.count * (1 - there.get(part.carrier, 0.0)))) if part.carrier else part
+        replace(part, count=round(part.count * share)) if (share := _share_of(part, left)) < 1.0 else part
         for part in parts
+    )
+
+
+# Frames that are made together: their kind, where they hang, whether they only fill the run.
+_Set = tuple[str, str, bool]
+
+
+def _shares_left(parts: tuple[Part, ...], hive: Hive, owned: int) -> dict[_Set, float]:
+    """What is still to be made of each set of frames: those that hang in the run are on hand first, then the others."""
+    tops = [p for p in parts if _TOP_BAR in p.id and p.carrier and isinstance(hive.comb_type(p.carrier), Frame)]
+    number: Counter[str] = Counter()
+    for top in tops:
+        number[top.carrier] += top.count
+    left: dict[_Set, float] = {}
+    for top in sorted(tops, key=lambda each: -number[each.carrier]):
+        taken = min(owned, top.count)
+        left[top.carrier, top.id.partition(_TOP_BAR)[0], top.id.endswith(_FILLING)] = 1.0 - taken / top.count
+        owned -= taken
+    return left
+
+
+def _share_of(part: Part, left: dict[_Set, float]) -> float:
+    """What is to be made of a piece: as much as of the frames that it belongs to."""
+    return next(
+        (
+            share
+            for (carrier, where, filling), share in left.items()
+            if part.carrier == carrier and part.id.startswith(f"{where}-") and part.id.endswith(_FILLING) == filling
+        ),
+        1.0,
     )
 
 

@@ -41,15 +41,12 @@ def sources(hive: Hive, building: Building) -> list[StripSource]:
     return [*own, *(StripSource(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
 
-Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int, float], CutResult]
+Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int], CutResult]
 
 
-def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: Cutter = cut) -> CutPlan:
+def cut_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """The plan of a hive's parts.
 
-    Args:
-        seconds: time the solver may take in all.
-        cutter: lays lengths out on boards; one that remembers helps when many designs that are nearly alike are tried.
     Raises:
         ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
     """
@@ -62,13 +59,9 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive, seconds: float = 1.5, cutter: 
                 f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
             )
     kinds = tuple(i for i, source in enumerate(stock) if source.own)
-    remembered = _remembering(cutter)
     best: CutPlan | None = None
-    # Half of the time for the plan with every board, the other half for those that leave some lying.
-    ways = list(_left_lying(kinds))
-    for lying in ways:
-        share = seconds / 2 / (1 if best is None else len(ways) - 1) if len(ways) > 1 else seconds
-        plan = _unequal(parts, [s for i, s in enumerate(stock) if i not in lying], building, share, remembered)
+    for lying in _left_lying(kinds):
+        plan = _unequal(parts, [s for i, s in enumerate(stock) if i not in lying], building)
         if best is None or _worth(plan) < _worth(best):
             best = plan
         if not best.too_long and not best.bought:
@@ -91,7 +84,7 @@ def _tidied(plan: CutPlan, parts: tuple[Part, ...], stock: list[StripSource], bu
     for together in (many, *([part] for part in many[:_SPLITS_TRIED] if len(many) > 1)):
         for how in range(1, _SPLITS_TRIED + 1):
             ways = splits | dict.fromkeys(together, how)
-            other = _planned(parts, stock, building, 0.0, _at_once, ways)
+            other = _planned(parts, stock, building, _at_once, ways)
             if (_worth(other), _sawn(other)) < (_worth(plan), _sawn(plan)):
                 plan, splits = other, ways
     return plan
@@ -103,14 +96,14 @@ def _sawn(plan: CutPlan) -> tuple[int, int]:
     return sum(panel.copies * panel.strips for panel in plan.panels), ripped
 
 
-def _at_once(lengths: tuple[int, ...], kinds: tuple[Stock, ...], kerf: int, _: float) -> CutResult:
+def _at_once(lengths: tuple[int, ...], kinds: tuple[Stock, ...], kerf: int) -> CutResult:
     return first_fit(lengths, kinds, kerf)
 
 
-def swift_plan(parts: tuple[Part, ...], hive: Hive, seconds: float) -> CutPlan:
+def swift_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """A plan searched once, out of every board on hand: none left lying, panels of equal strips, with its bound."""
     building = hive.building or Building()
-    found = _planned(to_make(parts, hive), sources(hive, building), building, seconds, cut, {})
+    found = _planned(to_make(parts, hive), sources(hive, building), building, cut, {})
     return replace(found, own_sheets=sheets_on_hand(hive))
 
 
@@ -118,38 +111,23 @@ def rough_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """A plan in a hundredth of a second, to weigh many designs by: first fit, out of every board on hand at once."""
     building = hive.building or Building()
     stock, made = sources(hive, building), to_make(parts, hive)
-    found = _planned(made, stock, building, 0.0, _at_once, {})
+    found = _planned(made, stock, building, _at_once, {})
     return replace(found, own_sheets=sheets_on_hand(hive))
 
 
-def _unequal(
-    parts: tuple[Part, ...], stock: list[StripSource], building: Building, seconds: float, cutter: Cutter
-) -> CutPlan:
+def _unequal(parts: tuple[Part, ...], stock: list[StripSource], building: Building) -> CutPlan:
     """The plan out of these boards, panels of equal strips; of unequal ones where that turns out cheaper."""
     splits: dict[str, int] = {}
-    best = _planned(parts, stock, building, seconds, cutter, splits)
+    best = _planned(parts, stock, building, cut, splits)
     glued = {panel.part for panel in best.panels}
     ways = [way for part in parts if part.id in glued for way in promising(part, stock, building)]
     # Each costs a plan: the few that promise most are tried, if they promise anything to speak of.
     for saving, ident, how in sorted(ways, reverse=True)[:_SPLITS_TRIED]:
         if best.bought and saving > _WORTH_TRYING * best.cost:
-            plan = _planned(parts, stock, building, seconds, cutter, splits | {ident: how})
+            plan = _planned(parts, stock, building, cut, splits | {ident: how})
             if _worth(plan) < _worth(best):
                 best, splits = plan, splits | {ident: how}
     return best
-
-
-def _remembering(cutter: Cutter) -> Cutter:
-    """The same that solves each group of lengths once, whatever time it would have another time."""
-    known: dict[tuple[tuple[int, ...], tuple[Stock, ...], int], CutResult] = {}
-
-    def solve(lengths: tuple[int, ...], kinds: tuple[Stock, ...], kerf: int, seconds: float) -> CutResult:
-        key = (lengths, kinds, kerf)
-        if key not in known:
-            known[key] = cutter(lengths, kinds, kerf, seconds)
-        return known[key]
-
-    return solve
 
 
 def _left_lying(own: tuple[int, ...]) -> Iterator[frozenset[int]]:
@@ -167,22 +145,16 @@ def _worth(plan: CutPlan) -> tuple[int, float]:
 
 
 def _planned(
-    parts: tuple[Part, ...],
-    stock: list[StripSource],
-    building: Building,
-    seconds: float,
-    cutter: Cutter,
-    splits: dict[str, int],
+    parts: tuple[Part, ...], stock: list[StripSource], building: Building, cutter: Cutter, splits: dict[str, int]
 ) -> CutPlan:
     """The plan out of these boards, groups of one width and thickness one after another, wide ones first."""
     groups, too_long = _grouped(parts, stock, building, splits)
     boards: list[CutBoard] = []
     found: list[Group] = []
-    each = seconds / max(len(groups), 1)
     strips_of: Counter[tuple[str, int]] = Counter((s.part.id, s.copy) for g in groups.values() for s in g)
     while groups:
         thick, wide = max(groups)
-        cut_boards, group, lost, stock = _solve(thick, wide, groups.pop((thick, wide)), stock, building, each, cutter)
+        cut_boards, group, lost, stock = _solve(thick, wide, groups.pop((thick, wide)), stock, building, cutter)
         boards += cut_boards
         found.append(group)
         for strip in lost:
@@ -247,13 +219,7 @@ def _thinned(source: StripSource, thick_mm: float, layers: int) -> Thinned:
 
 
 def _solve(
-    thick: float,
-    wide: float,
-    strips: list[Strip],
-    stock: list[StripSource],
-    building: Building,
-    seconds: float,
-    cutter: Cutter,
+    thick: float, wide: float, strips: list[Strip], stock: list[StripSource], building: Building, cutter: Cutter
 ) -> tuple[list[CutBoard], Group, list[Strip], list[StripSource]]:
     kerf = building.kerf_mm
     usable = []
@@ -268,7 +234,7 @@ def _solve(
         cost = source.length_mm * _OWN_COST if source.own else source.price / beside
         kinds.append(Stock(source.label, room, cost, None if source.count is None else source.count * beside))
     lengths = [round(strip.part.long_mm * TENTHS + 0.49) for strip in strips]
-    result = cutter(tuple(lengths), tuple(kinds), round(kerf * TENTHS), seconds)
+    result = cutter(tuple(lengths), tuple(kinds), round(kerf * TENTHS))
     boards: list[CutBoard] = []
     left = list(stock)
     for kind, (index, beside) in enumerate(usable):

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache, partial
+from functools import partial
 
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.document.combs import Frame
@@ -17,9 +17,8 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.edits.fields import set_field
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.cutting import cut
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import Cutter, cut_plan
+from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.planned import CutPlan
 
 MOST_MM = 20
@@ -57,21 +56,18 @@ def free_sizes(hive: Hive) -> list[tuple[str, str, float]]:
     return found
 
 
-def shorter(
-    hive: Hive, now: CutPlan, seconds: float = 0.1, tell: Callable[[float], None] = lambda share: None
-) -> tuple[Shorter, ...]:
+def shorter(hive: Hive, now: CutPlan, tell: Callable[[float], None] = lambda share: None) -> tuple[Shorter, ...]:
     """For each free size the least change of up to 20 mm that saves all that any such change would; none where
     none does.
 
     Args:
-        seconds: time the solver may take for each try.
         tell: hears how far the search is, from 0 to 1.
     """
-    cutter, parts, sizes = cache(cut), parts_of_hive(hive), free_sizes(hive)
+    parts, sizes = parts_of_hive(hive), free_sizes(hive)
     found = []
     for order, size in enumerate(sizes):
         shrinks = _all_shrink(parts, _other(hive, size[1], size[2] - MOST_MM))
-        tries = _Tries(hive, now, size, partial(_plan, seconds=seconds, cutter=cutter))
+        tries = _Tries(hive, now, size, _plan)
         expected = _HALVINGS if shrinks else 2 * MOST_MM
         tries.heard = partial(_part_of, tell, order / len(sizes), 1 / len(sizes) / expected)
         by = _halved(tries.cost) if shrinks else _scanned(tries.cost)
@@ -156,8 +152,8 @@ def _other(hive: Hive, path: str, value: float) -> tuple[Hive, tuple[Part, ...]]
         return None
 
 
-def _plan(other: tuple[Hive, tuple[Part, ...]] | None, seconds: float, cutter: Cutter) -> CutPlan | None:
+def _plan(other: tuple[Hive, tuple[Part, ...]] | None) -> CutPlan | None:
     try:
-        return cut_plan(other[1], other[0], seconds, cutter) if other else None
+        return cut_plan(other[1], other[0]) if other else None
     except SabakaError:
         return None

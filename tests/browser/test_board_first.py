@@ -94,7 +94,7 @@ class BoardFirst(BrowserCase):
         found.locator("[data-found]").first.get_by_role("button").click()
         expect(page.get_by_role("heading", name="Shape")).to_be_visible()
         hive = validate_hive(self.document("Turk’s Head"))
-        plan = cut_plan(parts_of_hive(hive), hive, 0.5)
+        plan = cut_plan(parts_of_hive(hive), hive)
         self.assertEqual((plan.bought, plan.sheets_bought, plan.too_long), ((), 0, ()))
         combs = [item for chamber in hive.chambers for item in chamber.run.items if item.kind == "comb"]
         self.assertGreaterEqual(len(combs), 20)

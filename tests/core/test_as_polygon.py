@@ -7,31 +7,20 @@ from collections.abc import Iterator
 from math import cos, hypot, radians
 from typing import Any
 from unittest import TestCase
-from unittest.mock import patch
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from sabaka_core import apply_edit, build_report, dump_hive, validate_hive
-from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.edits.sizing import SizeBox
 from sabaka_core.hive.chambers import analyse
-from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
-from sabaka_core.show.study import chapter
 from tests.core.support import EXAMPLES, example, hive
 from tests.mutated import STEPS
 
-
-def _built(design: Hive) -> Value:
-    """Time enough for the cut plan's solver: what it finds in a hurry may differ."""
-    with patch("sabaka_core.woodwork.asked.SECONDS", 20.0):
-        return chapter(Context(design), "building")
-
-
-_STEPS = {"report": build_report, **STEPS, "building": _built}
+_STEPS = {"report": build_report, **STEPS}
 # What is offered for typing and dragging differs: a slope can be typed where it is what is held.
 _OF_THE_FORM = tuple(
     f"/chapters/shape/{name}" for name in ("drawings/section/handles", "drawings/section/shapes", "forms", "views")

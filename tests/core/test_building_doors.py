@@ -81,7 +81,7 @@ class BadInput(TestCase):
             BoardForSale(label="given beam", length_mm=2400.0, width_mm=95.0, thickness_mm=45.0, price=0.0),
         )
         design = opened("sloped-top-bar", for_sale=sale).model_copy(update={"boards": ()})
-        plan = cut_plan(parts_of_hive(design), design, 0.2)
+        plan = cut_plan(parts_of_hive(design), design)
         self.assertEqual((plan.cost, plan.too_long), (0.0, ()))
 
     def test_a_kerf_that_cant_be(self) -> None:
@@ -212,7 +212,7 @@ class Files(TestCase):
     def test_svg_csv_and_json(self) -> None:
         design = opened("bowline")
         parts = parts_of_hive(design)
-        plan = cut_plan(parts, design, 0.3)
+        plan = cut_plan(parts, design)
         for drawing in (exploded_drawing(parts), boards_drawing(plan, {p.id: i for i, p in enumerate(parts)})):
             root = etree.fromstring(to_svg(drawing).encode())
             self.assertTrue(root.tag.endswith("svg"))

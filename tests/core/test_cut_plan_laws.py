@@ -32,8 +32,7 @@ def opened(*own: Board, name: str = "sloped-top-bar", sale: tuple[BoardForSale, 
 
 
 def planned(design: Hive) -> CutPlan:
-    """With time enough for the solver, or a plan made in a hurry could be the dearer one."""
-    return cut_plan(parts_of_hive(design), design, 20.0)
+    return cut_plan(parts_of_hive(design), design)
 
 
 def board(long: float, wide: float, thick: float = 22.0, count: int = 1, label: str = "found") -> Board:
@@ -174,7 +173,7 @@ class Order(TestCase):
         for name in ("sloped-top-bar", "bowline", "long-shallow", "two-chamber"):
             for sale in (SALE, Strips.WIDE, ()):
                 design = opened(name=name, sale=sale)
-                for each in cut_plan(parts_of_hive(design), design, 1.0).boards:
+                for each in cut_plan(parts_of_hive(design), design).boards:
                     seen.add(each.first)
                     lanes: dict[int, list[tuple[float, float]]] = {}
                     for piece in each.pieces:

@@ -88,5 +88,5 @@ class CheckAndRail(TestCase):
 
 
 def _steady(found: list[tuple[str, str, str]]) -> Counter[tuple[str, str, str]]:
-    """Without what hangs on a cut plan, which is searched for so many seconds and differs on a busy machine."""
+    """Without what hangs on a cut plan, which other boards for sale would change."""
     return Counter(each for each in found if each[2] != "building" or not RULES[each[1].partition(":")[0]].long)

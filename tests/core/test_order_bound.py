@@ -61,7 +61,7 @@ class Bound(TestCase):
         for path in sorted(EXAMPLES.glob("*.json")):
             design = load_hive(path.read_bytes())
             building, parts = design.building or Building(), parts_of_hive(design)
-            plan = cut_plan(parts, design, 0.2)
+            plan = cut_plan(parts, design)
             bound = order_bound(parts, sources(design, building), building)
             with self.subTest(path.stem):
                 self.assertLessEqual(bound, plan.cost - plan.sheet_cost + 1e-6)
