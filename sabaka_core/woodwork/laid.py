@@ -176,6 +176,8 @@ def _hull(places: Iterable[Place]) -> BaseGeometry:
 
 def _joined(areas: Sequence[BaseGeometry]) -> BaseGeometry:
     """Areas as one, closed over the seams where they meet."""
+    if len(areas) == 1:
+        return areas[0]
     return unary_union([a.buffer(_CLOSED_MM, join_style="mitre") for a in areas]).buffer(
         -_CLOSED_MM, join_style="mitre"
     )
@@ -213,6 +215,8 @@ def _pockets(
     whole: BaseGeometry, corners: Sequence[Sequence[Point3]], faces: Sequence[BaseGeometry], thick: float
 ) -> Iterator[Pocket]:
     """What is missing on either face, by how deep it is; edges that are bevelled aren't pockets."""
+    if len(corners) == 1:
+        return
     spans = [(min(p[2] for p in c), max(p[2] for p in c)) for c in corners]
     for outside in (True, False):
         depths = [low if outside else thick - high for low, high in spans]
