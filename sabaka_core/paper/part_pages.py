@@ -36,8 +36,7 @@ def part_sheets(sheet: Sheet, parts: tuple[Part, ...], plan: CutPlan) -> None:
     solids = [prism for part in parts for copy in part.places for prism in copy]
     if shaped:
         everything = bounds(solids)
-        sheet.turn()
-        sheet.heading("Part sheets")
+        sheet.heading("Part sheets", _MOST * 2 * POINTS)
         for number, part, lies in shaped:
             sheet.put(KeepTogether(_one(sheet, number, part, lies, plan, everything)))
     if plain:

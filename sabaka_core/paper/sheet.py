@@ -48,6 +48,8 @@ _MARGIN, _FOOT, _LABEL = 16 * POINTS, 16 * POINTS, 34 * POINTS
 _WHOLE = ((0, 0), (-1, -1))
 # No drawing that fits the page's width is higher than so much of the page.
 _PAGE = 0.7
+# Between two columns of a grid [points].
+_GUTTER = 16.0
 # From line to line, of the size of the letters.
 _LEADING = 1.22
 
@@ -256,7 +258,9 @@ class Sheet:
         rows = [cells[at : at + columns] for at in range(0, len(cells), columns)]
         if rows:
             rows[-1] += [[]] * (columns - len(rows[-1]))
-            self.put(_table(rows, [self.wide / columns] * columns, [high] * len(rows)))
+            apart = [[each for cell in row for each in (cell, [])][:-1] for row in rows]
+            wide = [(self.wide - _GUTTER * (columns - 1)) / columns, _GUTTER] * columns
+            self.put(_table(apart, wide[:-1], [high] * len(rows)))
 
     def chart(self, chart: Chart, high: float) -> None:
         """A chart over the page's width, so high [points]."""
