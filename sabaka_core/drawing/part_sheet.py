@@ -44,14 +44,18 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
         shapes.append(Polyline(layer="free", points=((0, wide - foot), (long, wide - foot))))
     shapes += _holes(part, lies, unit)
     along, up = _sizes(part, lies)
-    shapes.append(Dimension(name="Long", start=(0, 0), end=(long, 0), offset=(0, -_FIRST * unit), quantity=mm(long)))
+    # A disc is drawn with corners, a little wider than it is.
+    across = part.wide_mm if lies.is_round else None
+    shapes.append(
+        Dimension(name="Long", start=(0, 0), end=(long, 0), offset=(0, -_FIRST * unit), quantity=mm(across or long))
+    )
     shapes.append(
         Dimension(
             name="Wide",
             start=(long, 0.0),
             end=(long, wide),
             offset=((_FIRST + _ROW * min(len(up), _MOST_ROWS)) * unit, 0),
-            quantity=mm(wide),
+            quantity=mm(across or wide),
         )
     )
     for row, at in enumerate(along[:_MOST_ROWS]):
@@ -62,12 +66,12 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
         shapes.append(Dimension(name="Up", start=low, end=high, offset=offset, quantity=mm(at - foot)))
     shapes += _words(part, lies, unit)
     down = _FIRST + _ROW * (min(len(along), _MOST_ROWS) + 0.2)
-    across = _FIRST + _ROW * (min(len(up), _MOST_ROWS) + 1.4)
+    beside = _FIRST + _ROW * (min(len(up), _MOST_ROWS) + 1.4)
     return Drawing(
         name="build-parts",
         title=part.name,
         extent=Box(
-            left_mm=-4 * unit, top_mm=-(_FIRST + 6) * unit, right_mm=long + across * unit, bottom_mm=wide + down * unit
+            left_mm=-4 * unit, top_mm=-(_FIRST + 6) * unit, right_mm=long + beside * unit, bottom_mm=wide + down * unit
         ),
         shapes=tuple(shapes),
     )

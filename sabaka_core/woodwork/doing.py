@@ -15,6 +15,7 @@ from sabaka_core.woodwork.planned import CutPlan
 
 SAW = "Guard and riving knife on, push stick, stop block clear of the blade; eyes and ears covered, no gloves."
 BEVELLED = "Guard and riving knife on; push stick; the offcut can bind on a tilted blade: stand aside of it."
+LOG = "Chain saw: helmet, visor, ear muffs, gloves, cut-proof trousers; the log wedged fast; never alone."
 BORING = "Clamp the board, a block behind it; small pieces spin."
 # A part is right within so much [mm]; so far off a tilt is easily set [deg].
 _PLAY_MM, _OFF_DEG = 0.5, 0.5
@@ -39,7 +40,12 @@ def letter(index: int) -> str:
 
 def bench_of(part: Part, lies: Laid | None, plan: CutPlan) -> BenchWork:
     """The work on one part, out of the boards of a plan."""
-    do = [*_wood(part, plan), *_sawn(part, plan), *_shaped(part), *_cut_in(part, lies), *_bored(part)]
+    if part.material == "log":
+        return BenchWork((*_hollowed(part), *_bored(part)), _wall_measured(), LOG)
+    round_ = lies is not None and lies.is_round
+    do = [*_wood(part, plan), *_sawn(part, plan), *_shaped(part)]
+    do += [text("Mark a circle {wide} across and saw it out.", wide=mm(part.wide_mm))] if round_ else []
+    do += [*_cut_in(part, lies), *_bored(part)]
     if part.bevel_deg > UNSEEN_DEG:
         return BenchWork(tuple(do), _bevel_measured(part), BEVELLED)
     caution = SAW if part.group != "Bought" else ""
@@ -49,6 +55,17 @@ def bench_of(part: Part, lies: Laid | None, plan: CutPlan) -> BenchWork:
 def face_mm(part: Part) -> float:
     """How wide each face of a board is whose long edges are bevelled alike."""
     return part.wide_mm - part.thick_mm * tan(radians(part.bevel_deg))
+
+
+def _hollowed(part: Part) -> Iterator[Text]:
+    """A log; its bore is in its note."""
+    yield text("Cut it {long} long, both ends square to its middle line.", long=mm(part.long_mm))
+    yield text("Mark the bore’s circle on both ends, round the same middle line.")
+    yield text("Hollow it from both ends to the bore in its note; gouge the last of it.")
+
+
+def _wall_measured() -> Text:
+    return text("The wall all round at both ends, and by a rod through the entrance.")
 
 
 def _wood(part: Part, plan: CutPlan) -> Iterator[Text]:

@@ -26,6 +26,8 @@ Ring = tuple[Place, ...]
 _CLOSED_MM, _LEAST_MM = 0.02, 0.3
 _LEAST_MM2 = 4.0
 _LEANS = 0.01
+# An outline with more corners is a disc.
+_CORNERS = 12
 
 
 @dataclass(frozen=True)
@@ -69,9 +71,14 @@ class Laid:
     edge: tuple[Ring, ...]
     section: tuple[Ring, ...]
 
+    @property
+    def is_round(self) -> bool:
+        """Whether its outline is a disc."""
+        return len(self.outline) == 1 and len(self.outline[0]) > _CORNERS
+
     def steps(self, axis: int) -> tuple[float, ...]:
         """Places along it (0) or across it (1) where outline, openings or pockets begin or end, but its own ends."""
-        rings = (*self.outline, *self.through, *(p.ring for p in self.pockets))
+        rings = (*(() if self.is_round else self.outline), *self.through, *(p.ring for p in self.pockets))
         found = sorted({round(p[axis], 1) for ring in rings for p in ring})
         return tuple(at for at in found if UNSEEN_MM < at < self.size[axis] - UNSEEN_MM)
 
@@ -107,7 +114,8 @@ def laid(part: Part, copy: int = 0) -> Laid | None:
         (size[0], size[1], size[2]),
         outline,
         through,
-        tuple(_pockets(whole, corners, faces, size[2])),
+        # A hollowed log is no board: its bore is said in words.
+        () if part.material == "log" else tuple(_pockets(whole, corners, faces, size[2])),
         tuple(_bore(axes, bore) for bore in bores),
         _rings(_joined([_hull((p[0], p[2]) for p in c) for c in corners]))[1],
         _rings(_joined([_hull((p[1], p[2]) for p in c) for c in corners]))[1],

@@ -55,7 +55,9 @@ def log_parts(a: Analysis, holes: Sequence[Pierce]) -> list[Part]:
                 thick_mm=across,
                 material=layer.material,
                 note=note,
-                holes=tuple(_mark(hole) for hole in mine) if first else (),
+                holes=tuple(_mark(hole, bore.diameter_mm, low - start if standing else 0.0) for hole in mine)
+                if first
+                else (),
                 places=(tuple(solids),),
                 bores=(tuple(_bore(hole, middle, radius, layer.thickness_mm, low) for hole in mine if standing),),
                 thing=f"sides-{a.box}",
@@ -150,15 +152,16 @@ def _bore(hole: Pierce, middle: tuple[float, float], inner: float, thick: float,
     return Bore(at, (dx, dy, 0.0), hole.wide_mm, thick + inner * (1 - cos(pi / _SIDES)) * 4)
 
 
-def _mark(hole: Pierce) -> BoredHole:
+def _mark(hole: Pierce, bore_mm: float, floor: float) -> BoredHole:
+    """A hole from the mark down the middle of a log's face; outside from its foot, inside from its floor."""
     wall = hole.wall.replace("-", " ")
     up = round(hole.middle_mm, 1)
     return BoredHole(
         wall if wall.endswith("end") else f"{wall} side",
-        round(abs(hole.at_mm), 1),
+        round(abs(hole.at_mm - bore_mm / 2), 1),
         "mark on its face",
         up,
-        up,
+        up + floor,
         hole.wide_mm,
         hole.high_mm,
         hole.round,
