@@ -10,7 +10,7 @@ from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.bound import order_bound
 from sabaka_core.woodwork.costs import Bill, bill_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import cut_plan, sources
+from sabaka_core.woodwork.plan import cut_plan, sources, wanted
 from sabaka_core.woodwork.planned import CutPlan
 
 
@@ -43,4 +43,4 @@ def bill_in(context: Context) -> Bill:
 def bound_in(context: Context) -> float:
     """What its boards cost at least, whatever the plan."""
     building = context.hive.building or Building()
-    return order_bound(context.once(all_parts_in), sources(context.hive, building), building)
+    return order_bound(wanted(context.once(all_parts_in), context.hive), sources(context.hive, building), building)

@@ -8,8 +8,10 @@ from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.document.building import Building
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
+from sabaka_core.woodwork.owned import to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutPlan
+from sabaka_core.woodwork.scarfs import is_scarfed
 from sabaka_core.woodwork.shopping import Bought, shopping
 from sabaka_core.woodwork.strips import value
 
@@ -51,7 +53,7 @@ def part_minutes(part: Part, panels: dict[str, int], frames: frozenset[str]) -> 
     """Minutes of one kind of part, all its copies, by operation.
 
     Args:
-        panels: how many copies of a part are glued up.
+        panels: how many glue-ups the copies of a part take.
         frames: carriers that are frames: their pieces are joined as frames, not one by one.
     """
     if part.group == "Bought":
@@ -91,9 +93,13 @@ def frame_kinds(hive: Hive) -> frozenset[str]:
 
 
 def bill_of(parts: tuple[Part, ...], plan: CutPlan, hive: Hive) -> Bill:
-    """The bill of a hive."""
+    """The bill of a hive: what is on hand costs neither money nor time."""
     building = hive.building or Building()
+    parts = to_make(parts, hive)
     panels = {panel.part: panel.copies for panel in plan.panels}
+    for part in parts:
+        if is_scarfed(part, plan):
+            panels[part.id] = panels.get(part.id, 0) + part.count
     minutes: dict[str, float] = {"measure and mark": len(plan.boards) * value("board")}
     kinds = frame_kinds(hive)
     for part in parts:

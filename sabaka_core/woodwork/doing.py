@@ -10,8 +10,10 @@ from math import cos, radians, tan
 from sabaka_core.base.quantity import Quantity, Text, deg, mm, text
 from sabaka_core.base.units import UNSEEN_DEG, UNSEEN_MM
 from sabaka_core.woodwork.laid import Laid
+from sabaka_core.woodwork.marks import hole_values
 from sabaka_core.woodwork.parts import BoredHole, Part
 from sabaka_core.woodwork.planned import CutPlan
+from sabaka_core.woodwork.scarfs import half_mm, is_scarfed, lap_mm
 
 SAW = "Guard and riving knife on, push stick, stop block clear of the blade; eyes and ears covered, no gloves."
 BEVELLED = "Guard and riving knife on; push stick; the offcut can bind on a tilted blade: stand aside of it."
@@ -100,7 +102,16 @@ def _numbers(found: list[int]) -> str:
 def _sawn(part: Part, plan: CutPlan) -> Iterator[Text]:
     """Crosscut and rip, bevelled or square."""
     panel = any(p.part == part.id for p in plan.panels)
-    yield text("Crosscut: stop at {long}.", long=mm(part.long_mm))
+    if is_scarfed(part, plan):
+        yield text(
+            "Crosscut two for each: stop at {half}; plane a slope of {lap} on one end of either, glue slope on slope "
+            "against a straight edge: {long} in all.",
+            half=mm(half_mm(part)),
+            lap=mm(lap_mm(part)),
+            long=mm(part.long_mm),
+        )
+    else:
+        yield text("Crosscut: stop at {long}.", long=mm(part.long_mm))
     if part.bevel_deg <= UNSEEN_DEG or part.profile:
         if not part.profile:
             yield text(
@@ -259,17 +270,9 @@ def hole_line(hole: BoredHole) -> Text:
     kind = "{wide}" if hole.round else "{wide} × {high}"
     state = ", plugged" if hole.plugged else ""
     slant = f", rising {hole.slant_deg:g}° inward" if hole.slant_deg > UNSEEN_DEG else ""
-    up = "{up} up outside, {inside} inside" if hole.leans else "{up} up"
+    up = "{outside} up outside, {inside} inside" if hole.leans else "{outside} up"
     of = f"{hole.of}: " if hole.of else ""
-    middle = hole.along_mm < UNSEEN_MM and hole.along_from.startswith("middle")
-    along = "in the middle" if middle else f"{{along}} from the {hole.along_from}"
-    return Text(
-        template=f"{of}{kind}, {along}, {up}{slant}{state}",
-        values={
-            "wide": mm(hole.wide_mm),
-            "high": mm(hole.high_mm),
-            "along": mm(hole.along_mm),
-            "up": mm(hole.up_outside_mm),
-            "inside": mm(hole.up_inside_mm),
-        },
-    )
+    along = f"{{along}} from the {hole.along_from}"
+    if hole.along_mm < UNSEEN_MM:
+        along = {"middle": "in the middle", "mark": "on the mark down its face"}.get(hole.along_from.split()[0], along)
+    return Text(template=f"{of}{kind}, {along}, {up}{slant}{state}", values=hole_values(hole))

@@ -1,4 +1,4 @@
-"""What hangs in the box: bars and frames; and the linings that narrow a stretch of it."""
+"""What hangs in the box: bars with their guides, and frames; those that hang there now, and those that fill the run."""
 
 from __future__ import annotations
 

@@ -29,7 +29,7 @@ def log_parts(a: Analysis, holes: Sequence[Pierce]) -> list[Part]:
     long, floor = a.chamber.length_mm, a.floor_board_mm or practice("floor_board").number
     start = place.z_mm if standing else place.x_mm
     low = start + (floor if standing else sum(layer.thickness_mm for layer in a.chamber.walls.ends))
-    middle = (place.x_mm + outer, place.y_mm + outer) if standing else (place.y_mm + outer, start_of(a) + outer)
+    middle = (place.x_mm + outer, place.y_mm + outer) if standing else (place.y_mm + outer, place.z_mm + outer)
     inside = (low, low + long)
     found: list[Part] = []
     radius, tapers = inner, bore.far_diameter_mm is not None and bore.far_diameter_mm != bore.diameter_mm
@@ -55,11 +55,13 @@ def log_parts(a: Analysis, holes: Sequence[Pierce]) -> list[Part]:
                 thick_mm=across,
                 material=layer.material,
                 note=note,
-                holes=tuple(_mark(hole, bore.diameter_mm, low - start if standing else 0.0) for hole in mine)
-                if first
-                else (),
+                holes=tuple(_mark(hole, a, low - start) for hole in mine) if first else (),
                 places=(tuple(solids),),
-                bores=(tuple(_bore(hole, middle, radius, layer.thickness_mm, low) for hole in mine if standing),),
+                bores=(
+                    tuple(
+                        _bore(hole, a, middle, (radius, radius + layer.thickness_mm), low) for hole in mine if standing
+                    ),
+                ),
                 thing=f"sides-{a.box}",
             )
         )
@@ -67,11 +69,6 @@ def log_parts(a: Analysis, holes: Sequence[Pierce]) -> list[Part]:
     found += _door(a, holes, found[0].material, (middle, inner, inner + a.chamber.walls.sides[0].thickness_mm), low)
     found += _closed(a, middle, inner, outer, (start, low, low + long), axis)
     return found
-
-
-def start_of(a: Analysis) -> float:
-    """Where a lying log's underside is [mm]."""
-    return a.chamber.place.z_mm
 
 
 def _ring(middle: tuple[float, float], inner: float, outer: float) -> Iterator[tuple[tuple[float, float], ...]]:
@@ -142,26 +139,43 @@ def _door(
         )
 
 
-def _bore(hole: Pierce, middle: tuple[float, float], inner: float, thick: float, low: float) -> Bore:
-    """A hole through a standing log's wall, towards the side that its wall names."""
+def _off_mark_mm(hole: Pierce, a: Analysis) -> float:
+    """How far a hole is from the middle of a standing log's face: towards the far end, or the right side [mm]."""
+    bore = a.chamber.section
+    assert isinstance(bore, CircleSection)
+    return hole.at_mm if hole.wall in ("near-end", "far-end") else hole.at_mm - bore.diameter_mm / 2
+
+
+def _bore(hole: Pierce, a: Analysis, middle: tuple[float, float], wall: tuple[float, float], low: float) -> Bore:
+    """A hole through a standing log's wall between two radii, square to the face that its wall names."""
     ways = {"left": (0.0, -1.0), "right": (0.0, 1.0), "near-end": (-1.0, 0.0), "far-end": (1.0, 0.0)}
     dx, dy = ways[hole.wall]
-    off = inner + thick / 2
-    at = (middle[0] + dx * off, middle[1] + dy * off, low + hole.middle_mm)
+    aside = _off_mark_mm(hole, a)
+    # Off the middle the wall is longer to go through, and begins and ends nearer.
+    inner, outer = (sqrt(max(radius**2 - aside**2, 0.0)) for radius in wall)
+    off = (inner + outer) / 2
+    at = (middle[0] + dx * off + abs(dy) * aside, middle[1] + dy * off + abs(dx) * aside, low + hole.middle_mm)
     # The wall is round: its flats lie a little off it on both sides.
-    return Bore(at, (dx, dy, 0.0), hole.wide_mm, thick + inner * (1 - cos(pi / _SIDES)) * 4)
+    return Bore(at, (dx, dy, 0.0), hole.wide_mm, outer - inner + wall[0] * (1 - cos(pi / _SIDES)) * 4)
 
 
-def _mark(hole: Pierce, bore_mm: float, floor: float) -> BoredHole:
-    """A hole from the mark down the middle of a log's face; outside from its foot, inside from its floor."""
+def _mark(hole: Pierce, a: Analysis, floor: float) -> BoredHole:
+    """A hole from the mark down the middle of a standing log's face, outside from its foot; of a lying one from its
+    near end."""
     wall = hole.wall.replace("-", " ")
-    up = round(hole.middle_mm, 1)
+    sideways = not wall.endswith("end")
+    up, along, of = round(hole.middle_mm, 1), hole.at_mm, "near end"
+    standing = a.chamber.axis == "standing"
+    if standing:
+        along = _off_mark_mm(hole, a)
+        far, near = ("far end", "near end") if sideways else ("right side", "left side")
+        of = f"mark down its face, towards the {far if along > 0 else near}"
     return BoredHole(
-        wall if wall.endswith("end") else f"{wall} side",
-        round(abs(hole.at_mm - bore_mm / 2), 1),
-        "mark on its face",
+        f"{wall} side" if sideways else wall,
+        round(abs(along), 1),
+        of,
         up,
-        up + floor,
+        up + floor if standing else up,
         hole.wide_mm,
         hole.high_mm,
         hole.round,
@@ -176,54 +190,42 @@ def _closed(
 ) -> Iterator[Part]:
     """A plug in its foot and a board on its top; a lying log has a round board in either end."""
     start, low, top = z
-    across, floor = 2 * outer, low - start
-    ident = a.chamber.id
+    across = 2 * outer
     if axis == "x":
-        thick = sum(layer.thickness_mm for layer in a.chamber.walls.ends)
-        round_ends = tuple((Prism(round_of(middle, across), span, "x"),) for span in ((start, low), (top, top + thick)))
-        yield Part(
-            f"{ident}-end",
-            named(a, "End"),
-            "Box",
-            2,
-            across,
-            across,
-            thick,
-            "softwood",
-            "screwed on",
-            note="round, sawn to the log",
-            places=round_ends,
-            thing=f"ends-{a.box}",
-        )
+        spans = ((start, low), (top, top + sum(layer.thickness_mm for layer in a.chamber.walls.ends)))
+        note = "round, sawn to the log"
+        yield _disc(a, "end", "End", (middle, across), spans, axis, "screwed on", note, f"ends-{a.box}")
         return
-    plug = Prism(round_of(middle, 2 * inner), (start, low), "z")
-    yield Part(
-        f"{ident}-floor-1",
-        named(a, "Floor"),
+    foot = "round, let into the foot of the bore"
+    yield _disc(a, "floor-1", "Floor", (middle, 2 * inner), ((start, low),), axis, "pegged", foot, f"floor-{a.box}")
+    lid, board = "round; combs hang from it", (top, top + practice("log_top").number)
+    yield _disc(a, "lid", "Top board", (middle, across), (board,), axis, "pegged", lid, f"inside-{a.box}")
+
+
+def _disc(
+    a: Analysis,
+    ident: str,
+    name: str,
+    ring: tuple[tuple[float, float], float],
+    spans: tuple[Span, ...],
+    axis: Axis,
+    joint: str,
+    note: str,
+    thing: str,
+) -> Part:
+    """A round board in an end of a log, or two alike."""
+    across = ring[1]
+    return Part(
+        f"{a.chamber.id}-{ident}",
+        named(a, name),
         "Box",
-        1,
-        2 * inner,
-        2 * inner,
-        floor,
-        "softwood",
-        "pegged",
-        note="round, let into the foot of the bore",
-        places=((plug,),),
-        thing=f"floor-{a.box}",
-    )
-    board = practice("log_top").number
-    cover = Prism(round_of(middle, across), (top, top + board), "z")
-    yield Part(
-        f"{ident}-lid",
-        named(a, "Top board"),
-        "Box",
-        1,
+        len(spans),
         across,
         across,
-        board,
+        spans[0][1] - spans[0][0],
         "softwood",
-        "pegged",
-        note="round; combs hang from it",
-        places=((cover,),),
-        thing=f"inside-{a.box}",
+        joint,
+        note=note,
+        places=tuple((Prism(round_of(*ring), span, axis),) for span in spans),
+        thing=thing,
     )

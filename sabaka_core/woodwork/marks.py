@@ -7,24 +7,27 @@ from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.woodwork.parts import BoredHole, CrossSection, Part, Rebate
 
 
+def hole_values(hole: BoredHole) -> dict[str, Quantity]:
+    """The sizes of a hole that sentences about it carry."""
+    return {
+        "wide": mm(hole.wide_mm),
+        "high": mm(hole.high_mm),
+        "along": mm(hole.along_mm),
+        "inside": mm(hole.up_inside_mm),
+        "outside": mm(hole.up_outside_mm),
+    }
+
+
 def hole_text(hole: BoredHole) -> Text:
     """A hole: its wall, its place from a named end, its height on each face it may be marked on."""
     kind = "hole {wide}" if hole.round else "slot {wide} × {high}"
     up = (
-        "middle {up} up the inside face or {out} up the outside face, bored square to the board"
+        "middle {inside} up the inside face or {outside} up the outside face, bored square to the board"
         if hole.leans
-        else "middle {up} up from the lower edge"
+        else "middle {inside} up from the lower edge"
     )
-    return Text(
-        template=f"{hole.wall}: {kind}, {{along}} from the {hole.along_from}, {up}",
-        values={
-            "wide": mm(hole.wide_mm),
-            "high": mm(hole.high_mm),
-            "along": mm(hole.along_mm),
-            "up": mm(hole.up_inside_mm),
-            "out": mm(hole.up_outside_mm),
-        },
-    )
+    words = f"{hole.wall}: {kind}, {{along}} from the {hole.along_from}, {up}"
+    return Text(template=words, values=hole_values(hole))
 
 
 def rebate_text(rebate: Rebate) -> Text:

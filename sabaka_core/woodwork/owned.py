@@ -1,4 +1,4 @@
-"""What needn't be made, for it is there: frames that the keeper owns, whole sheets on hand."""
+"""What needn't be made, for it is there: frames and boxes that the keeper owns, whole sheets on hand."""
 
 from __future__ import annotations
 
@@ -64,8 +64,9 @@ def _without_boxes(parts: tuple[Part, ...], hive: Hive, owned: int) -> tuple[Par
         return parts
     share: dict[str, float] = {}
     for number, each in enumerate(hive.supers):
-        taken = min(owned, each.boxes)
-        share[f"super-{number}"], owned = taken / each.boxes, owned - taken
+        boxes = each.boxes * (hive.building or Building()).copies
+        taken = min(owned, boxes)
+        share[f"super-{number}"], owned = taken / boxes, owned - taken
     walls = [p for p in parts if p.group == "Supers" and p.id.endswith(("-side", "-end"))]
     left = {p.id: round(p.count * (1 - share.get(p.thing, 0.0))) for p in walls}
     return tuple(replace(p, count=left.get(p.id, p.count)) for p in parts)

@@ -41,6 +41,12 @@ def sources(hive: Hive, building: Building) -> list[StripSource]:
     return [*own, *(StripSource(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
 
+def wanted(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
+    """What is cut for these parts: without what is on hand, scarfed of two where the keeper wants it and must."""
+    building = hive.building or Building()
+    return scarfed(to_make(parts, hive), sources(hive, building), building)
+
+
 Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int], CutResult]
 
 
@@ -51,8 +57,7 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
         ParameterError: a kerf wider than a trim could be, or a board shorter than its trim.
     """
     building = hive.building or Building()
-    stock = sources(hive, building)
-    parts = scarfed(to_make(parts, hive), stock, building)
+    stock, parts = sources(hive, building), wanted(parts, hive)
     for index, board in enumerate(hive.boards):
         if board.length_mm - board.bad_end_mm <= 2 * building.trim_mm:
             raise ParameterError(
@@ -103,15 +108,14 @@ def _at_once(lengths: tuple[int, ...], kinds: tuple[Stock, ...], kerf: int) -> C
 def swift_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """A plan searched once, out of every board on hand: none left lying, panels of equal strips, with its bound."""
     building = hive.building or Building()
-    found = _planned(to_make(parts, hive), sources(hive, building), building, cut, {})
+    found = _planned(wanted(parts, hive), sources(hive, building), building, cut, {})
     return replace(found, own_sheets=sheets_on_hand(hive))
 
 
 def rough_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """A plan in a hundredth of a second, to weigh many designs by: first fit, out of every board on hand at once."""
     building = hive.building or Building()
-    stock, made = sources(hive, building), to_make(parts, hive)
-    found = _planned(made, stock, building, _at_once, {})
+    found = _planned(wanted(parts, hive), sources(hive, building), building, _at_once, {})
     return replace(found, own_sheets=sheets_on_hand(hive))
 
 

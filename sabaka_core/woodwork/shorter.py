@@ -67,7 +67,7 @@ def shorter(hive: Hive, now: CutPlan, tell: Callable[[float], None] = lambda sha
     found = []
     for order, size in enumerate(sizes):
         shrinks = _all_shrink(parts, _other(hive, size[1], size[2] - MOST_MM))
-        tries = _Tries(hive, now, size, _plan)
+        tries = _Tries(hive, now, size)
         expected = _HALVINGS if shrinks else 2 * MOST_MM
         tries.heard = partial(_part_of, tell, order / len(sizes), 1 / len(sizes) / expected)
         by = _halved(tries.cost) if shrinks else _scanned(tries.cost)
@@ -85,14 +85,8 @@ def _part_of(tell: Callable[[float], None], begun: float, each: float, tries: in
 class _Tries:
     """One size changed millimetre by millimetre, each plan made once."""
 
-    def __init__(
-        self,
-        hive: Hive,
-        now: CutPlan,
-        size: tuple[str, str, float],
-        plan: Callable[[tuple[Hive, tuple[Part, ...]] | None], CutPlan | None],
-    ) -> None:
-        self._hive, self._now, self._plan = hive, now, plan
+    def __init__(self, hive: Hive, now: CutPlan, size: tuple[str, str, float]) -> None:
+        self._hive, self._now = hive, now
         self._what, self._path, self._value = size
         self._plans: dict[int, CutPlan | None] = {0: now}
         self.heard: Callable[[int], None] = lambda tries: None
@@ -100,7 +94,7 @@ class _Tries:
     def cost(self, by: int) -> float:
         """What the boards cost with so many millimetres more; a size that can’t be, or loses parts, saves nothing."""
         if by not in self._plans:
-            self._plans[by] = self._plan(_other(self._hive, self._path, self._value + by))
+            self._plans[by] = _plan(_other(self._hive, self._path, self._value + by))
             self.heard(len(self._plans))
         plan = self._plans[by]
         return self._now.cost if plan is None or len(plan.too_long) > len(self._now.too_long) else plan.cost

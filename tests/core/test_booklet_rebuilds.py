@@ -24,9 +24,9 @@ ROW = re.compile(rf"\d+ (\d+) × ((?:(?! × ).)+?) {NUMBER} × {NUMBER} × {NUMB
 TEMPLATE = re.compile(rf"Saw to the template: {NUMBER} mm at the top, {NUMBER} mm at the foot, {NUMBER} mm high")
 REBATE = re.compile(rf"Rebate(?: for the bars)?: {NUMBER} mm wide, {NUMBER} mm deep, along the top inside edge")
 HOLE = re.compile(
-    rf"entrance \d+: {NUMBER} mm(?: × {NUMBER} mm)?, (?:in the middle|{NUMBER} mm from the "
-    rf"(near end|middle, towards the (?:left|right) side|mark on its face)), {NUMBER} mm up"
-    rf"(?: outside, {NUMBER} mm inside)?"
+    rf"entrance \d+: {NUMBER} mm(?: × {NUMBER} mm)?, (?:in the middle|on the mark down its face|{NUMBER} mm from the "
+    r"(near end|middle, towards the (?:left|right) side|mark down its face, towards the (?:near|far) end)), "
+    rf"{NUMBER} mm up(?: outside, {NUMBER} mm inside)?"
 )
 
 

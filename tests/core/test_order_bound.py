@@ -11,6 +11,8 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 
 from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.load import load_hive
+from sabaka_core.hive.context import Context
+from sabaka_core.woodwork.asked import bound_in, plan_in
 from sabaka_core.woodwork.assembly import parts_of_hive
 from sabaka_core.woodwork.bound import gap_of, order_bound
 from sabaka_core.woodwork.parts import Part
@@ -66,3 +68,15 @@ class Bound(TestCase):
             with self.subTest(path.stem):
                 self.assertLessEqual(bound, plan.cost - plan.sheet_cost + 1e-6)
                 self.assertTrue(0.0 <= gap_of(plan, bound) <= 1.0)
+
+    def test_under_the_plan_with_frames_and_boxes_on_hand(self) -> None:
+        """What isn't made is in neither: else a plan would be told the best there is that isn't."""
+        for name in ("long-shallow", "side-by-side", "tall-in-stack"):
+            design = opened(name)
+            building = (design.building or Building()).model_copy(
+                update={"frames_on_hand": 30, "boxes_on_hand": 2, "copies": 2, "scarf": True}
+            )
+            context = Context(design.model_copy(update={"building": building}))
+            plan = context.once(plan_in)
+            with self.subTest(name):
+                self.assertLessEqual(context.once(bound_in), plan.cost - plan.sheet_cost + 1e-6)

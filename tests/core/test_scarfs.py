@@ -5,8 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from unittest import TestCase
 
+from sabaka_core.base.quantity import plain
 from sabaka_core.document.building import BoardForSale, Building
 from sabaka_core.document.hive import Board
+from sabaka_core.woodwork.doing import bench_of
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.planned import CutPlan
@@ -42,6 +44,16 @@ class Scarfed(TestCase):
     def test_a_bar_is_never_scarfed_it_carries_a_comb(self) -> None:
         bar = replace(self.side, id="bar", group="Frames and bars", wide_mm=35.0)
         self.assertTrue(planned(bar, scarf=True).too_long)
+
+    def test_a_long_lath_makes_no_board(self) -> None:
+        lath = Board(label="lath", length_mm=3000.0, width_mm=240.0, thickness_mm=9.0, count=1)
+        self.assertFalse(planned(self.side, scarf=True, own=(lath,)).too_long)
+
+    def test_its_sheet_says_how(self) -> None:
+        words = [plain(each) for each in bench_of(self.side, None, planned(self.side, scarf=True)).do]
+        self.assertTrue(
+            any("Crosscut two for each: stop at 700 mm" in w and "slope of 200 mm" in w for w in words), words
+        )
 
     def test_a_board_on_hand_that_is_long_enough_is_cut_in_one(self) -> None:
         own = Board(label="plank", length_mm=1300.0, width_mm=240.0, thickness_mm=25.0, count=2)

@@ -10,9 +10,10 @@ from sabaka_core.document.building import Building
 from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
-from sabaka_core.woodwork.asked import bill_in, plan_in
+from sabaka_core.woodwork.asked import all_parts_in, bill_in, plan_in
 from sabaka_core.woodwork.costs import bill_of
 from sabaka_core.woodwork.edits import KeepOffcuts
+from sabaka_core.woodwork.owned import to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.shopping import shopping
@@ -87,6 +88,20 @@ class FromHiveToHive(TestCase):
         cut_out = sum(piece.long_mm * piece.wide_mm * 3.0 for board in plan.boards for piece in board.pieces)
         self.assertLess(kept + cut_out, before + bought)
         self.assertTrue(after.boards)
+
+    def test_what_is_on_hand_costs_neither_money_nor_time(self) -> None:
+        hive = opened("long-shallow")
+        made, there = (bill_in(Context(with_building(hive, frames_on_hand=n))) for n in (0, 26))
+        self.assertLess(there.hours, made.hours - 5.0)
+        self.assertLessEqual(there.hardware, made.hardware)
+        self.assertLessEqual(there.boards, made.boards)
+        boxes = with_building(hive, boxes_on_hand=1)
+        self.assertLess(bill_in(Context(boxes)).hours, made.hours)
+
+    def test_one_box_on_hand_is_one_of_two_hives(self) -> None:
+        hive = with_building(opened("long-shallow"), boxes_on_hand=1, copies=2)
+        walls = [part for part in to_make(Context(hive).once(all_parts_in), hive) if part.id == "super-1-side"]
+        self.assertEqual([part.count for part in walls], [2])
 
     def test_two_hives_at_once_cost_no_more_than_one_after_the_other(self) -> None:
         one = opened("sloped-top-bar")
