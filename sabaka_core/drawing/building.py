@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.kit.dimension import Dimension
-from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, Polygon, Shape, rectangle
+from sabaka_core.kit.drawing import Box, Drawing, Label, Shape, rectangle
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan
 from sabaka_core.woodwork.sheets import SHEET_MM, SheetCut
@@ -80,37 +80,18 @@ def _name(index: int | None, x: float, y: float) -> Iterator[Shape]:
         yield Label(layer="note", text=text(f"{index + 1}"), x_mm=x, y_mm=y + 10)
 
 
-def part_drawing(part: Part) -> Drawing:
-    """One part flat on the sheet with its sizes, its shape where it isn't a rectangle, its holes."""
+def plain_drawing(part: Part) -> Drawing:
+    """A plain rectangle flat on the sheet with its two sizes."""
     long, wide = part.long_mm, part.wide_mm
-    shapes: list[Shape] = []
-    if part.profile:
-        low = min(z for _, z in part.profile)
-        shapes.append(Polygon(layer="timber", points=tuple((y + long / 2, wide - (z - low)) for y, z in part.profile)))
-    else:
-        shapes.append(rectangle("timber", 0, 0, long, wide))
-    for hole in part.holes:
-        at = (hole.x_mm, wide - hole.up_outside_mm)
-        if hole.round:
-            shapes.append(Circle(layer="entrance-open", x_mm=at[0], y_mm=at[1], radius_mm=hole.wide_mm / 2))
-        else:
-            shapes.append(
-                rectangle(
-                    "entrance-open",
-                    at[0] - hole.wide_mm / 2,
-                    at[1] - hole.high_mm / 2,
-                    at[0] + hole.wide_mm / 2,
-                    at[1] + hole.high_mm / 2,
-                )
-            )
     pad = max(long, wide) * 0.09 + 20
-    shapes += [
+    shapes: tuple[Shape, ...] = (
+        rectangle("timber", 0, 0, long, wide),
         Dimension(name="Long", start=(0, 0), end=(long, 0), offset=(0, -pad * 0.6), quantity=mm(long)),
         Dimension(name="Wide", start=(long, 0), end=(long, wide), offset=(pad * 0.6, 0), quantity=mm(wide)),
-    ]
+    )
     return Drawing(
         name="build-parts",
         title=part.name,
         extent=Box(left_mm=-pad, top_mm=-pad * 1.4, right_mm=long + pad * 1.6, bottom_mm=wide + pad),
-        shapes=tuple(shapes),
+        shapes=shapes,
     )

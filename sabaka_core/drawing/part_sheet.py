@@ -7,11 +7,12 @@ from math import cos, radians, sin, tan
 
 from sabaka_core.base.quantity import Text, deg, mm, text
 from sabaka_core.base.units import UNSEEN_DEG, UNSEEN_MM
+from sabaka_core.drawing.building import plain_drawing
 from sabaka_core.drawing.exploded import STANDS_AT, View
 from sabaka_core.kit.dimension import AngleMark, Dimension
 from sabaka_core.kit.drawing import Box, Circle, Drawing, Label, LayerName, Polygon, Polyline, Shape
 from sabaka_core.woodwork.doing import face_mm, letter
-from sabaka_core.woodwork.laid import Laid, Ring
+from sabaka_core.woodwork.laid import Laid, Ring, laid
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Point3, bounds
 
@@ -30,7 +31,11 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
     """The outer face with outline, openings, pockets and holes, each with its size from the lower left corner."""
     long, wide, _ = lies.size
     unit = max(long, wide) / _UNITS
-    shapes: list[Shape] = [_polygon("timber", ring, wide) for ring in lies.outline]
+    # A disc is laid out with corners, which stand a little outside it.
+    round_ = (long - part.wide_mm) / 2 if lies.is_round else 0.0
+    shapes: list[Shape] = [_polygon("timber", ring, wide) for ring in lies.outline if not lies.is_round]
+    if lies.is_round:
+        shapes.append(Circle(layer="timber", x_mm=long / 2, y_mm=wide / 2, radius_mm=part.wide_mm / 2))
     shapes += [
         Polyline(layer="limit", points=((long * 0.02, wide * share), (long * 0.98, wide * share)))
         for share in ((i + 1) / (_GRAINS + 1) for i in range(_GRAINS))
@@ -44,18 +49,22 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
         shapes.append(Polyline(layer="free", points=((0, wide - foot), (long, wide - foot))))
     shapes += _holes(part, lies, unit)
     along, up = _sizes(part, lies)
-    # A disc is drawn with corners, a little wider than it is.
-    across = part.wide_mm if lies.is_round else None
     shapes.append(
-        Dimension(name="Long", start=(0, 0), end=(long, 0), offset=(0, -_FIRST * unit), quantity=mm(across or long))
+        Dimension(
+            name="Long",
+            start=(round_, 0),
+            end=(long - round_, 0),
+            offset=(0, -_FIRST * unit),
+            quantity=mm(long - 2 * round_),
+        )
     )
     shapes.append(
         Dimension(
             name="Wide",
-            start=(long, 0.0),
-            end=(long, wide),
+            start=(long, round_),
+            end=(long, wide - round_),
             offset=((_FIRST + _ROW * min(len(up), _MOST_ROWS)) * unit, 0),
-            quantity=mm(across or wide),
+            quantity=mm(wide - 2 * round_),
         )
     )
     for row, at in enumerate(along[:_MOST_ROWS]):
@@ -75,6 +84,12 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
         ),
         shapes=tuple(shapes),
     )
+
+
+def sheet_drawing(part: Part) -> Drawing:
+    """A part as it is marked out: its outer face, or a plain rectangle where there is nothing else to draw."""
+    lies = laid(part)
+    return face_drawing(part, lies) if lies is not None else plain_drawing(part)
 
 
 def outer_foot_mm(lies: Laid) -> float:

@@ -6,7 +6,7 @@ from reportlab.platypus import Flowable, KeepTogether, Spacer
 
 from sabaka_core.base.quantity import Text, mm, text
 from sabaka_core.base.units import UNSEEN_DEG
-from sabaka_core.drawing.building import part_drawing
+from sabaka_core.drawing.building import plain_drawing
 from sabaka_core.drawing.part_sheet import (
     blade_drawing,
     edge_drawing,
@@ -129,4 +129,4 @@ def _plain(sheet: Sheet, number: int, part: Part, plan: CutPlan, high: float) ->
     )
     work = sheet.words(" ".join(sheet.say(each) for each in bench.do) + (f" {part.note}." if part.note else ""), 7.5)
     room = high - sum(each.wrap(wide, high)[1] for each in (name, size, work)) - 14
-    return [name, size, sheet.pictured(part_drawing(part), max(room, 50.0), wide), work]
+    return [name, size, sheet.pictured(plain_drawing(part), max(room, 50.0), wide), work]

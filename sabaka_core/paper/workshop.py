@@ -9,11 +9,10 @@ from typing import Any
 
 from sabaka_core.base.quantity import Quantity, mm
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.building import boards_drawing, part_drawing
+from sabaka_core.drawing.building import boards_drawing
 from sabaka_core.drawing.exploded import exploded_drawing
-from sabaka_core.drawing.part_sheet import face_drawing
+from sabaka_core.drawing.part_sheet import sheet_drawing
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.svg import to_svg
@@ -21,7 +20,6 @@ from sabaka_core.paper.templates import templates
 from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
 from sabaka_core.woodwork.dxf import part_dxf, parts_dxf
 from sabaka_core.woodwork.files import holes_csv, parts_csv, plan_json, shopping_csv, stock_csv
-from sabaka_core.woodwork.laid import laid
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.meshes import assembly_3mf, part_mesh, small_parts, stl, whole_mesh
 from sabaka_core.woodwork.parts import Part
@@ -58,7 +56,7 @@ def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
             name = f"{number:02d}-{part.id}"
             found[f"parts/{name}.dxf"] = part_dxf(part, number).encode()
             found[f"parts/{name}.stl"] = stl(part_mesh(part), f"{number} {part.name}")
-            found[f"parts/{name}.svg"] = to_svg(_sheet(part)).encode()
+            found[f"parts/{name}.svg"] = to_svg(sheet_drawing(part)).encode()
     found |= {f"print/{name}.stl": stl(mesh, name) for name, mesh in small_parts(hive).items()}
     return {"README.txt": _readme(hive, found).encode()} | found
 
@@ -93,12 +91,6 @@ def _readme(hive: Hive, found: dict[str, bytes]) -> str:
     lines += [f"{name}: {words}" for name, words in _WHAT]
     lines += ["", f"{len(found)} files."]
     return "\n".join(lines) + "\n"
-
-
-def _sheet(part: Part) -> Drawing:
-    """A part as it is marked out."""
-    lies = laid(part)
-    return face_drawing(part, lies) if lies is not None else part_drawing(part)
 
 
 def _listed(part: Part, index: int) -> dict[str, Any]:

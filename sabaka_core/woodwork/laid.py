@@ -26,8 +26,8 @@ Ring = tuple[Place, ...]
 _CLOSED_MM, _LEAST_MM = 0.02, 0.3
 _LEAST_MM2 = 4.0
 _LEANS = 0.01
-# An outline with more corners is a disc.
-_CORNERS = 12
+# An outline with more corners, all as far from its middle but for so small a share, is a disc.
+_CORNERS, _ROUND = 12, 0.005
 
 
 @dataclass(frozen=True)
@@ -74,7 +74,10 @@ class Laid:
     @property
     def is_round(self) -> bool:
         """Whether its outline is a disc."""
-        return len(self.outline) == 1 and len(self.outline[0]) > _CORNERS
+        if len(self.outline) != 1 or len(self.outline[0]) <= _CORNERS:
+            return False
+        off = [hypot(x - self.size[0] / 2, y - self.size[1] / 2) for x, y in self.outline[0]]
+        return max(off) - min(off) < _ROUND * max(off)
 
     def steps(self, axis: int) -> tuple[float, ...]:
         """Places along it (0) or across it (1) where outline, openings or pockets begin or end, but its own ends."""

@@ -4,7 +4,7 @@ to its numbers."""
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import hypot, isfinite
+from math import hypot, isfinite, pi
 from unittest import TestCase
 
 from lxml import etree
@@ -13,8 +13,8 @@ from sabaka_core import load_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.lifting import Lifting
 from sabaka_core.document.moving import Moving
-from sabaka_core.drawing.building import part_drawing
 from sabaka_core.drawing.exploded import exploded_drawing
+from sabaka_core.drawing.part_sheet import sheet_drawing
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.dimension import Dimension
@@ -22,6 +22,7 @@ from sabaka_core.kit.drawing import Circle, Drawing, Label, Polygon, Polyline
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.show.study import chapter
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.laid import laid
 from tests.core.support import EXAMPLES, column, said, table_of
 
 HIVES = {path.stem: load_hive(path.read_bytes()) for path in sorted(EXAMPLES.glob("*.json"))}
@@ -110,7 +111,20 @@ class Sound(TestCase):
             for part in parts_of_hive(hive):
                 if part.group != "Bought":
                     with self.subTest(name, part=part.name):
-                        self.sound(part_drawing(part), slack=60.0)
+                        self.sound(sheet_drawing(part), slack=60.0)
+                        # What is drawn as a plain rectangle has nothing to mark on it.
+                        if laid(part) is None:
+                            self.assertFalse(part.holes or part.profile)
+
+    def test_only_what_weighs_as_a_disc_is_sawn_round(self) -> None:
+        for name, hive in HIVES.items():
+            for part in parts_of_hive(hive):
+                lies = laid(part)
+                if lies is not None and part.material != "log":
+                    wood = sum(solid.volume_mm3 for solid in part.places[0])
+                    disc = pi / 4 * part.wide_mm**2 * part.thick_mm
+                    with self.subTest(name, part=part.name):
+                        self.assertEqual(lies.is_round, abs(wood - disc) < 0.01 * disc)
 
     def test_put_together_the_view_is_smaller_than_pulled_apart(self) -> None:
         parts = parts_of_hive(HIVES["bowline"])
