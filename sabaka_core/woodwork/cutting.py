@@ -16,6 +16,7 @@ from math import ceil, floor
 import numpy as np
 from scipy.optimize import Bounds as Limits
 from scipy.optimize import LinearConstraint, linprog, milp
+from scipy.sparse import csr_array
 
 TENTHS = 10
 _MOST_STEPS, _MOST_SUMS, _EVERY = 40_000, 5_000, 150
@@ -261,10 +262,11 @@ def _knapsack(
 
 def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock]) -> tuple[list[int] | None, bool]:
     costs = np.array([stock[c[0]].cost for c in columns]) + 1e-6
-    limits = [LinearConstraint(_matrix(columns, len(demand)), demand, np.inf)]
+    # Sparse: with dense ones the library makes every warning an error meanwhile, in other threads as well.
+    limits = [LinearConstraint(csr_array(_matrix(columns, len(demand))), demand, np.inf)]
     rows, most = _stock_rows(columns, stock)
     if len(rows):
-        limits.append(LinearConstraint(rows, -np.inf, most))
+        limits.append(LinearConstraint(csr_array(rows), -np.inf, most))
     solved = milp(
         costs,
         constraints=limits,

@@ -15,6 +15,7 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.kit.drawing import Label
 from sabaka_core.woodwork.assembly import parts_of_hive
+from sabaka_core.woodwork.cutting import Stock, cut
 from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.planned import CutPlan
 from tests.core.support import EXAMPLES, said, table_of
@@ -200,3 +201,14 @@ class Order(TestCase):
         assert check is not None
         self.assertIn("these strips", check.template)
         self.assertNotIn("no plan", check.template)
+
+
+class BesideOthers(TestCase):
+    """Regression: plans of several keepers at once could leave every warning an error for the whole server."""
+
+    def test_26_a_plan_leaves_what_warnings_do_alone(self) -> None:
+        stock = (Stock("board", 24_000, 9.0, None), Stock("plank", 40_000, 0.1, 2))
+        with patch("scipy.optimize._constraints.simplefilter") as turned:
+            found = cut.__wrapped__((9_000, 7_000, 7_000, 5_000, 5_000, 3_000), stock, 32)
+        self.assertTrue(found.cuts)
+        turned.assert_not_called()

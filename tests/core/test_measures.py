@@ -12,6 +12,7 @@ from unittest import TestCase
 
 import icalendar
 import pint
+from pydantic import BaseModel
 from pypdf import PdfReader
 
 from sabaka_cli.__main__ import main
@@ -64,7 +65,7 @@ def sentences(node: Any, at: str = "") -> Iterator[tuple[str, str]]:
     """Every sentence of a report with where it stands; a text with its quantities comes whole."""
     if isinstance(node, (Text, Quantity, str)):
         yield at, node
-    elif hasattr(node, "model_fields"):
+    elif isinstance(node, BaseModel):
         path = getattr(node, "path", "") or ""
         for name in type(node).model_fields:
             if name not in NOT_READ and not (name in ("gloss", "label") and SI_CONSTANTS in path):
