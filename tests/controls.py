@@ -29,7 +29,7 @@ MOST = 24
 _LISTS = re.compile(
     r"/(chambers|items|entrances|sides|ends|floor|supers|passages|covers|comb_types|boards|colonies|layers|flows|seen"
     r"|monthly_c|boxes_mm|boxes|linings|constants|profile|for_sale|done|without|saved|shelves|mouths|dated|openings"
-    r"|shelves_at_mm|felt_mm)/[^/]+"
+    r"|shelves_at_mm|felt_mm|old_boxes)/[^/]+"
 )
 
 

@@ -111,6 +111,9 @@ def _told(raw: Raw) -> Raw:
         "rest_depth_mm": 19.0,
         "rest_width_mm": 9.5,
     }
+    old = {"label": "old", "count": 2, "length_mm": 508.0, "width_mm": 413.0, "height_mm": 244.0, "wall_mm": 19.0}
+    side = {"name": "Side", "long_mm": 900.0, "wide_mm": 240.0, "thick_mm": 22.0, "material": "softwood"}
+    along = {"name": "another", "pieces": [side | {"number": 1, "count": 2}]}
     wishes: dict[str, Any] = {
         "season": Season().model_dump(mode="json")
         | {
@@ -124,7 +127,7 @@ def _told(raw: Raw) -> Raw:
         "lifting": Lifting().model_dump(mode="json", exclude_none=True)
         | {"elbow_mm": 1050.0, "reach_mm": 600.0, "limit_kg": 12.0, "lid_kg": 9.0},
         "wintering": Wintering(combs=4).model_dump(mode="json") | {"constants": constants({}, "winter")},
-        "building": Building(for_sale=USUAL).model_dump(mode="json"),
+        "building": Building(for_sale=USUAL).model_dump(mode="json") | {"old_boxes": [old], "along": [along]},
         "roof": raw.get("roof", {})
         | {"kind": "gabled", "clearance_mm": 60.0, "layers": [{"material": "eps", "thickness_mm": 40.0}]},
         "stand": {"height_mm": 500.0, "splay_deg": 5.0},

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from sabaka_core.base.quantity import mm, text
 from sabaka_core.kit.dimension import Dimension
 from sabaka_core.kit.drawing import Box, Drawing, Label, Shape, rectangle
+from sabaka_core.woodwork.along import OnBoard
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan
 from sabaka_core.woodwork.sheets import SHEET_MM, SheetCut
@@ -16,22 +17,22 @@ _BETWEEN_MM, _CUT_MM, _NAMED_MM = 118.0, 3.2, 160.0
 
 
 def boards_drawing(
-    plan: CutPlan, numbers: dict[str, int], boards: slice = slice(None), sheets: slice = slice(None)
+    plan: CutPlan, marks: dict[str, OnBoard], boards: slice = slice(None), sheets: slice = slice(None)
 ) -> Drawing:
     """The cut plan: each board to scale with its pieces, boards to buy and boards on hand told apart.
 
     Args:
         plan: the plan.
-        numbers: each part's number, from 0.
+        marks: what stands on the pieces of each part.
         boards, sheets: which of them, all unless a page holds only some.
     """
     shapes: list[Shape] = []
     y, long = 0.0, max((b.source.length_mm for b in plan.boards), default=1000.0)
     for number, board in list(enumerate(plan.boards))[boards]:
-        shapes += _board(number, board, numbers, y)
+        shapes += _board(number, board, marks, y)
         y += board.source.width_mm + _BETWEEN_MM
     for number, sheet in list(enumerate(plan.sheets))[sheets]:
-        shapes += _panel(number, sheet, numbers, y)
+        shapes += _panel(number, sheet, marks, y)
         y += SHEET_MM[1] + _BETWEEN_MM
         long = max(long, SHEET_MM[0])
     return Drawing(
@@ -42,7 +43,7 @@ def boards_drawing(
     )
 
 
-def _board(number: int, board: CutBoard, numbers: dict[str, int], y: float) -> Iterator[Shape]:
+def _board(number: int, board: CutBoard, marks: dict[str, OnBoard], y: float) -> Iterator[Shape]:
     """A board with the pieces that come out of it, lane by lane."""
     source = board.source
     own = "on hand" if source.own else "to buy"
@@ -56,28 +57,27 @@ def _board(number: int, board: CutBoard, numbers: dict[str, int], y: float) -> I
     for piece in board.pieces:
         top = y + piece.lane // board.layers * (piece.wide_mm + _CUT_MM)
         foot, end = top + min(piece.wide_mm, across + _CUT_MM), piece.at_mm + piece.long_mm
-        index = numbers.get(piece.part)
-        yield rectangle("timber", piece.at_mm, top, end, foot, index)
+        mark = marks[piece.part]
+        yield rectangle("timber", piece.at_mm, top, end, foot, mark.item)
         if piece.long_mm > _NAMED_MM:
-            yield from _name(index, (piece.at_mm + end) / 2, top + min(piece.wide_mm, source.width_mm) / 2)
+            yield _name(mark, (piece.at_mm + end) / 2, top + min(piece.wide_mm, source.width_mm) / 2)
 
 
-def _panel(number: int, sheet: SheetCut, numbers: dict[str, int], y: float) -> Iterator[Shape]:
+def _panel(number: int, sheet: SheetCut, marks: dict[str, OnBoard], y: float) -> Iterator[Shape]:
     """A sheet with the panels that come out of it."""
     words = f"Sheet {number + 1}: {sheet.material}, {{t}}, cut straight through"
     yield Label(layer="note", text=text(words, t=mm(sheet.thick_mm)), x_mm=0, y_mm=y - 48, anchor="start")
     yield rectangle("gap", 0, y, SHEET_MM[0], y + SHEET_MM[1])
     for on in sheet.placed:
-        index = numbers.get(on.part)
-        yield rectangle("bar", on.x, y + on.y, on.x + on.wide, y + on.y + on.high, index)
+        mark = marks[on.part]
+        yield rectangle("bar", on.x, y + on.y, on.x + on.wide, y + on.y + on.high, mark.item)
         if on.wide > _NAMED_MM and on.high > 60:
-            yield from _name(index, on.x + on.wide / 2, y + on.y + on.high / 2)
+            yield _name(mark, on.x + on.wide / 2, y + on.y + on.high / 2)
 
 
-def _name(index: int | None, x: float, y: float) -> Iterator[Shape]:
-    """The number of a part, in the middle of it."""
-    if index is not None:
-        yield Label(layer="note", text=text(f"{index + 1}"), x_mm=x, y_mm=y + 10)
+def _name(mark: OnBoard, x: float, y: float) -> Shape:
+    """What stands on a piece, in the middle of it."""
+    return Label(layer="note", text=text(mark.words), x_mm=x, y_mm=y + 10)
 
 
 def plain_drawing(part: Part) -> Drawing:

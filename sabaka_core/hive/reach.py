@@ -17,6 +17,7 @@ from pydantic import BaseModel
 from sabaka_core.base.errors import FieldProblem, ParameterError, SabakaError, shorten
 from sabaka_core.base.texts import cleaned, odd_character, odd_reason
 from sabaka_core.document.base import DocumentPart, Plain, RowOf
+from sabaka_core.document.building import Along
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.load import validate_hive
 from sabaka_core.document.run import Comb
@@ -195,11 +196,20 @@ def _too_many(hive: Hive) -> Iterator[Beyond]:
     counted = (
         ("combs-in-all", where, _combs_in_all(hive)),
         ("boards-in-all", "/boards", sum(board.count for board in hive.boards)),
+        ("pieces-in-all", "/building/along", sum(_pieces(each) for each in _along(hive))),
     )
     for key, path, number in counted:
         row = size_rows()[key]
         if number > row.span[1]:
             yield Beyond(path, number, int(row.span[1]), reason_of(row), key)
+
+
+def _along(hive: Hive) -> tuple[Along, ...]:
+    return hive.building.along if hive.building else ()
+
+
+def _pieces(along: Along) -> int:
+    return sum(piece.count for piece in along.pieces)
 
 
 def _hung(hive: Hive) -> int:
@@ -308,4 +318,17 @@ def _fewer(hive: Hive) -> Hive:
         if board.count <= room:
             boards.append(board)
             room -= board.count
+    hive = _less_along(hive)
     return hive.model_copy(update={"boards": tuple(boards)}) if len(boards) < len(hive.boards) else hive
+
+
+def _less_along(hive: Hive) -> Hive:
+    """The design with no more pieces of other ones than are worked with, the first designs kept whole."""
+    kept, room = [], int(size_rows()["pieces-in-all"].span[1])
+    for each in _along(hive):
+        if _pieces(each) <= room:
+            kept.append(each)
+            room -= _pieces(each)
+    if hive.building is None or len(kept) == len(hive.building.along):
+        return hive
+    return hive.model_copy(update={"building": hive.building.model_copy(update={"along": tuple(kept)})})

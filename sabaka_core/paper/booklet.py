@@ -17,6 +17,7 @@ from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.paper.templates import FRACTION, INCHES
 from sabaka_core.show.bill import shopping_table
 from sabaka_core.show.building import BuildingStudy
+from sabaka_core.woodwork.along import letter_of, marks_on_boards
 from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutPlan
@@ -44,7 +45,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     _cover(sheet, hive, parts, 7 + bool(plan.offcuts))
     _parts(sheet, parts, context)
     part_sheets(sheet, parts, plan)
-    _plan(sheet, parts, plan)
+    _plan(sheet, hive, parts, plan)
     _steps(sheet, hive, parts)
     _run_card(sheet, hive)
     return sheet.save()
@@ -99,7 +100,7 @@ def _parts(sheet: Sheet, parts: tuple[Part, ...], context: Context) -> None:
         sheet.paragraph("Not here", f"{name}: {why}.")
 
 
-def _plan(sheet: Sheet, parts: tuple[Part, ...], plan: CutPlan) -> None:
+def _plan(sheet: Sheet, hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> None:
     """Boards in the order in which they are cut, so many on a page, what is left of each beside them."""
     sheet.turn()
     sheet.heading("Cut plan")
@@ -109,11 +110,13 @@ def _plan(sheet: Sheet, parts: tuple[Part, ...], plan: CutPlan) -> None:
         "width."
     )
     sheet.paragraph("", words)
-    numbers = {part.id: index for index, part in enumerate(parts)}
+    for index, each in enumerate((hive.building or Building()).along):
+        sheet.paragraph(letter_of(index), f"Pieces of “{each.name}”, by their numbers in its own booklet.")
+    marks = marks_on_boards(parts, hive)
     for at in range(0, len(plan.boards), _BOARDS_TOGETHER):
-        sheet.put(sheet.fitted(boards_drawing(plan, numbers, slice(at, at + _BOARDS_TOGETHER), slice(0))))
+        sheet.put(sheet.fitted(boards_drawing(plan, marks, slice(at, at + _BOARDS_TOGETHER), slice(0))))
     for at in range(len(plan.sheets)):
-        sheet.put(sheet.fitted(boards_drawing(plan, numbers, slice(0), slice(at, at + 1))))
+        sheet.put(sheet.fitted(boards_drawing(plan, marks, slice(0), slice(at, at + 1))))
     if plan.offcuts:
         sheet.heading("Offcuts to keep")
         rows = [[label, sheet.sizes(long, wide, thick)] for label, long, wide, thick in plan.offcuts]

@@ -17,13 +17,14 @@ from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.templates import templates
+from sabaka_core.woodwork.along import marks_on_boards
 from sabaka_core.woodwork.asked import bill_in, parts_in, plan_in
 from sabaka_core.woodwork.dxf import part_dxf, parts_dxf
 from sabaka_core.woodwork.files import holes_csv, parts_csv, plan_json, shopping_csv, stock_csv
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.meshes import assembly_3mf, part_mesh, small_parts, stl, whole_mesh
+from sabaka_core.woodwork.old_boxes import left_of
 from sabaka_core.woodwork.parts import Part
-from sabaka_core.woodwork.plan import left_of
 
 
 def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
@@ -34,7 +35,6 @@ def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
     """
     context = Context(hive)
     parts, plan, bill = context.once(parts_in), context.once(plan_in), context.once(bill_in)
-    numbers = {part.id: index for index, part in enumerate(parts)}
     listed = [_listed(part, index) for index, part in enumerate(parts)]
     found = {
         "booklet.pdf": booklet(hive, measure),
@@ -42,12 +42,12 @@ def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
         "parts.csv": parts_csv(parts).encode(),
         "holes.csv": holes_csv(parts).encode(),
         "shopping.csv": shopping_csv(bill.bought).encode(),
-        "boards-left.csv": stock_csv(left_of(plan, hive)).encode(),
+        "boards-left.csv": stock_csv(left_of(plan, hive)[0]).encode(),
         "parts.json": json.dumps(listed, indent=2, ensure_ascii=False).encode(),
         "cut-plan.json": plan_json(plan).encode(),
         "parts.dxf": parts_dxf(parts).encode(),
         "exploded.svg": to_svg(exploded_drawing(parts)).encode(),
-        "cut-plan.svg": to_svg(boards_drawing(plan, numbers)).encode(),
+        "cut-plan.svg": to_svg(boards_drawing(plan, marks_on_boards(parts, hive))).encode(),
         "hive.3mf": assembly_3mf(parts),
         "hive.stl": stl(whole_mesh(parts), hive.name),
     }

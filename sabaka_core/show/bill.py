@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 from math import ceil
 
@@ -14,6 +15,7 @@ from sabaka_core.kit.metrics import Input, Metric, Working
 from sabaka_core.kit.working import computed, given, read_off, simulated
 from sabaka_core.show.moving import sizes_text
 from sabaka_core.show.study import Numbers
+from sabaka_core.woodwork.along import design_of, letter_of
 from sabaka_core.woodwork.asked import bill_in, bound_in, parts_in, plan_in
 from sabaka_core.woodwork.assembly import total_kg
 from sabaka_core.woodwork.bound import gap_of
@@ -159,6 +161,8 @@ def _price(value: float) -> Quantity:
 def tables(context: Context) -> Iterator[Table]:
     """Everything of the bill but the parts."""
     yield shopping_table(context)
+    if (context.hive.building or Building()).along:
+        yield _along_table(context)
     yield _groups_table(context)
     yield _offcuts_table(context)
     yield _minutes_table(context)
@@ -185,6 +189,33 @@ def _groups_table(context: Context) -> Table:
     )
     columns = ("Pieces", "how many", "cost", "bound")
     return Table(key="groups", title="Cut plan by width", columns=columns, lines=lines)
+
+
+def _along_table(context: Context) -> Table:
+    """What each design takes of the boards that are bought, by the faces of its pieces."""
+    plan, building = context.once(plan_in), context.hive.building or Building()
+    faces: dict[str, float] = defaultdict(float)
+    for board in plan.boards:
+        for piece in board.pieces:
+            faces[design_of(piece.part)] += piece.long_mm * piece.wide_mm / 1e6
+    names = {"": context.hive.name} | {letter_of(i): each.name for i, each in enumerate(building.along)}
+    pieces = Counter(design_of(piece.part) for board in plan.boards for piece in board.pieces)
+    whole, boards = sum(faces.values()), plan.cost - plan.sheet_cost
+    lines = tuple(
+        Line(
+            key=f"along-{letter}",
+            cells=(
+                text(f"{letter}: {name}" if letter else name),
+                count(pieces[letter]),
+                Quantity(value=round(faces[letter], 2), unit="m2"),
+                _price(boards * faces[letter] / whole if whole else 0.0),
+            ),
+            why="" if letter else "Boards by the faces of their pieces; screws, hours and parts are this hive’s alone.",
+        )
+        for letter, name in names.items()
+    )
+    columns = ("Design", "pieces", "of boards", f"its boards, {money_of(context)}")
+    return Table(key="along", title="Out of one pile of boards", columns=columns, lines=lines)
 
 
 def _offcuts_table(context: Context) -> Table:

@@ -20,6 +20,7 @@ from sabaka_core.show.bill import costs, tables, totals
 from sabaka_core.show.forms.building import building_forms
 from sabaka_core.show.moving import sizes_text
 from sabaka_core.show.study import Study
+from sabaka_core.woodwork.along import marks_on_boards
 from sabaka_core.woodwork.asked import parts_in, plan_in
 from sabaka_core.woodwork.marks import marks_of
 from sabaka_core.woodwork.parts import Part
@@ -99,7 +100,7 @@ class BuildingStudy(Study):
         yield exploded_drawing(parts, turn_deg=_stands_at(asked.shown))
         if "moment" in asked.parts:
             return
-        yield boards_drawing(context.once(plan_in), {part.id: index for index, part in enumerate(parts)})
+        yield boards_drawing(context.once(plan_in), marks_on_boards(parts, context.hive))
 
     def helps(self, context: Context) -> tuple[Mend, ...]:
         found = sorted(shorter(context.hive, context.once(plan_in), tell=context.tell), key=lambda each: -each.saves)

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 from sabaka_core.base.units import UNSEEN_DEG
 from sabaka_core.document.building import Building
-from sabaka_core.document.combs import Frame
 from sabaka_core.document.hive import Hive
-from sabaka_core.woodwork.owned import to_make
+from sabaka_core.woodwork.along import design_of
+from sabaka_core.woodwork.old_boxes import cut_apart
+from sabaka_core.woodwork.owned import frame_kinds, to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutPlan
 from sabaka_core.woodwork.scarfs import is_scarfed
@@ -87,11 +88,6 @@ def frames_made(parts: tuple[Part, ...], hive: Hive) -> int:
     return sum(part.count for part in parts if part.carrier in kinds and "top-bar" in part.id)
 
 
-def frame_kinds(hive: Hive) -> frozenset[str]:
-    """Which comb types are frames."""
-    return frozenset(kind.id for kind in hive.comb_types if isinstance(kind, Frame))
-
-
 def bill_of(parts: tuple[Part, ...], plan: CutPlan, hive: Hive) -> Bill:
     """The bill of a hive: what is on hand costs neither money nor time."""
     building = hive.building or Building()
@@ -100,13 +96,18 @@ def bill_of(parts: tuple[Part, ...], plan: CutPlan, hive: Hive) -> Bill:
     for part in parts:
         if is_scarfed(part, plan):
             panels[part.id] = panels.get(part.id, 0) + part.count
-    minutes: dict[str, float] = {"measure and mark": len(plan.boards) * value("board")}
+    # Boards that only another design’s pieces come out of are that design’s work.
+    boards = [own for board in plan.boards if (own := [p for p in board.pieces if not design_of(p.part)])]
+    minutes: dict[str, float] = {"measure and mark": len(boards) * value("board")}
+    boxes = sum(number for _, number in cut_apart(plan, hive))
+    if boxes:
+        minutes["cut old boxes apart"] = boxes * value("cut_apart")
     kinds = frame_kinds(hive)
     for part in parts:
         for work, took in part_minutes(part, panels, kinds).items():
             minutes[work] = minutes.get(work, 0.0) + took
     for work, thinned in (("plane", "planed"), ("resaw", "resawn")):
-        pieces = [p for board in plan.boards if board.thinned == thinned for p in board.pieces]
+        pieces = [p for b in plan.boards if b.thinned == thinned for p in b.pieces if not design_of(p.part)]
         # What is no wider than the saw cuts deep is ripped off a board's edge, once more for its thickness.
         edge = [p for p in pieces if work == "resaw" and p.wide_mm <= value("ripped_on_edge")]
         metres = sum(p.long_mm for p in pieces) / 1000 - sum(p.long_mm for p in edge) / 1000

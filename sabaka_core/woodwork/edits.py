@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, ClassVar, Literal, TypeVar
 
 from pydantic import Field
 
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.base import Ident
-from sabaka_core.document.building import USUAL, BoardForSale, Building, Ticked
+from sabaka_core.document.building import USUAL, Along, BoardForSale, Building, OldBoxes, Ticked
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import BOARDS, Bench, Edit, Index
 from sabaka_core.hive.context import Context
+from sabaka_core.woodwork.along import taken_along
 from sabaka_core.woodwork.asked import plan_in
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.plan import left_of
+from sabaka_core.woodwork.old_boxes import left_of
 from sabaka_core.woodwork.steps import work_steps
 from sabaka_core.woodwork.stock import read_stock
+
+Listed = TypeVar("Listed", OldBoxes, Along, BoardForSale)
+# The walls of a usual body, from memory: it stands for what the keeper then measures.
+_OLD_BOX = OldBoxes(label="old boxes 1", length_mm=508.0, width_mm=413.0, height_mm=244.0, wall_mm=19.0, rest_mm=16.0)
 
 
 def _building(hive: Hive) -> Building:
@@ -25,6 +30,17 @@ def _building(hive: Hive) -> Building:
 
 def _with(hive: Hive, **changes: object) -> Hive:
     return hive.model_copy(update={"building": _building(hive).model_copy(update=changes)})
+
+
+def _less(listed: tuple[Listed, ...], index: int, otherwise: str) -> tuple[Listed, ...]:
+    """A list without one of its things.
+
+    Raises:
+        ParameterError: it has none there; says so in these words.
+    """
+    if index >= len(listed):
+        raise ParameterError("index", index, otherwise, "no-such-one")
+    return listed[:index] + listed[index + 1 :]
 
 
 class TickStep(Edit):
@@ -70,10 +86,7 @@ class RemoveForSale(Edit):
     index: Index
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        sale = _building(hive).for_sale
-        if not 0 <= self.index < len(sale):
-            raise ParameterError("index", self.index, "There is no such board for sale.", "no-such-board")
-        return _with(hive, for_sale=sale[: self.index] + sale[self.index + 1 :])
+        return _with(hive, for_sale=_less(_building(hive).for_sale, self.index, "There is no such board for sale."))
 
 
 class SetStock(Edit):
@@ -88,10 +101,64 @@ class SetStock(Edit):
 
 
 class KeepOffcuts(Edit):
-    """Take what the cut plan leaves for the boards on hand: the hive is built, the next one comes out of the rest."""
+    """Take what the cut plan leaves for the boards on hand: the hive is built, and what was cut along with it; the
+    next one comes out of the rest."""
 
     do: Literal["keep-offcuts"] = "keep-offcuts"
     says: ClassVar[tuple[str, ...]] = (BOARDS,)
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        return hive.model_copy(update={"boards": left_of(plan_in(Context(hive)), hive)})
+        boards, boxes = left_of(plan_in(Context(hive)), hive)
+        return _with(hive.model_copy(update={"boards": boards}), old_boxes=boxes, along=())
+
+
+class AddOldBox(Edit):
+    """Put old boxes on the list of what boards may be cut out of."""
+
+    do: Literal["add-old-box"] = "add-old-box"
+    says: ClassVar[tuple[str, ...]] = (BOARDS,)
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        boxes = _building(hive).old_boxes
+        last = boxes[-1] if boxes else _OLD_BOX
+        return _with(hive, old_boxes=(*boxes, last.model_copy(update={"label": f"old boxes {len(boxes) + 1}"})))
+
+
+class RemoveOldBox(Edit):
+    """Take old boxes off that list."""
+
+    do: Literal["remove-old-box"] = "remove-old-box"
+    says: ClassVar[tuple[str, ...]] = (BOARDS,)
+    index: Index
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return _with(hive, old_boxes=_less(_building(hive).old_boxes, self.index, "There are no such boxes."))
+
+
+class CutAlong(Edit):
+    """Cut the pieces of another design out of the same boards, all of them or its frames only.
+
+    One that is called the same takes the place of what was put beside before.
+    """
+
+    do: Literal["cut-along"] = "cut-along"
+    says: ClassVar[tuple[str, ...]] = (BOARDS,)
+    design: Hive
+    frames_only: bool = False
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        new = taken_along(self.design, self.frames_only)
+        along = _building(hive).along
+        at = next((index for index, each in enumerate(along) if each.name == new.name), len(along))
+        return _with(hive, along=(*along[:at], new, *along[at + 1 :]))
+
+
+class LeaveOut(Edit):
+    """Cut another design's pieces by themselves again."""
+
+    do: Literal["leave-out"] = "leave-out"
+    says: ClassVar[tuple[str, ...]] = (BOARDS,)
+    index: Index
+
+    def apply(self, hive: Hive, bench: Bench) -> Hive:
+        return _with(hive, along=_less(_building(hive).along, self.index, "No such design is cut along."))

@@ -34,7 +34,8 @@ _Set = tuple[str, str, bool]
 
 def _shares_left(parts: tuple[Part, ...], hive: Hive, owned: int) -> dict[_Set, float]:
     """What is still to be made of each set of frames: those that hang in the run are on hand first, then the others."""
-    tops = [p for p in parts if _TOP_BAR in p.id and p.carrier and isinstance(hive.comb_type(p.carrier), Frame)]
+    kinds = frame_kinds(hive)
+    tops = [p for p in parts if _TOP_BAR in p.id and p.carrier in kinds]
     number: Counter[str] = Counter()
     for top in tops:
         number[top.carrier] += top.count
@@ -56,6 +57,11 @@ def _share_of(part: Part, left: dict[_Set, float]) -> float:
         ),
         1.0,
     )
+
+
+def frame_kinds(hive: Hive) -> frozenset[str]:
+    """Which comb types are frames."""
+    return frozenset(kind.id for kind in hive.comb_types if isinstance(kind, Frame))
 
 
 def _without_boxes(parts: tuple[Part, ...], hive: Hive, owned: int) -> tuple[Part, ...]:

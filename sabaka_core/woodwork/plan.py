@@ -11,8 +11,10 @@ from math import ceil
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
-from sabaka_core.document.hive import Board, Hive
+from sabaka_core.document.hive import Hive
+from sabaka_core.woodwork.along import along_parts
 from sabaka_core.woodwork.cutting import TENTHS, Cut, CutResult, Stock, cut, first_fit, lanes, payable
+from sabaka_core.woodwork.old_boxes import boards_on_hand
 from sabaka_core.woodwork.owned import sheets_on_hand, to_make
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.planned import CutBoard, CutPlan, Group, Order, Panel, Piece, Thinned
@@ -35,16 +37,17 @@ def sources(hive: Hive, building: Building) -> list[StripSource]:
     """Boards on hand, then those for sale."""
     own = [
         StripSource(b.label, b.length_mm - b.bad_end_mm, b.width_mm, b.thickness_mm, 0.0, b.count, True)
-        for b in hive.boards
+        for _, b in boards_on_hand(hive)
     ]
     sale = building.for_sale or USUAL
     return [*own, *(StripSource(b.label, b.length_mm, b.width_mm, b.thickness_mm, b.price, None, False) for b in sale)]
 
 
 def wanted(parts: tuple[Part, ...], hive: Hive) -> tuple[Part, ...]:
-    """What is cut for these parts: without what is on hand, scarfed of two where the keeper wants it and must."""
+    """What is cut for these parts: without what is on hand, scarfed of two where the keeper wants it and must; and
+    what is cut along."""
     building = hive.building or Building()
-    return scarfed(to_make(parts, hive), sources(hive, building), building)
+    return scarfed((*to_make(parts, hive), *along_parts(hive)), sources(hive, building), building)
 
 
 Cutter = Callable[[tuple[int, ...], tuple[Stock, ...], int], CutResult]
@@ -58,11 +61,10 @@ def cut_plan(parts: tuple[Part, ...], hive: Hive) -> CutPlan:
     """
     building = hive.building or Building()
     stock, parts = sources(hive, building), wanted(parts, hive)
-    for index, board in enumerate(hive.boards):
+    for path, board in boards_on_hand(hive):
         if board.length_mm - board.bad_end_mm <= 2 * building.trim_mm:
-            raise ParameterError(
-                f"/boards/{index}/length_mm", board.length_mm, "Shorter than what is trimmed off its ends.", "too-short"
-            )
+            reason = "Shorter than what is trimmed off its ends."
+            raise ParameterError(path, board.length_mm, reason, "too-short")
     kinds = tuple(i for i, source in enumerate(stock) if source.own)
     best: CutPlan | None = None
     for lying in _left_lying(kinds):
@@ -320,15 +322,3 @@ def _offcuts(
     if left > 0:
         found.append(StripSource("offcut, a strip", source.length_mm, left, source.thickness_mm, 0.0, 1, True))
     return found
-
-
-def left_of(plan: CutPlan, hive: Hive) -> tuple[Board, ...]:
-    """Boards on hand when the hive is built: those not cut, and offcuts worth keeping."""
-    used = Counter(b.source.label for b in plan.on_hand)
-    kept = [b.model_copy(update={"count": b.count - used[b.label]}) for b in hive.boards if b.count > used[b.label]]
-    offcuts = Counter(plan.offcuts)
-    kept += [
-        Board(label=f"{label} {number}", length_mm=long, width_mm=wide, thickness_mm=thick, count=many)
-        for number, ((label, long, wide, thick), many) in enumerate(offcuts.items(), 1)
-    ]
-    return tuple(kept)

@@ -19,11 +19,13 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.geometry.cavity import profile_of
 from sabaka_core.kit.tables import records
 from sabaka_core.woodwork.doing import SAW, face_mm
+from sabaka_core.woodwork.old_boxes import apart
 from sabaka_core.woodwork.parts import Part
 
 # So many sizes stand in one step; more are on the parts' own sheets.
 _MOST = 12
 _MARK = 12
+_OLD_BOXES = "old boxes"
 # Groups that are cut at the bench before anything is put together.
 _SAWN = ("Box", "Run", "Roof", "Stand", "Supers", "Covers")
 
@@ -68,15 +70,24 @@ def work_steps(parts: tuple[Part, ...], hive: Hive) -> tuple[WorkStep, ...]:
     found = []
     for key, row in records("steps", StepRow).items():
         mine = _done_to(row.of, parts)
-        if not mine and row.asked:
-            continue
         said = _NUMBERS.get(key)
-        lines = list(said(mine, numbers)) if said is not None else []
+        lines = list(_old_boxes(hive) if row.of == _OLD_BOXES else said(mine, numbers) if said is not None else ())
+        if not (mine or lines) and row.asked:
+            continue
         measure = _MEASURES[key](hive, row) if key in _MEASURES else text(row.measure)
         caution = SAW if row.saw else row.caution
         words = _joined(text(row.words), lines)
-        found.append(WorkStep(key, row.title, words, measure, caution, tuple(p.id for p in mine), sizes_of(mine)))
+        found.append(WorkStep(key, row.title, words, measure, caution, tuple(p.id for p in mine), _mark(mine, lines)))
     return tuple(found)
+
+
+def _mark(parts: Sequence[Part], lines: Sequence[Text]) -> str:
+    """A mark of what a step is done to: of its parts, or of what its words count up where they are no parts."""
+    return sizes_of(parts) if parts or not lines else _hashed(line.model_dump_json() for line in lines)
+
+
+def _hashed(said: Iterable[str]) -> str:
+    return sha256("\n".join(said).encode()).hexdigest()[:_MARK]
 
 
 def sizes_of(parts: Iterable[Part]) -> str:
@@ -86,7 +97,7 @@ def sizes_of(parts: Iterable[Part]) -> str:
         f"{[(h.x_mm, h.up_outside_mm, h.wide_mm, h.high_mm) for h in p.holes]}"
         for p in parts
     )
-    return sha256("\n".join(said).encode()).hexdigest()[:_MARK]
+    return _hashed(said)
 
 
 def _done_to(of: str, parts: tuple[Part, ...]) -> tuple[Part, ...]:
@@ -180,6 +191,20 @@ def _bores(parts: Sequence[Part], numbers: dict[str, int]) -> Iterator[Text]:
     slots = list(dict.fromkeys(f"part {numbers[p.id]}" for h, p in holes if not h.round))
     if slots:
         yield text(f"Slots and openings: {', '.join(slots[:_MOST])}.")
+
+
+def _old_boxes(hive: Hive) -> Iterator[Text]:
+    for each in apart(hive):
+        side, end = each.boards
+        rip = ", ripped off below the rests" if each.box.rest_mm else ""
+        yield text(
+            f"Of “{each.box.label}” up to {each.box.count}: sides to {{side}} × {{high}}, "
+            f"ends to {{end}} × {{low}}{rip}.",
+            side=mm(side.length_mm),
+            high=mm(side.width_mm),
+            end=mm(end.length_mm),
+            low=mm(end.width_mm),
+        )
 
 
 def _bars(parts: Sequence[Part], numbers: dict[str, int]) -> Iterator[Text]:

@@ -103,6 +103,22 @@ class Building(BrowserCase):
         page.get_by_role("tab", name="Step by step").click()
         expect(page.locator("[data-step=cut]")).to_contain_text("Sizes have changed since you ticked it")
 
+    def test_another_hive_and_old_boxes_out_of_one_pile(self) -> None:
+        page = self.page
+        page.get_by_label("Design to cut along").select_option(label="Granny")
+        page.get_by_role("button", name="Cut it along").click()
+        pile = page.locator("table", has_text="B: Granny")
+        expect(pile).to_contain_text("Bowline")
+        page.get_by_role("button", name="Add old boxes").click()
+        page.get_by_role("tab", name="Cut plan").click()
+        expect(page.locator("[data-drawing=build-boards]")).to_contain_text("old boxes 1, sides")
+        expect(page.locator("[data-drawing=build-boards]").get_by_text("B 1", exact=True).first).to_be_visible()
+        page.get_by_role("combobox", name="They are").select_option(label="kept as they are")
+        expect(page.locator("[data-drawing=build-boards]")).not_to_contain_text("old boxes 1, sides")
+        page.get_by_role("button", name="Leave “Granny” out").click()
+        expect(pile).to_have_count(0)
+        self.assertEqual(self.serious_violations(), [])
+
     def test_a_silly_kerf_is_refused_at_its_field(self) -> None:
         field = self.page.get_by_role("textbox", name="Saw cut (kerf)")
         field.fill("-3")

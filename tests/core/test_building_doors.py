@@ -29,6 +29,7 @@ from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.templates import templates
 from sabaka_core.paper.workshop import workshop_files
+from sabaka_core.woodwork.along import marks_on_boards
 from sabaka_core.woodwork.assembly import Clash, parts_of_hive, total_kg
 from sabaka_core.woodwork.costs import part_minutes
 from sabaka_core.woodwork.dxf import parts_dxf
@@ -213,7 +214,7 @@ class Files(TestCase):
         design = opened("bowline")
         parts = parts_of_hive(design)
         plan = cut_plan(parts, design)
-        for drawing in (exploded_drawing(parts), boards_drawing(plan, {p.id: i for i, p in enumerate(parts)})):
+        for drawing in (exploded_drawing(parts), boards_drawing(plan, marks_on_boards(parts, design))):
             root = etree.fromstring(to_svg(drawing).encode())
             self.assertTrue(root.tag.endswith("svg"))
         files = workshop_files(design)

@@ -176,7 +176,7 @@ class SizesThatCannotBe(TestCase):
 
         for value in vars(base).values():
             walk(value)
-        self.assertEqual(used | {"combs-in-all", "boards-in-all"}, set(size_rows()))
+        self.assertEqual(used | {"combs-in-all", "boards-in-all", "pieces-in-all"}, set(size_rows()))
 
     def test_7_all_examples_and_files_of_before_lie_within(self) -> None:
         for file in (*EXAMPLES.glob("*.json"), *(EXAMPLES.parent / "tests/fixtures/v1").glob("*.json")):

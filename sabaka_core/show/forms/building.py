@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from sabaka_core.base.quantity import Quantity, count
 from sabaka_core.document.building import USUAL, Building
 from sabaka_core.hive.analysis import Analysis
@@ -13,7 +15,43 @@ from sabaka_core.show.forms.hive import board_forms
 def building_forms(a: Analysis) -> tuple[FieldGroup, ...]:
     """The groups of the Build step's ledger."""
     building = a.hive.building or Building()
-    return (*board_forms(a), _saw(building), _made(building), _sale(building))
+    return (*board_forms(a), *_old_boxes(building), *_along(building), _saw(building), _made(building), _sale(building))
+
+
+def _old_boxes(building: Building) -> Iterator[FieldGroup]:
+    for index, box in enumerate(building.old_boxes):
+        at = f"/building/old_boxes/{index}"
+        yield FieldGroup(
+            id=f"old-box-{index}",
+            title=f"Old boxes {index + 1}",
+            fields=(
+                TextField(path=f"{at}/label", label="Called", value=box.label),
+                SizeField(path=f"{at}/count", label="How many", quantity=count(box.count), held=True),
+                size(f"{at}/length_mm", "Long, outside", box.length_mm),
+                size(f"{at}/width_mm", "Wide, outside", box.width_mm),
+                size(f"{at}/height_mm", "High", box.height_mm),
+                size(f"{at}/wall_mm", "Walls, as measured", box.wall_mm),
+                size(f"{at}/rest_mm", "Rests cut into the ends", box.rest_mm, "So much is ripped off their top edges."),
+                choice(
+                    f"{at}/use",
+                    "They are",
+                    box.use,
+                    ("apart", "cut apart for their boards", "Sawn at the inside faces: the joints come off."),
+                    ("keep", "kept as they are", ""),
+                ),
+            ),
+            actions=(action("Take off the list", do="remove-old-box", index=index),),
+        )
+    yield FieldGroup(
+        id="new-old-box", title="Old boxes to cut up", fields=(), actions=(action("Add old boxes", do="add-old-box"),)
+    )
+
+
+def _along(building: Building) -> Iterator[FieldGroup]:
+    """Designs that are cut along; which ones is chosen among the keeper's own."""
+    if building.along:
+        leave = (action(f"Leave “{each.name}” out", do="leave-out", index=i) for i, each in enumerate(building.along))
+        yield FieldGroup(id="along", title="Cut along with it", fields=(), actions=tuple(leave))
 
 
 def _saw(building: Building) -> FieldGroup:

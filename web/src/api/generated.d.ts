@@ -820,6 +820,16 @@ export interface components {
             };
         };
         /**
+         * Along
+         * @description Another design whose pieces come out of the same boards, as it was when it was put beside this one.
+         */
+        Along: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceAlong"][];
+        };
+        /**
          * AngleMark
          * @description An angle written at a corner, from the vertical.
          */
@@ -1020,7 +1030,8 @@ export interface components {
          *
          *     Prices of what is bought besides are the table's, times ``prices_times`` in the keeper's own ``currency``. Bars and
          *     frames that fill the run are made, or those that hang in it now. Boxes for supers on hand aren't made. A part
-         *     longer than any board may be scarfed of two where that is sound. So many ``copies`` of the hive are built at once.
+         *     longer than any board may be scarfed of two where that is sound. So many ``copies`` of the hive are built at once;
+         *     what is cut ``along`` comes out of the same boards.
          */
         Building: {
             /**
@@ -1074,6 +1085,16 @@ export interface components {
              * @default 0
              */
             frames_on_hand?: number;
+            /**
+             * Old Boxes
+             * @default []
+             */
+            old_boxes?: components["schemas"]["OldBoxes"][];
+            /**
+             * Along
+             * @default []
+             */
+            along?: components["schemas"]["Along"][];
             /**
              * For Sale
              * @default []
@@ -3062,6 +3083,40 @@ export interface components {
             rest_width_mm: number;
         };
         /**
+         * OldBoxes
+         * @description Old boxes that are alike, by their outside: cut apart for their boards, or kept as they are.
+         *
+         *     ``rest_mm`` is how deep the rests for frames are cut into the top edges of the ends, 0 for none.
+         */
+        OldBoxes: {
+            /** Label */
+            label: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Wall Mm */
+            wall_mm: number;
+            /**
+             * Rest Mm
+             * @default 0
+             */
+            rest_mm?: number;
+            /**
+             * Use
+             * @default apart
+             * @enum {string}
+             */
+            use?: "apart" | "keep";
+        };
+        /**
          * Opening
          * @description A window, a vent of mesh or a hole for a thermometer in a wall, where bees don't pass.
          *
@@ -3191,6 +3246,26 @@ export interface components {
              * @default false
              */
             moth?: boolean;
+        };
+        /**
+         * PieceAlong
+         * @description A piece of another design: its number in the parts list there, how many, of what, how large.
+         */
+        PieceAlong: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Long Mm */
+            long_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Thick Mm */
+            thick_mm: number;
+            /** Material */
+            material: string;
         };
         /**
          * Place
@@ -4316,6 +4391,17 @@ export interface components {
             thickness_mm?: number;
         };
         /**
+         * AddOldBox
+         * @description Put old boxes on the list of what boards may be cut out of.
+         */
+        AddOldBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "add-old-box";
+        };
+        /**
          * AddOpening
          * @description Set a window, a vent or a place for a thermometer into a wall along the run.
          */
@@ -4437,6 +4523,25 @@ export interface components {
             do: "clad-walls";
         };
         /**
+         * CutAlong
+         * @description Cut the pieces of another design out of the same boards, all of them or its frames only.
+         *
+         *     One that is called the same takes the place of what was put beside before.
+         */
+        CutAlong: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "cut-along";
+            design: components["schemas"]["Hive"];
+            /**
+             * Frames Only
+             * @default false
+             */
+            frames_only?: boolean;
+        };
+        /**
          * DateEntrance
          * @description Give an entrance a date from which it is set another way; the usual ones are offered first.
          */
@@ -4507,7 +4612,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edit */
-            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SwitchAddition"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["FeelComb"] | components["schemas"]["ForgetFelt"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["KeepOffcuts"];
+            edit: components["schemas"]["LookAt"] | components["schemas"]["AddCover"] | components["schemas"]["RemoveCover"] | components["schemas"]["MoveCover"] | components["schemas"]["PutUnderRoof"] | components["schemas"]["AddSuper"] | components["schemas"]["RemoveSuper"] | components["schemas"]["AddPassage"] | components["schemas"]["RemovePassage"] | components["schemas"]["AddChamber"] | components["schemas"]["RemoveChamber"] | components["schemas"]["SetGap"] | components["schemas"]["InsertComb"] | components["schemas"]["PutInRun"] | components["schemas"]["RemoveItem"] | components["schemas"]["SwapItems"] | components["schemas"]["RetypeComb"] | components["schemas"]["SetField"] | components["schemas"]["HoldSizes"] | components["schemas"]["ReshapeSection"] | components["schemas"]["SetSection"] | components["schemas"]["AddEntrance"] | components["schemas"]["RemoveEntrance"] | components["schemas"]["MoveFollower"] | components["schemas"]["AddFollower"] | components["schemas"]["RemoveFollower"] | components["schemas"]["AddBoard"] | components["schemas"]["RemoveBoard"] | components["schemas"]["AddBarType"] | components["schemas"]["RemoveBarType"] | components["schemas"]["AddFrame"] | components["schemas"]["HangAll"] | components["schemas"]["Measure"] | components["schemas"]["DeepAsBox"] | components["schemas"]["AddShelf"] | components["schemas"]["RemoveShelf"] | components["schemas"]["SizeBox"] | components["schemas"]["Drop"] | components["schemas"]["Nudge"] | components["schemas"]["TurnLog"] | components["schemas"]["PutNucleus"] | components["schemas"]["Patch"] | components["schemas"]["FitRun"] | components["schemas"]["SaveRun"] | components["schemas"]["UseRun"] | components["schemas"]["ForgetRun"] | components["schemas"]["AddLayer"] | components["schemas"]["RemoveLayer"] | components["schemas"]["MoveLayer"] | components["schemas"]["WallsAlike"] | components["schemas"]["SetOutside"] | components["schemas"]["OpenMouth"] | components["schemas"]["ShutMouth"] | components["schemas"]["DateEntrance"] | components["schemas"]["UndateEntrance"] | components["schemas"]["AddOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveFrom"] | components["schemas"]["MeasureOld"] | components["schemas"]["MarkBrood"] | components["schemas"]["OwnBoxes"] | components["schemas"]["PickBoxes"] | components["schemas"]["LayOut"] | components["schemas"]["AddFlow"] | components["schemas"]["RemoveFlow"] | components["schemas"]["SeeVisit"] | components["schemas"]["ForgetVisit"] | components["schemas"]["OwnMonths"] | components["schemas"]["SwitchAddition"] | components["schemas"]["UseWeather"] | components["schemas"]["InsulateTop"] | components["schemas"]["CladWalls"] | components["schemas"]["FeelComb"] | components["schemas"]["ForgetFelt"] | components["schemas"]["TickStep"] | components["schemas"]["AddForSale"] | components["schemas"]["RemoveForSale"] | components["schemas"]["SetStock"] | components["schemas"]["KeepOffcuts"] | components["schemas"]["AddOldBox"] | components["schemas"]["RemoveOldBox"] | components["schemas"]["CutAlong"] | components["schemas"]["LeaveOut"];
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["Asked"];
@@ -4655,7 +4760,8 @@ export interface components {
         };
         /**
          * KeepOffcuts
-         * @description Take what the cut plan leaves for the boards on hand: the hive is built, the next one comes out of the rest.
+         * @description Take what the cut plan leaves for the boards on hand: the hive is built, and what was cut along with it; the
+         *     next one comes out of the rest.
          */
         KeepOffcuts: {
             /**
@@ -4676,6 +4782,19 @@ export interface components {
             do: "lay-out";
             /** Stage */
             stage: number;
+        };
+        /**
+         * LeaveOut
+         * @description Cut another design's pieces by themselves again.
+         */
+        LeaveOut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "leave-out";
+            /** Index */
+            index: number;
         };
         /**
          * LookAt
@@ -5095,6 +5214,19 @@ export interface components {
             path: string;
             /** At */
             at: number;
+        };
+        /**
+         * RemoveOldBox
+         * @description Take old boxes off that list.
+         */
+        RemoveOldBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove-old-box";
+            /** Index */
+            index: number;
         };
         /**
          * RemoveOpening

@@ -20,6 +20,7 @@ import {
   type Bench,
   type StepProps,
 } from "../bench";
+import { CutAlong } from "./CutAlong";
 import { TakeAlong } from "./TakeAlong";
 import { Button } from "../../ui/Button";
 
@@ -212,6 +213,7 @@ function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
           ))}
       </div>
       <StockFile bench={bench} />
+      <CutAlong id={id} bench={bench} />
       <ChapterForms chapter={chapter} bench={bench} />
     </Page>
   );
