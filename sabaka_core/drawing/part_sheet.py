@@ -16,23 +16,23 @@ from sabaka_core.woodwork.laid import Laid, Ring, laid
 from sabaka_core.woodwork.parts import Part
 from sabaka_core.woodwork.solids import Extent, Point3, bounds
 
-# A sheet's drawing is so many units wide; on paper one is about a millimetre.
-_UNITS = 150.0
+# A face is so many units long or high at most; on paper one is about a millimetre.
+_UNITS, _UNITS_HIGH = 150.0, 45.0
 # Rows of sizes stand so far apart, the first so far off; how many there are at most.
-_ROW, _FIRST, _MOST_ROWS = 6.5, 9.0, 9
+_ROW, _FIRST, _MOST_ROWS = 5.0, 8.0, 9
 _GRAINS, _TEXT = 3, 3.2
 # What is seen as one size [mm].
 _ALIKE_MM = 0.6
 # A size shorter than so many units has no room for its number.
 _ROOM = 11.0
+# How far down the face its words stand: what it is, which end is which.
+_FACE_AT, _ENDS_AT = 3 / 8, 5 / 8
 
 
 def face_drawing(part: Part, lies: Laid) -> Drawing:
     """The outer face with outline, openings, pockets and holes, each with its size from the lower left corner."""
     long, wide, _ = lies.size
-    unit = max(long, wide) / _UNITS
-    # A disc is laid out with corners, which stand a little outside it.
-    round_ = (long - part.wide_mm) / 2 if lies.is_round else 0.0
+    unit = _unit(lies)
     shapes: list[Shape] = [_polygon("timber", ring, wide) for ring in lies.outline if not lies.is_round]
     if lies.is_round:
         shapes.append(Circle(layer="timber", x_mm=long / 2, y_mm=wide / 2, radius_mm=part.wide_mm / 2))
@@ -49,30 +49,15 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
         shapes.append(Polyline(layer="free", points=((0, wide - foot), (long, wide - foot))))
     shapes += _holes(part, lies, unit)
     along, up = _sizes(part, lies)
-    shapes.append(
-        Dimension(
-            name="Long",
-            start=(round_, 0),
-            end=(long - round_, 0),
-            offset=(0, -_FIRST * unit),
-            quantity=mm(long - 2 * round_),
-        )
-    )
-    shapes.append(
-        Dimension(
-            name="Wide",
-            start=(long, round_),
-            end=(long, wide - round_),
-            offset=((_FIRST + _ROW * min(len(up), _MOST_ROWS)) * unit, 0),
-            quantity=mm(wide - 2 * round_),
-        )
-    )
-    for row, at in enumerate(along[:_MOST_ROWS]):
+    up = [at for at in up if abs(at - foot) > _ALIKE_MM]
+    shapes += _overall(part, lies, (_FIRST + _ROW * min(len(up), _MOST_ROWS)) * unit)
+    # The nearest rows last: a number lies over the lines that go past it.
+    for row, at in reversed(list(enumerate(along[:_MOST_ROWS]))):
         shapes += _from_the_left(at, wide, (_FIRST + _ROW * row) * unit, unit)
-    for row, at in enumerate(up[:_MOST_ROWS]):
+    for row, at in reversed(list(enumerate(up[:_MOST_ROWS]))):
         offset = ((_FIRST + _ROW * row) * unit, 0.0)
         low, high = (long, wide - foot), (long, wide - at)
-        shapes.append(Dimension(name="Up", start=low, end=high, offset=offset, quantity=mm(at - foot)))
+        shapes.append(Dimension(name="Up", start=low, end=high, offset=offset, quantity=mm(abs(at - foot))))
     shapes += _words(part, lies, unit)
     down = _FIRST + _ROW * (min(len(along), _MOST_ROWS) + 0.2)
     beside = _FIRST + _ROW * (min(len(up), _MOST_ROWS) + 1.4)
@@ -86,6 +71,23 @@ def face_drawing(part: Part, lies: Laid) -> Drawing:
     )
 
 
+def _overall(part: Part, lies: Laid, beside_mm: float) -> Iterator[Shape]:
+    """Its length over it, and its width beside it.
+
+    What is round is laid out with corners, which stand a little outside it.
+    """
+    long, wide, _ = lies.size
+    outside = (wide - part.wide_mm) / 2 if lies.is_round or part.is_log else 0.0
+    ends = outside if lies.is_round else 0.0
+    over, across = mm(long - 2 * ends), mm(wide - 2 * outside)
+    yield Dimension(
+        name="Long", start=(ends, 0), end=(long - ends, 0), offset=(0, -_FIRST * _unit(lies)), quantity=over
+    )
+    yield Dimension(
+        name="Wide", start=(long, outside), end=(long, wide - outside), offset=(beside_mm, 0), quantity=across
+    )
+
+
 def sheet_drawing(part: Part) -> Drawing:
     """A part as it is marked out: its outer face, or a plain rectangle where there is nothing else to draw."""
     lies = laid(part)
@@ -95,6 +97,11 @@ def sheet_drawing(part: Part) -> Drawing:
 def outer_foot_mm(lies: Laid) -> float:
     """How far above the board's lowest place its outer face begins: its lower edge is bevelled."""
     return min((across for ring in lies.section for across, deep in ring if deep < _ALIKE_MM), default=0.0)
+
+
+def _unit(lies: Laid) -> float:
+    """What is about a millimetre on paper [mm]: longer boards and higher ones are drawn smaller."""
+    return max(lies.size[0] / _UNITS, lies.size[1] / _UNITS_HIGH)
 
 
 def _polygon(layer: LayerName, ring: Ring, wide: float) -> Polygon:
@@ -126,7 +133,7 @@ def _sizes(part: Part, lies: Laid) -> tuple[list[float], list[float]]:
         up += [p for pocket in lies.pockets for p in {q[1] for q in pocket.ring} if UNSEEN_MM < p < lies.size[1] - 1]
         up += [q[1] for ring in lies.through for q in ring]
     # What is too low for its sizes has them in words.
-    high = lies.size[1] / (max(lies.size[:2]) / _UNITS)
+    high = lies.size[1] / _unit(lies)
     return _apart(along), _apart([at for at in up if at * high / lies.size[1] >= _ROOM]) if high >= 2 * _ROOM else []
 
 
@@ -156,11 +163,12 @@ def _words(part: Part, lies: Laid, unit: float) -> Iterator[Shape]:
     if wide / unit < 10:
         return
     ends = ends_of(part)
-    y = wide - 2 * unit
+    # Between the lines of the grain.
+    y, face = wide * _ENDS_AT, wide * _FACE_AT
     if ends:
         yield Label(layer="minor", text=text(ends[0]), x_mm=2 * unit, y_mm=y, anchor="start")
         yield Label(layer="minor", text=text(ends[1]), x_mm=long - 2 * unit, y_mm=y, anchor="end")
-    yield Label(layer="minor", text=text(face_word(part)), x_mm=2 * unit, y_mm=4.5 * unit, anchor="start")
+    yield Label(layer="minor", text=text(face_word(part)), x_mm=long / 2, y_mm=face)
 
 
 def face_word(part: Part) -> str:
@@ -184,11 +192,11 @@ def end_drawing(part: Part, lies: Laid) -> Drawing:
     """Its end, with thickness; of a bevelled board the saw's blade beside it, tilted as it is set."""
     _, wide, thick = lies.size
     unit = max(wide, 4 * thick) / 60.0
-    said = text("{t} thick", t=mm(thick))
+    said = text("{t} thick", t=mm(part.thick_mm if part.is_log else thick))
     shapes: list[Shape] = [
         *(Polygon(layer="end-grain", points=ring) for ring in lies.section),
         Label(layer="minor", text=said, x_mm=wide + unit * 2, y_mm=thick / 2 + unit, anchor="start"),
-        Label(layer="minor", text=text("outside up"), x_mm=0, y_mm=-2 * unit, anchor="start"),
+        Label(layer="minor", text=text("outside up"), x_mm=0, y_mm=-3.5 * unit, anchor="start"),
     ]
     return Drawing(
         name="build-parts",
@@ -244,7 +252,7 @@ def edge_drawing(part: Part, lies: Laid) -> Drawing:
         values={f"d{i}": mm(deep) for i, deep in enumerate(deeps)},
     )
     shapes.append(Label(layer="minor", text=said, x_mm=long + 2 * unit, y_mm=thick / 2 + unit, anchor="start"))
-    shapes.append(Label(layer="minor", text=text("edge, outside up"), x_mm=0, y_mm=-2 * unit, anchor="start"))
+    shapes.append(Label(layer="minor", text=text("edge, outside up"), x_mm=0, y_mm=-3 * unit, anchor="start"))
     return Drawing(
         name="build-parts",
         title=f"{part.name}, its edge",

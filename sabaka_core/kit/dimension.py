@@ -49,6 +49,11 @@ class Dimension(_Mark):
     end: Point
     offset: Point = (0.0, 0.0)
 
+    @property
+    def upright_mm(self) -> float:
+        """How long it is where it stands upright, 0 where it doesn't: its number is then read from the right."""
+        return abs(self.end[1] - self.start[1]) if self.start[0] == self.end[0] else 0.0
+
     @computed_field  # type: ignore[prop-decorator]
     @property
     def strokes(self) -> tuple[Stroke, ...]:

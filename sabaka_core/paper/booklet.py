@@ -28,6 +28,8 @@ from sabaka_core.woodwork.unmade import not_here
 _BOARDS_TOGETHER = 3
 # So many copies of a part are drawn on the cover at most.
 _COPIES = 4
+# The cut plan and the steps begin where so much of a page is left for the first of them [mm].
+_PLAN_NEEDS, _STEPS_NEED = 110.0, 60.0
 
 
 def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
@@ -102,8 +104,7 @@ def _parts(sheet: Sheet, parts: tuple[Part, ...], context: Context) -> None:
 
 def _plan(sheet: Sheet, hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> None:
     """Boards in the order in which they are cut, so many on a page, what is left of each beside them."""
-    sheet.turn()
-    sheet.heading("Cut plan")
+    sheet.heading("Cut plan", _PLAN_NEEDS * POINTS)
     words = (
         f"{len(plan.boards)} boards, {len(plan.bought)} to buy. Numbers are those of the parts list, in the order in "
         "which they are cut. Each board says whether it is ripped or crosscut first; the fence stays for pieces of one "
@@ -124,8 +125,7 @@ def _plan(sheet: Sheet, hive: Hive, parts: tuple[Part, ...], plan: CutPlan) -> N
 
 
 def _steps(sheet: Sheet, hive: Hive, parts: tuple[Part, ...]) -> None:
-    sheet.turn()
-    sheet.heading("Step by step")
+    sheet.heading("Step by step", _STEPS_NEED * POINTS)
     done = (hive.building or Building()).done
     for number, step in enumerate(work_steps(parts, hive), 1):
         tick = "[x]" if step.id in done else "[ ]"

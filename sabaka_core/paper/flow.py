@@ -143,7 +143,7 @@ class Pictured(Flowable):  # type: ignore[misc] # the library has no types
                 write=lambda x, y, words, size=WORDS, *, anchor="start": write(
                     self.canv, x, y, self._say(words), size, anchor=anchor
                 ),
-                wide_of=lambda quantity: width(self._say(quantity), WORDS),
+                wide_of=lambda words: width(self._say(words), WORDS),
                 unread=self._unread,
             ).draw(self._drawing, (0.0, self.height), (self.width, self.height))
 

@@ -69,18 +69,17 @@ def _one(sheet: Sheet, number: int, part: Part, lies: Laid, plan: CutPlan, every
     if is_tilted(part):
         beside.insert(1, blade_drawing(part))
     small: list[Flowable] = [sheet.pictured(each, _SMALL * POINTS, wide * _THIRD - 6) for each in beside]
-    found: list[Flowable] = [Spacer(0, 4), head, sheet.rule(2), face]
-    if lies.pockets:
-        found.append(sheet.pictured(edge_drawing(part, lies), _EDGE * POINTS, wide))
-    found += [
-        Spacer(0, 3),
-        sheet.row(
-            [_sizes(sheet, part, lies), _work(sheet, bench), small],
-            (wide * _SIZES, wide * (1 - _SIZES - _THIRD), wide * _THIRD),
-        ),
-        Spacer(0, 6),
-    ]
-    return found
+    found: list[Flowable] = [Spacer(0, 4), head, sheet.rule(2)]
+    edge = [sheet.pictured(edge_drawing(part, lies), _EDGE * POINTS, wide)] if lies.pockets else []
+    sizes, work = _sizes(sheet, part, lies), _work(sheet, bench)
+    if face.wrap(wide, sheet.size[1])[0] <= wide * (1 - _THIRD):
+        # There is room beside the face: the words have the whole page under it.
+        found += [sheet.row([face, small], (wide * (1 - _THIRD), wide * _THIRD)), *edge, Spacer(0, 3)]
+        found.append(sheet.row([sizes, work], (wide * _SIZES, wide * (1 - _SIZES))))
+    else:
+        found += [face, *edge, Spacer(0, 3)]
+        found.append(sheet.row([sizes, work, small], (wide * _SIZES, wide * (1 - _SIZES - _THIRD), wide * _THIRD)))
+    return [*found, Spacer(0, 6)]
 
 
 def _sizes(sheet: Sheet, part: Part, lies: Laid) -> list[Flowable]:

@@ -16,8 +16,9 @@ from sabaka_core.kit.looks import Look, colours, looks
 
 # A pixel of the screen on paper, a line that is one pixel wide there, and words [points].
 PIXEL, HAIR, WORDS = 0.6, 0.4, 6.5
-# The paper behind a dimension’s number, round its words [points].
+# The paper behind words, so much more round them [points]; which part of them stands before their place.
 _ROUND = 1.5
+_BEFORE = {"start": 0.0, "middle": 0.5, "end": 1.0}
 _WHITE = (1.0, 1.0, 1.0)
 
 
@@ -42,7 +43,7 @@ class Picture:
 
     page: Any
     write: Writing
-    wide_of: Callable[[Quantity], float]
+    wide_of: Callable[[Text | Quantity], float]
     unread: str
 
     def draw(
@@ -77,12 +78,12 @@ class Picture:
                 filled = self._fill(looks()[shape.layer])
                 self.page.circle(*at(shape.x_mm, shape.y_mm), shape.radius_mm * scale, stroke=1, fill=filled)
             case Label():
-                x, y = at(shape.x_mm, shape.y_mm)
-                self.write(x, y - 2, shape.text, WORDS, anchor=shape.anchor)
+                self._label(shape, at(shape.x_mm, shape.y_mm))
             case Dimension() | AngleMark():
                 for stroke in shape.strokes:
                     self._line(stroke.layer, [_placed(vertex, at) for vertex in stroke.points])
-                self._number(shape.quantity, _placed(shape.middle, at))
+                upright = shape.upright_mm * scale if isinstance(shape, Dimension) else 0.0
+                self._number(shape.quantity, _placed(shape.middle, at), upright)
 
     def _line(self, layer: str, points: Iterable[tuple[float, float]], closed: bool = False) -> None:
         look, (first, *rest) = looks()[layer], points
@@ -112,11 +113,26 @@ class Picture:
         self.page.setFillColorRGB(look.grey, look.grey, look.grey)
         return 1
 
-    def _number(self, quantity: Quantity, at: tuple[float, float]) -> None:
-        (x, y), half = at, self.wide_of(quantity) / 2 + _ROUND
+    def _label(self, label: Label, at: tuple[float, float]) -> None:
+        """Words with paper behind them, so that no line runs through them."""
+        wide = self.wide_of(label.text)
+        self._paper(at[0] - wide * _BEFORE[label.anchor], at[1], wide)
+        self.write(at[0], at[1] - 2, label.text, WORDS, anchor=label.anchor)
+
+    def _number(self, quantity: Quantity, at: tuple[float, float], upright: float) -> None:
+        """A dimension's number on its line; along an upright line where that is long enough for it."""
+        wide = self.wide_of(quantity)
+        self.page.saveState()
+        self.page.translate(*at)
+        if upright > wide + 2 * _ROUND:
+            self.page.rotate(90)
+        self._paper(-wide / 2, 0.0, wide)
+        self.write(0.0, -2, quantity, WORDS, anchor="middle")
+        self.page.restoreState()
+
+    def _paper(self, x: float, y: float, wide: float) -> None:
         self.page.setFillColorRGB(*_WHITE)
-        self.page.rect(x - half, y - 2 - _ROUND, 2 * half, WORDS + _ROUND, stroke=0, fill=1)
-        self.write(x, y - 2, quantity, WORDS, anchor="middle")
+        self.page.rect(x - _ROUND, y - 2 - _ROUND, wide + 2 * _ROUND, WORDS + _ROUND, stroke=0, fill=1)
 
 
 @lru_cache(maxsize=64)

@@ -12,6 +12,8 @@ from sabaka_core.kit.looks import Hatch, colours, hatches, looks, words
 # What is for one unit of reading only: a file is read in millimetres.
 _UNREAD = "rule-in"
 _NUMBER = "note"
+# A letter is so wide, as a part of its height.
+_LETTER = 0.6
 
 
 def to_svg(drawing: Drawing) -> str:
@@ -61,7 +63,8 @@ def _shape(root: Tree.Element, shape: Shape) -> None:
         case Dimension() | AngleMark():
             for stroke in shape.strokes:
                 _stroke(root, stroke)
-            _words(root, _placed(shape.middle), plain_quantity(shape.quantity), "middle", _NUMBER)
+            upright = shape.upright_mm if isinstance(shape, Dimension) else 0.0
+            _words(root, _placed(shape.middle), plain_quantity(shape.quantity), "middle", _NUMBER, upright)
 
 
 def _stroke(root: Tree.Element, stroke: Stroke) -> None:
@@ -113,7 +116,10 @@ def _pattern(defs: Tree.Element, name: str, hatch: Hatch) -> None:
         Tree.SubElement(tile, "circle", {**at, "fill": _colour(dot.colour)})
 
 
-def _words(root: Tree.Element, at: tuple[float, float], said: str, anchor: str, layer: str) -> None:
+def _words(
+    root: Tree.Element, at: tuple[float, float], said: str, anchor: str, layer: str, upright_mm: float = 0.0
+) -> None:
+    """Words at a place, along an upright line where that is long enough for them."""
     look = words()[layer]
     about = {
         "class": layer,
@@ -126,6 +132,8 @@ def _words(root: Tree.Element, at: tuple[float, float], said: str, anchor: str, 
     }
     if look.halo:
         about |= {"stroke": _colour("paper"), "stroke-width": _n(look.halo), "paint-order": "stroke"}
+    if upright_mm > _LETTER * look.size * len(said):
+        about["transform"] = f"rotate(-90 {_n(at[0])} {_n(at[1])})"
     Tree.SubElement(root, "text", about).text = said
 
 

@@ -97,7 +97,7 @@ def taken_along(other: Hive, frames_only: bool) -> Along:
 
 def _pieces(parts: Iterable[Part], numbers: dict[str, int]) -> Iterator[PieceAlong]:
     for part in parts:
-        if part.group != "Bought" and part.material != "log" and part.count > 0:
+        if part.group != "Bought" and not part.is_log and part.count > 0:
             yield PieceAlong(
                 number=numbers[part.id],
                 name=part.name[:80],

@@ -27,7 +27,7 @@ def order_bound(parts: Sequence[Part], stock: Sequence[StripSource], building: B
 
     Source: dual feasible functions of bin packing (Lueker 1983; Fekete and Schepers 2001), from memory.
     """
-    made = [p for p in parts if not (p.is_sheet or p.group == "Bought" or p.material == "log")]
+    made = [p for p in parts if not (p.is_sheet or p.group == "Bought" or p.is_log)]
     layers = {part.id: _layers_of(part, stock, building) for part in made}
     counts = ((long, wide) for long in _SHARES for wide in _SHARES)
     best = max((_counted(made, layers, stock, building, long, wide) for long, wide in counts), default=0.0)

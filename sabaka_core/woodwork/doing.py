@@ -42,7 +42,7 @@ def letter(index: int) -> str:
 
 def bench_of(part: Part, lies: Laid | None, plan: CutPlan) -> BenchWork:
     """The work on one part, out of the boards of a plan."""
-    if part.material == "log":
+    if part.is_log:
         return BenchWork((*_hollowed(part), *_bored(part)), _wall_measured(), LOG)
     round_ = lies is not None and lies.is_round
     do = [*_wood(part, plan), *_sawn(part, plan), *_shaped(part)]

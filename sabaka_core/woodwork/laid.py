@@ -118,7 +118,7 @@ def laid(part: Part, copy: int = 0) -> Laid | None:
         outline,
         through,
         # A hollowed log is no board: its bore is said in words.
-        () if part.material == "log" else tuple(_pockets(whole, corners, faces, size[2])),
+        () if part.is_log else tuple(_pockets(whole, corners, faces, size[2])),
         tuple(_bore(axes, bore) for bore in bores),
         _rings(_joined([_hull((p[0], p[2]) for p in c) for c in corners]))[1],
         _rings(_joined([_hull((p[1], p[2]) for p in c) for c in corners]))[1],

@@ -151,6 +151,11 @@ class Part:
         return self.volume_mm3 / 1e9 * density(self.material)
 
     @property
+    def is_log(self) -> bool:
+        """Whether it is a log, felled and hollowed and not out of any board."""
+        return self.material == "log"
+
+    @property
     def is_sheet(self) -> bool:
         """Whether it comes out of a sheet rather than a board."""
         return self.material in ("plywood", "eps", "xps", "cork", "sheep wool", "wood fibre", "sheet metal")

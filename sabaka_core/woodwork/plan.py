@@ -205,7 +205,7 @@ def _grouped(
     groups: dict[tuple[float, float], list[Strip]] = defaultdict(list)
     too_long: list[str] = []
     for part in parts:
-        if part.is_sheet or part.group == "Bought" or part.material == "log":
+        if part.is_sheet or part.group == "Bought" or part.is_log:
             continue
         whole = Strip(part, 0, round(part.wide_mm, 1), round(part.thick_mm, 1))
         # Copies are alike, and so are their strips.

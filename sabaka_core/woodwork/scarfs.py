@@ -23,7 +23,7 @@ def lap_mm(part: Part) -> float:
 
 def may_be_scarfed(part: Part) -> bool:
     """Whether two pieces glued end to end hold as one there."""
-    return part.group in _SOUND and not part.is_sheet and part.material not in ("log", "glass", "mesh")
+    return part.group in _SOUND and not (part.is_sheet or part.is_log) and part.material not in ("glass", "mesh")
 
 
 def scarfed(parts: Sequence[Part], stock: Sequence[StripSource], building: Building) -> tuple[Part, ...]:
