@@ -77,7 +77,7 @@ def _panel(number: int, sheet: SheetCut, marks: dict[str, OnBoard], y: float) ->
 
 def _name(mark: OnBoard, x: float, y: float) -> Shape:
     """What stands on a piece, in the middle of it."""
-    return Label(layer="note", text=text(mark.words), x_mm=x, y_mm=y + 10)
+    return Label(layer="note", text=text(mark.words), x_mm=x, y_mm=y)
 
 
 def plain_drawing(part: Part) -> Drawing:

@@ -117,11 +117,11 @@ def _holes(part: Part, lies: Laid, unit: float) -> Iterator[Shape]:
         yield Circle(layer=layer, x_mm=x, y_mm=y, radius_mm=r)
         for dx, dy in ((r + unit, 0.0), (0.0, r + unit)):
             yield Polyline(layer="limit", points=((x - dx, y - dy), (x + dx, y + dy)))
-        yield Label(layer="note", text=text(letter(index)), x_mm=x, y_mm=y - r - 1.4 * unit)
+        yield Label(layer="minor", text=text(letter(index)), x_mm=x, y_mm=y - r - 1.4 * unit)
     for index, hole in enumerate(part.holes):
         if not hole.round:
             up = wide - hole.up_outside_mm - hole.high_mm / 2 - 1.4 * unit
-            yield Label(layer="note", text=text(letter(index)), x_mm=hole.x_mm, y_mm=up)
+            yield Label(layer="minor", text=text(letter(index)), x_mm=hole.x_mm, y_mm=up)
 
 
 def _sizes(part: Part, lies: Laid) -> tuple[list[float], list[float]]:

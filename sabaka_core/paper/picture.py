@@ -114,9 +114,10 @@ class Picture:
         return 1
 
     def _label(self, label: Label, at: tuple[float, float]) -> None:
-        """Words with paper behind them, so that no line runs through them."""
-        wide = self.wide_of(label.text)
-        self._paper(at[0] - wide * _BEFORE[label.anchor], at[1], wide)
+        """Words; what is small stands among lines, and has paper behind it."""
+        if label.layer == "minor":
+            wide = self.wide_of(label.text)
+            self._paper(at[0] - wide * _BEFORE[label.anchor], at[1], wide)
         self.write(at[0], at[1] - 2, label.text, WORDS, anchor=label.anchor)
 
     def _number(self, quantity: Quantity, at: tuple[float, float], upright: float) -> None:
