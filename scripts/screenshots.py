@@ -76,6 +76,7 @@ def take(page: Page) -> None:
     lift_and_winter(page)
     build(page)
     other_looks(page)
+    yard(page)
 
 
 def board_first(page: Page) -> None:
@@ -157,6 +158,27 @@ def other_looks(page: Page) -> None:
     page.screenshot(path=SHOTS / "shape-phone.png")
 
 
+def yard(page: Page) -> None:
+    """The yard, a hive's year, and a visit as it is written on a phone."""
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"http://127.0.0.1:{PORT}/yard")
+    page.locator("[data-drawing=seen] polygon").first.wait_for()
+    page.evaluate("document.fonts.ready")
+    page.wait_for_timeout(250)
+    page.screenshot(path=SHOTS / "yard.png")
+    page.get_by_role("link", name="Bowline", exact=True).first.click()
+    page.get_by_test_id("rods").wait_for()
+    page.wait_for_timeout(400)
+    page.screenshot(path=SHOTS / "hive.png")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.get_by_role("link", name="Begin a visit").click()
+    page.get_by_role("button", name="As planned").click()
+    page.get_by_role("button", name="Comb 4, to you").click()
+    page.mouse.move(2, 2)
+    page.wait_for_timeout(250)
+    page.screenshot(path=SHOTS / "visit-phone.png")
+
+
 def moving_in(page: Page) -> None:
     """The ways, the conversion box, and the run as it is laid out by day."""
     page.get_by_role("link", name="Move in", exact=True).click()
@@ -179,7 +201,8 @@ def main() -> int:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as var:
         env = os.environ | {"SABAKA_PORT": PORT, "SABAKA_VAR": var}
-        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=env, check=True)
+        for command in (("migrate", "-v0"), ("load_demo",)):
+            subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=env, check=True)
         server = subprocess.Popen(
             [sys.executable, "-m", "server.serve"], cwd=ROOT, env=env, stdout=subprocess.PIPE, text=True
         )

@@ -22,6 +22,8 @@ from server.designs.api import router as designs
 from server.designs.files import router as files
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
+from server.yard.api import hives
+from server.yard.api import router as yards
 
 
 class BoundedParser(Parser):
@@ -41,6 +43,8 @@ api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])
 api.add_router("/designs", files, tags=["files"])
+api.add_router("/yards", yards, tags=["yard"])
+api.add_router("/hives", hives, tags=["yard"])
 
 
 def refuse(request: HttpRequest, status: int, reason: str, problems: list[FieldProblem]) -> HttpResponse:

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "axes",
     "server.accounts",
     "server.designs",
+    "server.yard",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

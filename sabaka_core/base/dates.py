@@ -29,6 +29,7 @@ YEAR = 365
 # Years a plan may lie in: a year before and after it can always be written.
 FIRST_YEAR, LAST_YEAR = 1900, 2199
 _DAY = re.compile(r"[0-9]{4}-[0-9]{2}-[0-9]{2}")
+_MOMENT = re.compile(r"([0-9]{4}-[0-9]{2}-[0-9]{2})T([01][0-9]|2[0-3]):([0-5][0-9])")
 
 
 def ordinal(day: str, field: str = "day") -> int:
@@ -85,6 +86,20 @@ def short(count: int) -> str:
     """A day for people: 5 Apr."""
     day = date.fromordinal(count)
     return f"{day.day} {MONTHS[day.month - 1][:3]}"
+
+
+def minute(moment: str, field: str = "at") -> int:
+    """A day and a time as a count of minutes.
+
+    Args:
+        moment: written as 2026-05-26T14:10.
+    Raises:
+        ParameterError: at ``field``: there is no such day or time.
+    """
+    found = _MOMENT.fullmatch(moment)
+    if found is None:
+        raise ParameterError(field, moment, "Write day and time as 2026-05-26T14:10.", "no-such-time")
+    return (ordinal(found[1], field) * 24 + int(found[2])) * 60 + int(found[3])
 
 
 def calendar_day(count: int) -> date:

@@ -38,6 +38,7 @@ LayerName = Literal[
     "rule-in",
     "datum",
     "reach",
+    "planned",
     "glass",
     "new-part",
     "lost",

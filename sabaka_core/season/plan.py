@@ -21,7 +21,7 @@ from sabaka_core.season.households import own_run
 from sabaka_core.season.laying import activity
 from sabaka_core.season.model import BROOD_DAYS, Ways, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
-from sabaka_core.season.planned import DayRow, Plan, Step, Visit
+from sabaka_core.season.planned import DayRow, Plan, Step, VisitDay
 from sabaka_core.season.reserve import reserves
 from sabaka_core.season.rooms import FurtherRoom
 from sabaka_core.season.starts import Wintered, begin
@@ -114,7 +114,7 @@ class Planner:
     def run(self) -> Plan:
         """The year, day by day."""
         rows: list[DayRow] = []
-        visits: list[Visit] = []
+        visits: list[VisitDay] = []
         next_visit = self.first
         for day in range(self.first, self.first + DAYS):
             found = self.seen.get(day)
@@ -123,7 +123,7 @@ class Planner:
             if day >= next_visit or found is not None:
                 steps = self._visit(day)
                 if steps is not None:
-                    visits.append(Visit(day, round(self.colony.given), tuple(steps)))
+                    visits.append(VisitDay(day, round(self.colony.given), tuple(steps)))
                     next_visit = day + self.season.visit_days
             step(self.colony, day_of_year(day), self.ways)
             rows.append(self._row(day))

@@ -48,7 +48,7 @@ class Step:
 
 
 @dataclass(frozen=True)
-class Visit:
+class VisitDay:
     """A day on which the keeper goes to the hive."""
 
     day: int
@@ -63,7 +63,7 @@ class Plan:
     season: Season
     nest: Nest
     days: tuple[DayRow, ...]
-    visits: tuple[Visit, ...]
+    visits: tuple[VisitDay, ...]
     contraction_day: int | None
     winter_combs: int | None
     reserve_kg: float

@@ -12,7 +12,7 @@ from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.boards import feeder_size
 from sabaka_core.kit.chapter import Doing, Occasion
 from sabaka_core.kit.tables import practice
-from sabaka_core.season.planned import Plan, Visit
+from sabaka_core.season.planned import Plan, VisitDay
 from sabaka_core.season.weather import weather_of
 
 # A feeder is filled a little more rather than once more.
@@ -81,7 +81,7 @@ def with_carried(occasions: Iterable[Occasion], plan: Plan, a: Analysis) -> Iter
         yield each.model_copy(update={"doings": (carry, *each.doings)})
 
 
-def _of_visit(visit: Visit, plan: Plan, a: Analysis) -> Iterator[tuple[str, dict[str, Quantity]]]:
+def _of_visit(visit: VisitDay, plan: Plan, a: Analysis) -> Iterator[tuple[str, dict[str, Quantity]]]:
     for step in visit.steps:
         number = round(step.amount)
         several = "" if number == 1 else "s"

@@ -29,7 +29,7 @@ from sabaka_core.run.settings import chamber_on
 from sabaka_core.season.asked import further_years, year_in
 from sabaka_core.season.constants import constants
 from sabaka_core.season.plan import WEEK
-from sabaka_core.season.planned import Plan, Visit, balance_kg
+from sabaka_core.season.planned import Plan, VisitDay, balance_kg
 from sabaka_core.season.starts import start_words
 from sabaka_core.season.weather import place_of, weather_of
 from sabaka_core.show.carried import feed_words, with_carried
@@ -281,7 +281,7 @@ def _visits(plan: Plan, a: Analysis) -> Iterator[Occasion]:
             )
 
 
-def _way_in(plan: Plan, visit: Visit) -> Iterator[Doing]:
+def _way_in(plan: Plan, visit: VisitDay) -> Iterator[Doing]:
     """Which end opens on a visit that goes to the combs, and how many of them are drawn before brood is met."""
     nest = plan.nest
     boards = [name for name, board in (("near", nest.near_board), ("far", nest.far_board)) if board is not None]

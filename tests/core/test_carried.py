@@ -55,12 +55,12 @@ class Feed(TestCase):
 
     def test_what_is_brought_in_the_cold_is_fondant_too(self) -> None:
         """Regression: syrup was brought where fondant was said."""
-        from sabaka_core.season.planned import Step, Visit
+        from sabaka_core.season.planned import Step, VisitDay
         from sabaka_core.show.carried import _of_visit
 
         context = Context(opened("bowline"))
         for day, thing in (("2026-09-18", "syrup"), ("2026-12-01", "fondant")):
-            visit = Visit(ordinal(day, ""), 8, (Step("feed", "", "", 4.0),))
+            visit = VisitDay(ordinal(day, ""), 8, (Step("feed", "", "", 4.0),))
             (brought,) = _of_visit(visit, context.once(year_in), context.main)
             self.assertIn(thing, brought[0])
 

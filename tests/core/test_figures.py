@@ -90,7 +90,7 @@ def put(drawing: Drawing, measure: Measure) -> _Page:
 
 
 class Figures(TestCase):
-    """Property."""
+    """Reference library: shapely intersects words and lines as they come to lie on the page."""
 
     def test_none_on_another_and_no_line_through_one(self) -> None:
         for file in sorted(EXAMPLES.glob("*.json")):

@@ -36,7 +36,7 @@ FLOORS: tuple[tuple[str, ...], ...] = (
     # Subjects: models and reckoning.
     ("season", "woodwork"),
     ("moving", "lifting"),
-    ("winter",),
+    ("winter", "yard"),
     # What is shown.
     ("drawing",),
     ("findings",),

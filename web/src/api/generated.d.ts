@@ -748,6 +748,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Yards
+         * @description The yards that one is in.
+         */
+        get: operations["server_yard_api_yards"];
+        put?: never;
+        /**
+         * Make
+         * @description A new yard.
+         */
+        post: operations["server_yard_api_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Built From
+         * @description The hives that were built from a design of one's own.
+         */
+        get: operations["server_yard_api_built_from"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Yard
+         * @description A yard with its hives and what is due on the day that it is where one asks.
+         */
+        get: operations["server_yard_api_yard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/hives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Build
+         * @description Put a hive that was built from a design into a yard.
+         */
+        post: operations["server_yard_api_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hive
+         * @description A hive with its visits, and what is due on the day that it is where one asks.
+         */
+        get: operations["server_yard_api_hive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/visits/{visit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Visit
+         * @description Keep a visit under the name that its device gave it; sent twice it is kept once.
+         */
+        put: operations["server_yard_api_keep_visit"];
+        post?: never;
+        /**
+         * Take Back
+         * @description Take a visit back.
+         */
+        delete: operations["server_yard_api_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick
+         * @description Tick something that is due off, or take the tick away.
+         */
+        post: operations["server_yard_api_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1479,7 +1627,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "planned" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -3302,7 +3450,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "planned" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -3338,7 +3486,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
+            layer: "timber" | "end-grain" | "bar" | "limit" | "free" | "predicted" | "touch" | "cavity" | "gap" | "follower" | "litter" | "entrance-open" | "entrance-plugged" | "comb-empty" | "comb-brood" | "comb-pollen" | "comb-nectar" | "comb-honey" | "feeder" | "excluder" | "rule-mm" | "rule-in" | "datum" | "reach" | "planned" | "glass" | "new-part" | "lost" | "insulation" | "sheet" | "air" | "heat-1" | "heat-2" | "heat-3" | "heat-4" | "heat-5";
             /** Points */
             points: [
                 number,
@@ -6303,6 +6451,451 @@ export interface components {
             /** Current */
             current: boolean;
         };
+        /**
+         * YardLine
+         * @description A yard in the list.
+         */
+        YardLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Hives */
+            hives: number;
+            /** Role */
+            role: string;
+        };
+        /**
+         * YardIn
+         * @description A new yard: its name, and where it is in words.
+         */
+        YardIn: {
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+        };
+        /**
+         * BuiltOut
+         * @description A hive that was built.
+         */
+        BuiltOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Yard
+             * Format: uuid
+             */
+            yard: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * DueOut
+         * @description One thing that is due at a hive.
+         */
+        DueOut: {
+            /**
+             * Hive
+             * Format: uuid
+             */
+            hive: string;
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Day */
+            day: string;
+            /** Last */
+            last: string;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+            /** Of */
+            of: string;
+            /** Overdue */
+            overdue: boolean;
+        };
+        /**
+         * HiveCard
+         * @description A hive of the yard as it was last seen; ``far`` is how far its length reaches [mm], walls taken in.
+         */
+        HiveCard: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            words: components["schemas"]["Text"];
+            /** Last At */
+            last_at: string;
+            /** Visits */
+            visits: number;
+            rod: components["schemas"]["Drawing"] | null;
+            /** State */
+            state: string;
+            /** Urgent */
+            urgent: boolean;
+        };
+        /**
+         * YardOut
+         * @description A yard with all its hives and what is due at them.
+         */
+        YardOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Role */
+            role: string;
+            /** Members */
+            members: string[];
+            /** Hives */
+            hives: components["schemas"]["HiveCard"][];
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+        };
+        /**
+         * BuiltIn
+         * @description A hive that stands in a yard: which design it was built from, since when, what it is called.
+         */
+        BuiltIn: {
+            /**
+             * Design
+             * Format: uuid
+             */
+            design: string;
+            /** Built On */
+            built_on: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
+         * CombMark
+         * @description What was seen on a comb besides its contents: ``away`` is the side that looks to the far end, where it differs.
+         */
+        CombMark: {
+            /** Comb */
+            comb: string;
+            /** Away */
+            away?: ("empty" | "brood" | "pollen" | "nectar" | "honey") | null;
+            /**
+             * Crossed
+             * @default false
+             */
+            crossed?: boolean;
+            /**
+             * Drone
+             * @default false
+             */
+            drone?: boolean;
+            /**
+             * Queen
+             * @default false
+             */
+            queen?: boolean;
+            /**
+             * Queen Cells
+             * @default 0
+             */
+            queen_cells?: number;
+        };
+        /**
+         * DifferenceOut
+         * @description One number of a visit, and the plan's.
+         */
+        DifferenceOut: {
+            /** What */
+            what: string;
+            /** Seen */
+            seen: number | null;
+            /** Planned */
+            planned: number | null;
+            /** By */
+            by: number | null;
+        };
+        /**
+         * Fed
+         * @description What was fed, and how much of it.
+         */
+        Fed: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "syrup" | "sugar" | "fondant" | "candy" | "honey" | "pollen";
+            /** Kg */
+            kg: number;
+        };
+        /**
+         * HivePage
+         * @description A hive, its visits the oldest first, and what the next one begins with.
+         */
+        HivePage: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Yard
+             * Format: uuid
+             */
+            yard: string;
+            /** Yard Name */
+            yard_name: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Design */
+            design: string | null;
+            /** Revision */
+            revision: number;
+            /** Built On */
+            built_on: string;
+            words: components["schemas"]["Text"];
+            /** Stands */
+            stands: components["schemas"]["RunSeen"][];
+            planned: components["schemas"]["RunSeen"] | null;
+            /** Comb Names */
+            comb_names: {
+                [key: string]: string;
+            };
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
+            /** More */
+            more: number;
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+        };
+        /**
+         * HoneyTaken
+         * @description Honey that was taken: out of one comb, or out of all of them where none is named.
+         */
+        HoneyTaken: {
+            /** Comb */
+            comb?: string | null;
+            /** Kg */
+            kg: number;
+        };
+        /**
+         * Mites
+         * @description Mites that were counted: fallen in a day, washed or dusted off so many bees, or in so many drone cells.
+         */
+        Mites: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "fallen-a-day" | "wash" | "sugar" | "drone-brood";
+            /** Count */
+            count: number;
+            /** Of */
+            of?: number | null;
+        };
+        /**
+         * RunSeen
+         * @description The run of one chamber, from the near end on.
+         */
+        RunSeen: {
+            /** Chamber */
+            chamber: string;
+            /** Items */
+            items: (components["schemas"]["Gap"] | components["schemas"]["Follower"] | components["schemas"]["Comb"] | components["schemas"]["Feeder"] | components["schemas"]["Excluder"] | components["schemas"]["Divider"] | components["schemas"]["Spacer"])[];
+        };
+        /**
+         * Treated
+         * @description A treatment: what, how much, when it comes out, and until when no honey is taken.
+         */
+        Treated: {
+            /** What */
+            what: string;
+            /**
+             * How Much
+             * @default
+             */
+            how_much?: string;
+            /** Out On */
+            out_on?: string | null;
+            /** No Honey Until */
+            no_honey_until?: string | null;
+        };
+        /**
+         * Visit
+         * @description One visit to one hive.
+         *
+         *     ``found`` is the run as it stood, ``left`` as it stands now; none of them says that it wasn't opened, or that it was
+         *     left as it was found. ``planned`` tells that it was begun by what the plan says. ``zone_minutes`` is how far the
+         *     clock at the hive is ahead of universal time.
+         */
+        Visit: {
+            /** At */
+            at: string;
+            /**
+             * Zone Minutes
+             * @default 0
+             */
+            zone_minutes?: number;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes?: number;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+            /**
+             * Weather
+             * @default
+             */
+            weather?: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned?: boolean;
+            /**
+             * Found
+             * @default []
+             */
+            found?: components["schemas"]["RunSeen"][];
+            /**
+             * Left
+             * @default []
+             */
+            left?: components["schemas"]["RunSeen"][];
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: components["schemas"]["CombMark"][];
+            /** Covered */
+            covered?: number | null;
+            /**
+             * Queen
+             * @default
+             * @enum {string}
+             */
+            queen?: "" | "seen" | "eggs" | "not-seen";
+            /**
+             * Temper
+             * @default
+             * @enum {string}
+             */
+            temper?: "" | "calm" | "lively" | "hot";
+            /**
+             * Bearding
+             * @default false
+             */
+            bearding?: boolean;
+            /**
+             * Bloom
+             * @default
+             */
+            bloom?: string;
+            /**
+             * Honey
+             * @default []
+             */
+            honey?: components["schemas"]["HoneyTaken"][];
+            /**
+             * Fed
+             * @default []
+             */
+            fed?: components["schemas"]["Fed"][];
+            /**
+             * Treated
+             * @default []
+             */
+            treated?: components["schemas"]["Treated"][];
+            /**
+             * Mites
+             * @default []
+             */
+            mites?: components["schemas"]["Mites"][];
+            /**
+             * Notes
+             * @default
+             */
+            notes?: string;
+        };
+        /**
+         * VisitOut
+         * @description A visit with its rod.
+         */
+        VisitOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Beside */
+            beside: boolean;
+            entry: components["schemas"]["Visit"];
+            /** Combs */
+            combs: number;
+            /** Honey Kg */
+            honey_kg: number;
+            rod: components["schemas"]["Drawing"] | null;
+            /** Against */
+            against: components["schemas"]["DifferenceOut"][];
+        };
+        /**
+         * KeptOut
+         * @description A visit that is kept; ``beside`` another one of the same hour, ``again`` where it was kept before.
+         */
+        KeptOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** At */
+            at: string;
+            /** Beside */
+            beside: boolean;
+            /** Again */
+            again: boolean;
+        };
+        /**
+         * TickIn
+         * @description What is ticked off.
+         */
+        TickIn: {
+            /** Key */
+            key: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -8520,6 +9113,623 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_yard_api_yards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardLine"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_built_from: {
+        parameters: {
+            query: {
+                design: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuiltOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_yard: {
+        parameters: {
+            query?: {
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuiltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuiltOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_hive: {
+        parameters: {
+            query?: {
+                today?: string | null;
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HivePage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_keep_visit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                visit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Visit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                visit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

@@ -51,3 +51,12 @@ export type HiveSystem = Hive["system"];
 export type Units = "mm" | "in" | "in32";
 /** What a bare number typed means. */
 export type System = "mm" | "in";
+export type YardOut = Schemas["YardOut"];
+export type YardLine = Schemas["YardLine"];
+export type HivePage = Schemas["HivePage"];
+export type DueOut = Schemas["DueOut"];
+export type VisitOut = Schemas["VisitOut"];
+export type VisitEntry = Schemas["Visit"];
+export type RunSeen = Schemas["RunSeen"];
+export type RunItem = RunSeen["items"][number];
+export type CombItem = Schemas["Comb"];

@@ -24,6 +24,13 @@ const BenchPage = lazy(() => import("../features/bench").then(({ BenchPage: page
 const PrintPage = lazy(() => import("../features/bench").then(({ PrintPage: page }) => ({ default: page })));
 const BriefPage = lazy(() => import("../features/brief").then(({ BriefPage: page }) => ({ default: page })));
 
+const yard = () => import("../features/yard");
+const YardsPage = lazy(() => yard().then(({ YardsPage: page }) => ({ default: page })));
+const YardPage = lazy(() => yard().then(({ YardPage: page }) => ({ default: page })));
+const HivePage = lazy(() => yard().then(({ HivePage: page }) => ({ default: page })));
+const VisitPage = lazy(() => yard().then(({ VisitPage: page }) => ({ default: page })));
+const BuiltPage = lazy(() => yard().then(({ BuiltPage: page }) => ({ default: page })));
+
 /** Which page lies at which address. */
 function Pages() {
   return (
@@ -38,6 +45,13 @@ function Pages() {
       <Route path="/hive/:id" element={<Navigate to="shape" replace />} />
       <Route element={<SignedIn />}>
         <Route path="/hive/:id/print" element={<PrintPage />} />
+      </Route>
+      <Route element={<SignedIn />}>
+        <Route path="/yard" element={<YardsPage />} />
+        <Route path="/yard/:id" element={<YardPage />} />
+        <Route path="/built/:id" element={<HivePage />} />
+        <Route path="/built/:id/visit" element={<VisitPage />} />
+        <Route path="/hive/:id/yard" element={<BuiltPage />} />
       </Route>
       {/* One bench for all its steps, so that undo and the chamber on it stay. */}
       <Route element={<SignedIn />}>

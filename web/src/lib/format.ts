@@ -157,10 +157,47 @@ export function ago(iso: string, now: number): string {
   if (minutes < 60) return `${String(minutes)} min ago`;
   const hours = Math.floor(minutes / 60);
   if (hours < 24) return `${String(hours)} h ago`;
+  const days = Math.floor(hours / 24);
+  if (days < 60) return days === 1 ? "yesterday" : `${String(days)} days ago`;
   return new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
 }
 
 /** The next index in a direction, kept within a list. */
 export function step(index: number, by: number, length: number): number {
   return Math.min(Math.max(index + by, 0), length - 1);
+}
+
+/** Today, where this device is: 2026-05-26. */
+export function today(): string {
+  return nowHere().slice(0, "2026-05-26".length);
+}
+
+/** Day and time as this device's clock shows them, to the minute: 2026-05-26T14:10. */
+export function nowHere(): string {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, "2026-05-26T14:10".length);
+}
+
+/** How many minutes this device's clock is ahead of universal time. */
+export function zoneMinutes(): number {
+  return -new Date().getTimezoneOffset();
+}
+
+/** A day as people say it: Thu 26 May; with its year where that is another one. */
+export function dayWords(day: string): string {
+  const date = new Date(`${day.slice(0, 10)}T12:00`);
+  const year = day.slice(0, 4) === today().slice(0, 4) ? {} : { year: "numeric" as const };
+  return date.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", ...year });
+}
+
+/** By how much, with its sign: +2, −1.5; nothing where it is none. */
+export function signed(by: number, digits = 1): string {
+  const text = Math.abs(by).toFixed(digits).replace(/\.0+$/, "");
+  return text === "0" ? "" : `${by < 0 ? "−" : "+"}${text}`;
+}
+
+/** A number typed with a point or a comma; null where it is none. */
+export function typedNumber(text: string): number | null {
+  const found = Number(text.trim().replace(",", "."));
+  return text.trim() !== "" && Number.isFinite(found) ? found : null;
 }

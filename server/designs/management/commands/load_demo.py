@@ -1,19 +1,23 @@
-"""``manage.py load_demo``: the demo keeper's hives, once."""
+"""``manage.py load_demo``: the demo keeper's hives and yard, once."""
 
 from __future__ import annotations
 
 from typing import Any
 
 from django.core.management.base import BaseCommand
+from django.utils import timezone
 
-from server.designs.demo import load_demo
+from server.designs.demo import demo_keeper, load_demo
+from server.yard.demo import load_yard
 
 
 class Command(BaseCommand):
-    """Puts the demo hives on the demo keeper's shelf, if they aren't there."""
+    """Puts the demo hives on the demo keeper's shelf and into a yard, if they aren't there."""
 
     help = "Load the demo data of Saltmarsh Row; what was saved stays as it is."
 
     def handle(self, *args: Any, **options: Any) -> None:
         made = load_demo()
-        self.stdout.write(f"Demo data: {made} hives put on the shelf." if made else "Demo data: kept as it was.")
+        visits = load_yard(demo_keeper()[0], timezone.localdate())
+        words = f"Demo data: {made} hives put on the shelf, {visits} visits written."
+        self.stdout.write(words if made or visits else "Demo data: kept as it was.")

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Finding } from "../../api/types";
 import { ground } from "./Flags";
-import { STEPS, wayTo, type Step } from "./steps";
+import { STEPS, wayTo, type BenchStep, type Step } from "./steps";
 
 interface RailProps {
   /** The hive on the bench; none while it is still a brief. */
@@ -20,7 +20,7 @@ export function Rail({ id, step, findings }: RailProps) {
       <ol className="flex md:block md:py-2.5">
         {STEPS.map(({ name, path, study }) => {
           const here = path === step;
-          const to = path === "brief" ? "/brief" : id && path ? wayTo(id, path) : null;
+          const to = path === "brief" ? "/brief" : id ? wayTo(id, path) : null;
           const wanting = findings.filter((finding) => finding.step === study && finding.severity !== "note");
           return (
             <li
@@ -42,11 +42,13 @@ export function Rail({ id, step, findings }: RailProps) {
                   {name}
                 </Link>
               ) : (
-                <span aria-disabled="true" title={path ? "Begin a hive first" : `${name} is still to be built`}>
+                <span aria-disabled="true" title="Begin a hive first">
                   {name}
                 </span>
               )}
-              {id && path && path !== "brief" ? <Badge id={id} path={path} name={name} wanting={wanting} /> : null}
+              {id && path !== "brief" && path !== "yard" ? (
+                <Badge id={id} path={path} name={name} wanting={wanting} />
+              ) : null}
             </li>
           );
         })}
@@ -56,7 +58,7 @@ export function Rail({ id, step, findings }: RailProps) {
 }
 
 /** How much a step has to mend, as a link to the gravest of it. */
-function Badge(props: { id: string; path: Exclude<Step, "brief">; name: string; wanting: Finding[] }) {
+function Badge(props: { id: string; path: BenchStep; name: string; wanting: Finding[] }) {
   const { id, path, name, wanting } = props;
   const gravest = wanting.find((finding) => finding.severity === "error") ?? wanting[0];
   if (!gravest) return null;

@@ -9,17 +9,17 @@ export const STEPS = [
   { name: "Lift", path: "lift", study: "lifting" },
   { name: "Winter", path: "winter", study: "winter" },
   { name: "Build", path: "build", study: "building" },
-  { name: "Yard", path: null, study: null },
+  { name: "Yard", path: "yard", study: null },
 ] as const;
 
-export type Step = NonNullable<(typeof STEPS)[number]["path"]>;
-/** Steps of a hive on the bench. */
-export type BenchStep = Exclude<Step, "brief">;
+export type Step = (typeof STEPS)[number]["path"];
+/** Steps of a hive on the bench: the brief comes before it is one, the yard when it is built. */
+export type BenchStep = Exclude<Step, "brief" | "yard">;
 
 /** The step that a way names; none when there is no such step of a hive. */
 export function stepOf(path: string | undefined): BenchStep | null {
   const found = STEPS.find((step) => step.path === path)?.path ?? null;
-  return found === "brief" ? null : found;
+  return found === "brief" || found === "yard" ? null : found;
 }
 
 /** Studies of chamber, combs and run: they are asked with every edit. */
@@ -35,6 +35,6 @@ function isLive(study: Study): study is (typeof LIVE)[number] {
 }
 
 /** Where a step of a hive lies; with a finding, where it is shown. */
-export function wayTo(id: string, path: BenchStep, finding?: string): string {
+export function wayTo(id: string, path: BenchStep | "yard", finding?: string): string {
   return `/hive/${id}/${path}${finding ? `?finding=${encodeURIComponent(finding)}` : ""}`;
 }

@@ -62,6 +62,9 @@ export function ShelfPage() {
         py-2"
       >
         <span className="named text-xl font-semibold">Sabaka</span>
+        <Link to="/yard" className="underline underline-offset-4">
+          Yard
+        </Link>
         <span className="grow" />
         <Reading />
         <span>{me.data?.name}</span>

@@ -1,0 +1,63 @@
+"""What was seen, held against what the plan said of that day."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from sabaka_core.document.hive import Hive
+from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.yard.plan import Sums
+from sabaka_core.yard.standing import with_runs
+from sabaka_core.yard.visit import RunSeen, Visit
+
+_SIDES = 2
+
+
+def seen(built: Hive, visit: Visit) -> Sums:
+    """What a visit found: combs counted by their sides, those between the followers where nobody counted the bees."""
+    if not visit.found:
+        return Sums(covered=visit.covered, brood=None, stores=None, follower_mm=None)
+    away = {mark.comb: mark.away for mark in visit.marks if mark.away is not None}
+    sides: dict[str, float] = {}
+    for run in visit.found:
+        for comb in run.combs:
+            for contents in (comb.contents, away.get(comb.id, comb.contents)):
+                sides[contents] = sides.get(contents, 0.0) + 1 / _SIDES
+    return Sums(
+        covered=visit.covered,
+        brood=sides.get("brood", 0.0),
+        stores=sides.get("honey", 0.0) + sides.get("nectar", 0.0),
+        follower_mm=reach_mm(built, visit.found),
+    )
+
+
+def reach_mm(built: Hive, runs: Sequence[RunSeen]) -> float | None:
+    """Where the nest of the main chamber ends on the side of the open room [mm]: at its follower, or last comb."""
+    hive = with_runs(built, runs)
+    layout = analyse(hive, main_box(hive)).layout
+    nest = layout.nest_combs
+    if not nest:
+        return None
+    return nest[0].start_mm if hive.chambers[main_box(hive)].run.nest_at == "far" else nest[-1].end_mm
+
+
+@dataclass(frozen=True)
+class Difference:
+    """By how much what was seen is more than planned; None where one of them isn't known."""
+
+    what: str
+    seen: float | None
+    planned: float | None
+
+    @property
+    def by(self) -> float | None:
+        return None if self.seen is None or self.planned is None else self.seen - self.planned
+
+
+def against(actual: Sums, planned: Sums) -> tuple[Difference, ...]:
+    """Plan against actual, number by number."""
+    return tuple(
+        Difference(name, getattr(actual, name), getattr(planned, name))
+        for name in ("covered", "brood", "stores", "follower_mm")
+    )

@@ -1,0 +1,121 @@
+"""The plan of a hive's year as the book keeps it: what each day should look like, what is to be done when.
+
+It is made once, when the hive is built, and lies on the keeper's device: nothing of it has to be reckoned there.
+"""
+
+from __future__ import annotations
+
+from sabaka_core.base.dates import YEAR, day_of_year, ordinal
+from sabaka_core.base.quantity import Value
+from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb, Contents, RunItem
+from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.season.planned import Plan
+from sabaka_core.yard.visit import RunSeen
+
+_CALLED: dict[str, Contents] = {"e": "empty", "b": "brood", "p": "pollen", "n": "nectar", "h": "honey"}
+
+
+class Sums(Value):
+    """A colony in few numbers: combs covered, of brood, of stores; how far the nest reaches from the near end [mm].
+
+    What wasn't seen, or can't be said of a hive without followers, is None.
+    """
+
+    covered: float | None
+    brood: float | None
+    stores: float | None
+    follower_mm: float | None
+
+
+class PlannedStep(Value):
+    """One thing that the plan asks for, on a day counted from the plan's first."""
+
+    after: int
+    kind: str
+    words: str
+    why: str
+
+
+class BookPlan(Value):
+    """A year, from the day ``first`` on [ordinal]: its days, what then lies on the combs, its steps.
+
+    ``combs`` has a letter for every comb of the brood chamber from the near end on: e(mpty), b(rood), p(ollen),
+    n(ectar), h(oney).
+    """
+
+    first: int
+    days: tuple[Sums, ...]
+    combs: tuple[str, ...]
+    steps: tuple[PlannedStep, ...]
+
+    def place_of(self, day: str) -> int | None:
+        """Which day of the plan a day is; in another year the same day of the year. None where it has no such day."""
+        index = ordinal(day) - self.first
+        if not 0 <= index < len(self.days):
+            index = (day_of_year(ordinal(day)) - day_of_year(self.first)) % YEAR
+        return index if index < len(self.days) else None
+
+    def on(self, day: str) -> Sums | None:
+        """What the plan says of a day."""
+        place = self.place_of(day)
+        return None if place is None else self.days[place]
+
+
+def book_plan(plan: Plan) -> BookPlan:
+    """A year's plan, as the book keeps it."""
+    return BookPlan(
+        first=plan.days[0].day,
+        days=tuple(_sums(plan, index) for index in range(len(plan.days))),
+        combs=tuple(_letters(planned_run(plan, index)) for index in range(len(plan.days))),
+        steps=tuple(
+            PlannedStep(after=visit.day - plan.days[0].day, kind=step.kind, words=step.words, why=step.why)
+            for visit in plan.visits
+            for step in visit.steps
+        ),
+    )
+
+
+def _sums(plan: Plan, index: int) -> Sums:
+    need, stands = plan.days[index].need, plan.standing(index)
+    reach = stands.near_mm if stands.run.nest_at == "far" else stands.far_mm
+    return Sums(
+        covered=round(need.covered, 2),
+        brood=round(need.brood, 2),
+        stores=round(need.honey + need.nectar, 2),
+        follower_mm=round(reach, 1),
+    )
+
+
+def planned_run(plan: Plan, index: int) -> tuple[RunItem, ...]:
+    """The run of the brood chamber as the plan has it on one of its days."""
+    return plan.standing(index).run.items
+
+
+def _letters(items: tuple[RunItem, ...]) -> str:
+    return "".join(item.contents[0] for item in items if isinstance(item, Comb))
+
+
+def as_planned(stands: Hive, plan: BookPlan, day: str) -> RunSeen | None:
+    """The run of the brood chamber as it stands, with what the plan has on its combs on a day.
+
+    Combs that the plan hasn't put in yet are empty; what it would put in besides isn't there until somebody does it.
+    None where the plan says nothing of that day.
+    """
+    place = plan.place_of(day)
+    if place is None:
+        return None
+    box = main_box(stands)
+    hung = analyse(stands, box).layout.nest_combs
+    letters = plan.combs[place]
+    # The plan begins at the entrance: at the far end where the nest sits there.
+    chamber = stands.chambers[box]
+    aligned = letters[-len(hung) :] if chamber.run.nest_at == "far" else letters[: len(hung)]
+    missing = "e" * (len(hung) - len(aligned))
+    aligned = missing + aligned if chamber.run.nest_at == "far" else aligned + missing
+    said = {placed.index: _CALLED[letter] for placed, letter in zip(hung, aligned, strict=True)}
+    items = (
+        item.model_copy(update={"contents": said[index]}) if index in said else item
+        for index, item in enumerate(chamber.run.items)
+    )
+    return RunSeen(chamber=chamber.id, items=tuple(items))

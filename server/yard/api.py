@@ -1,0 +1,160 @@
+"""Calls on the yard book."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import Field
+
+from sabaka_core.base.dates import ordinal
+from sabaka_core.document.season import Day
+from sabaka_core.yard.visit import Visit
+from server.auth import keeper_of, keeper_only
+from server.designs.selectors import design_of
+from server.problems import REFUSALS
+from server.yard import selectors, services
+from server.yard.pages import HivePage, YardOut, hive_page, yard_page
+
+router = Router(auth=keeper_only)
+hives = Router(auth=keeper_only)
+
+
+class YardIn(Schema):
+    """A new yard: its name, and where it is in words."""
+
+    name: str
+    place: str = ""
+
+
+class YardLine(Schema):
+    """A yard in the list."""
+
+    id: UUID
+    name: str
+    place: str
+    hives: int
+    role: str
+
+
+class BuiltIn(Schema):
+    """A hive that stands in a yard: which design it was built from, since when, what it is called."""
+
+    design: UUID
+    built_on: Day
+    name: Annotated[str, Field(max_length=80)] = ""
+
+
+class BuiltOut(Schema):
+    """A hive that was built."""
+
+    id: UUID
+    yard: UUID
+    name: str
+    revision: int
+
+
+class KeptOut(Schema):
+    """A visit that is kept; ``beside`` another one of the same hour, ``again`` where it was kept before."""
+
+    id: UUID
+    at: str
+    beside: bool
+    again: bool
+
+
+class TickIn(Schema):
+    """What is ticked off."""
+
+    key: Annotated[str, Field(max_length=120)]
+
+
+def _written(answer: Schema, status: int = 200) -> HttpResponse:
+    return HttpResponse(answer.model_dump_json(exclude_none=True), content_type="application/json", status=status)
+
+
+def _day(today: str | None) -> date:
+    return timezone.localdate() if today is None else date.fromordinal(ordinal(today, "today"))
+
+
+@router.get("/", response={200: list[YardLine], **REFUSALS})
+def yards(request: HttpRequest) -> list[YardLine]:
+    """The yards that one is in."""
+    user = keeper_of(request)
+    return [
+        YardLine(
+            id=yard.id, name=yard.name, place=yard.place, hives=yard.hives.count(), role=selectors.role_in(user, yard)
+        )
+        for yard in selectors.yards_of(user)
+    ]
+
+
+@router.post("/", response={200: YardLine, **REFUSALS})
+def make(request: HttpRequest, payload: YardIn) -> YardLine:
+    """A new yard."""
+    yard = services.make_yard(keeper_of(request), payload.name, payload.place)
+    return YardLine(id=yard.id, name=yard.name, place=yard.place, hives=0, role="keeper")
+
+
+@router.get("/built", response={200: list[BuiltOut], **REFUSALS})
+def built_from(request: HttpRequest, design: UUID) -> list[BuiltOut]:
+    """The hives that were built from a design of one's own."""
+    user = keeper_of(request)
+    found = design_of(user, design).built.filter(yard__members__user=user).order_by("name")
+    return [BuiltOut(id=hive.id, yard=hive.yard_id, name=hive.name, revision=hive.revision) for hive in found]
+
+
+@router.get("/{ident}", response={200: YardOut, **REFUSALS})
+def yard(request: HttpRequest, ident: UUID, today: Day | None = None) -> HttpResponse:
+    """A yard with its hives and what is due on the day that it is where one asks."""
+    user = keeper_of(request)
+    found = selectors.yard_of(user, ident)
+    return _written(yard_page(found, selectors.role_in(user, found), _day(today)))
+
+
+@router.post("/{ident}/hives", response={200: BuiltOut, **REFUSALS})
+def build(request: HttpRequest, ident: UUID, payload: BuiltIn) -> BuiltOut:
+    """Put a hive that was built from a design into a yard."""
+    user = keeper_of(request)
+    where = selectors.yard_of(user, ident)
+    hive = services.build_hive(
+        user,
+        where,
+        design_of(user, payload.design),
+        date.fromordinal(ordinal(payload.built_on, "built_on")),
+        payload.name,
+    )
+    return BuiltOut(id=hive.id, yard=where.id, name=hive.name, revision=hive.revision)
+
+
+@hives.get("/{ident}", response={200: HivePage, **REFUSALS})
+def hive(request: HttpRequest, ident: UUID, today: Day | None = None) -> HttpResponse:
+    """A hive with its visits, and what is due on the day that it is where one asks."""
+    user = keeper_of(request)
+    found = selectors.hive_of(user, ident)
+    return _written(hive_page(found, selectors.role_in(user, found.yard), _day(today)))
+
+
+@hives.put("/{ident}/visits/{visit}", response={200: KeptOut, **REFUSALS})
+def keep_visit(request: HttpRequest, ident: UUID, visit: UUID, payload: Visit) -> KeptOut:
+    """Keep a visit under the name that its device gave it; sent twice it is kept once."""
+    kept = services.keep_visit(keeper_of(request), ident, visit, payload, timezone.localtime())
+    return KeptOut(id=kept.entry.id, at=kept.entry.at, beside=kept.entry.beside, again=kept.again)
+
+
+@hives.delete("/{ident}/visits/{visit}", response={204: None, **REFUSALS})
+def take_back(request: HttpRequest, ident: UUID, visit: UUID) -> HttpResponse:
+    """Take a visit back."""
+    services.take_back(keeper_of(request), ident, visit)
+    return HttpResponse(status=204)
+
+
+@hives.post("/{ident}/done", response={204: None, **REFUSALS})
+def tick(request: HttpRequest, ident: UUID, payload: TickIn) -> HttpResponse:
+    """Tick something that is due off, or take the tick away."""
+    services.tick(keeper_of(request), ident, payload.key)
+    return HttpResponse(status=204)

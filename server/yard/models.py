@@ -1,0 +1,89 @@
+"""The yard book as it is stored: yards with their keepers, hives that are built, visits."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from server.designs.models import Design
+
+
+class Yard(models.Model):
+    """A place where hives stand; ``place`` says in words where."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    name = models.CharField(max_length=80)
+    place = models.CharField(max_length=200, blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Member(models.Model):
+    """Somebody in a yard: keepers do everything, helpers write visits, lookers-on read."""
+
+    class Role(models.TextChoices):
+        KEEPER = "keeper"
+        HELPER = "helper"
+        LOOKER = "looker"
+
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="members")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="yards")
+    role = models.CharField(max_length=8, choices=Role)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["yard", "user"], name="member_once_a_yard")]
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.yard}"
+
+
+class BuiltHive(models.Model):
+    """A hive that stands in a yard.
+
+    ``document`` is the design's revision that it was built from, its combs numbered; ``plan`` the year that was planned
+    for it. ``stands`` is the document as the last visit left it, and ``done`` the keys of what was ticked off.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="hives")
+    name = models.CharField(max_length=80)
+    design = models.ForeignKey(Design, on_delete=models.SET_NULL, null=True, related_name="built")
+    revision = models.PositiveIntegerField()
+    built_on = models.DateField()
+    document = models.JSONField()
+    plan = models.JSONField(null=True)
+    stands = models.JSONField()
+    done = models.JSONField(default=list)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["yard", "name"])]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class VisitEntry(models.Model):
+    """A visit that was written down. The device names it, so that it is kept once however often it is sent.
+
+    ``beside`` marks one that was written on another device for the same hour: both are kept.
+    """
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    hive = models.ForeignKey(BuiltHive, on_delete=models.CASCADE, related_name="visits")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    at = models.CharField(max_length=16)
+    entry = models.JSONField()
+    beside = models.BooleanField(default=False)
+    kept_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["at", "kept_at"]
+        indexes = [models.Index(fields=["hive", "at"])]
+
+    def __str__(self) -> str:
+        return f"{self.hive} {self.at}"

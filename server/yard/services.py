@@ -1,0 +1,175 @@
+"""Changes of the yard book, each in a transaction."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.http import Http404
+
+from sabaka_core import Hive, ParameterError, dump_hive, validate_hive, working_hive
+from sabaka_core.base.dates import minute
+from sabaka_core.base.errors import InfeasibleError, SabakaError
+from sabaka_core.base.texts import odd_character, odd_reason
+from sabaka_core.hive.context import Context
+from sabaka_core.season.asked import year_in
+from sabaka_core.yard.checks import Before, check_visit
+from sabaka_core.yard.entered import entered
+from sabaka_core.yard.plan import book_plan
+from sabaka_core.yard.standing import numbered, standing
+from sabaka_core.yard.visit import Visit
+from server.designs.models import Design
+from server.designs.weather import weathered
+from server.yard.models import BuiltHive, Member, VisitEntry, Yard
+from server.yard.selectors import hive_of, role_in, visits_in
+
+MOST_YARDS, MOST_HIVES, MOST_VISITS = 40, 200, 5_000
+# Two visits to one hive within so many minutes, by two devices, are the same one.
+_SAME_MINUTES = 60
+
+
+def make_yard(user: User, name: str, place: str = "") -> Yard:
+    """A new yard, its maker the keeper of it.
+
+    Raises:
+        ParameterError: a name that can't be, or too many yards.
+    """
+    if Member.objects.filter(user=user).count() >= MOST_YARDS:
+        raise ParameterError("name", name, f"You are in {MOST_YARDS} yards: more aren’t kept.", "too-many-yards")
+    with transaction.atomic():
+        yard = Yard.objects.create(name=_name(name, "name"), place=_name(place, "place", least=0))
+        Member.objects.create(yard=yard, user=user, role=Member.Role.KEEPER)
+    return yard
+
+
+def _name(words: str, field: str, least: int = 1) -> str:
+    words = words.strip()
+    if not least <= len(words) <= 80:
+        raise ParameterError(field, words, "Between 1 and 80 letters.", "bad-name")
+    odd = odd_character(words)
+    if odd is not None:
+        raise ParameterError(field, words, odd_reason(odd), "bad-name")
+    return words
+
+
+@transaction.atomic
+def build_hive(user: User, yard: Yard, design: Design, built_on: date, name: str = "") -> BuiltHive:
+    """A hive that was built from a design as it stands now.
+
+    Raises:
+        ParameterError: a name or day that can't be.
+        InfeasibleError: this member doesn't build here.
+    """
+    if role_in(user, yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard puts hives into it.")
+    if yard.hives.count() >= MOST_HIVES:
+        raise ParameterError(
+            "design", "", f"{MOST_HIVES} hives stand in this yard: more aren’t kept.", "too-many-hives"
+        )
+    hive = numbered(working_hive(design.document))
+    document = dump_hive(hive)
+    return BuiltHive.objects.create(
+        yard=yard,
+        name=_name(name or design.name, "name"),
+        design=design,
+        revision=design.head,
+        built_on=built_on,
+        document=document,
+        plan=_plan_of(design.owner, hive),
+        stands=document,
+    )
+
+
+def _plan_of(owner: User, hive: Hive) -> dict[str, Any] | None:
+    try:
+        return book_plan(year_in(Context(weathered(owner, hive)))).model_dump(mode="json")
+    except SabakaError:
+        return None
+
+
+@dataclass(frozen=True)
+class Kept:
+    """A visit that is kept, and whether it was written beside another one of the same hour."""
+
+    entry: VisitEntry
+    again: bool = False
+
+
+@transaction.atomic
+def keep_visit(user: User, hive_id: UUID, ident: UUID, visit: Visit, now: datetime) -> Kept:
+    """Keeps a visit under the name that its device gave it; sent again it is the same one.
+
+    Raises:
+        Http404: no such hive for this member.
+        InfeasibleError: this member only looks on.
+        ParameterError: what can't be, each with its field.
+    """
+    hive = BuiltHive.objects.select_for_update().get(pk=hive_of(user, hive_id).pk)
+    if role_in(user, hive.yard) == Member.Role.LOOKER:
+        raise InfeasibleError("You look on in this yard: its keepers and helpers write visits.")
+    there = VisitEntry.objects.filter(id=ident).first()
+    if there is not None:
+        if there.hive_id != hive.pk:
+            raise Http404
+        return Kept(there, again=True)
+    if hive.visits.count() >= MOST_VISITS:
+        raise ParameterError("at", visit.at, f"{MOST_VISITS} visits to one hive: more aren’t kept.", "too-many-visits")
+    built = validate_hive(hive.document)
+    visit = entered(built, visit)
+    before = visits_in(hive.visits.filter(at__lte=visit.at))
+    now_there = (now.astimezone(UTC) + timedelta(minutes=visit.zone_minutes)).strftime("%Y-%m-%dT%H:%M")
+    check_visit(visit, Before(built, hive.built_on.isoformat(), standing(built, before), now_there))
+    entry = VisitEntry.objects.create(
+        id=ident,
+        hive=hive,
+        author=user,
+        at=visit.at,
+        entry=visit.model_dump(mode="json", exclude_none=True),
+        beside=_is_beside(hive, visit),
+    )
+    _stand(hive, built)
+    return Kept(entry)
+
+
+def _is_beside(hive: BuiltHive, visit: Visit) -> bool:
+    """Whether somebody else, or another device, wrote down a visit to this hive about that time."""
+    near = hive.visits.filter(at__startswith=visit.day).values_list("at", flat=True)
+    return any(abs(minute(other) - minute(visit.at)) <= _SAME_MINUTES for other in near)
+
+
+@transaction.atomic
+def take_back(user: User, hive_id: UUID, ident: UUID) -> None:
+    """Takes a visit back. The hive then stands as the others left it.
+
+    Raises:
+        Http404: no such visit for this member.
+        InfeasibleError: it is somebody else's, and this member is no keeper.
+    """
+    hive = hive_of(user, hive_id)
+    entry = hive.visits.filter(id=ident).first()
+    if entry is None:
+        raise Http404
+    if entry.author_id != user.pk and role_in(user, hive.yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Somebody else wrote that visit: only he or a keeper takes it back.")
+    entry.delete()
+    _stand(hive, validate_hive(hive.document))
+
+
+def _stand(hive: BuiltHive, built: Hive) -> None:
+    """What the hive looks like after all its visits."""
+    hive.stands = dump_hive(standing(built, visits_in(hive.visits.all())))
+    hive.save(update_fields=["stands"])
+
+
+def tick(user: User, hive_id: UUID, key: str) -> None:
+    """Ticks something that is due off, or takes the tick away."""
+    hive = hive_of(user, hive_id)
+    if role_in(user, hive.yard) == Member.Role.LOOKER:
+        raise InfeasibleError("You look on in this yard: its keepers and helpers tick things off.")
+    done = [each for each in hive.done if each != key]
+    hive.done = done if len(done) < len(hive.done) else [*done, key][-500:]
+    hive.save(update_fields=["done"])

@@ -1,0 +1,63 @@
+import { useEffect, type ReactNode } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { isOfTheBook } from "../../api/yard";
+import { Reading } from "../../ui/Reading";
+import { onSent, send, useQueue } from "./queue";
+
+/** The head of every page of the yard book: where one is, and whether all that was written is sent. */
+export function YardHeader({ children }: { children: ReactNode }) {
+  const queries = useQueryClient();
+  useEffect(() => {
+    void send();
+    return onSent(() => {
+      void queries.invalidateQueries({ predicate: ({ queryKey: [first] }) => isOfTheBook(first) });
+    });
+  }, [queries]);
+  return (
+    <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+      <Link to="/" className="named text-xl font-semibold">
+        Sabaka
+      </Link>
+      <span className="named text-lg">{children}</span>
+      <span className="grow" />
+      <Waits />
+      <Reading />
+    </header>
+  );
+}
+
+/** What waits to be sent, always said. */
+export function Waits() {
+  const { waiting, sending, onDevice } = useQueue();
+  const refused = waiting.filter((each) => each.refused !== null);
+  if (waiting.length === 0)
+    return (
+      <span role="status" data-testid="queue" className="text-accent">
+        all sent
+      </span>
+    );
+  const many = waiting.length === 1 ? "1 visit waits" : `${String(waiting.length)} visits wait`;
+  const why = {
+    idle: refused.length > 0 ? "to be mended" : "",
+    sending: "sending",
+    "no-network": onDevice ? "no network, kept here" : "no network: leave this page open",
+    "signed-out": "sign in to send them",
+  }[sending];
+  return (
+    <span role="status" data-testid="queue" className="flex flex-wrap items-center gap-x-3 font-semibold text-primary">
+      {many}
+      {why ? <span className="font-normal">{why}</span> : null}
+      {sending === "signed-out" ? (
+        <Link className="underline" to="/sign-in">
+          Sign in
+        </Link>
+      ) : null}
+      {sending === "no-network" ? (
+        <button type="button" className="underline" onClick={() => void send()}>
+          Try now
+        </button>
+      ) : null}
+    </span>
+  );
+}

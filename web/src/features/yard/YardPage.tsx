@@ -1,0 +1,227 @@
+import { useState, type FormEvent } from "react";
+import { Link, Navigate, useParams } from "react-router";
+import { useYard, useYardChanges, useYards } from "../../api/yard";
+import type { DueOut, YardOut } from "../../api/types";
+import { Sheet } from "../../drawing/Sheet";
+import { shareOf } from "../../drawing/transform";
+import { ago, dayWords, sentence } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
+import { Problem } from "../../ui/Problem";
+import { YardHeader } from "./YardHeader";
+
+/** The yards one is in: the only one is opened, several are chosen from, the first is made. */
+export function YardsPage() {
+  const yards = useYards();
+  const [only, second] = yards.data?.page ?? [];
+  if (yards.isPending) return <p className="p-8">Opening …</p>;
+  if (only && !second) return <Navigate to={`/yard/${only.id}`} replace />;
+  return (
+    <>
+      <YardHeader>Yards</YardHeader>
+      <main className="mx-auto max-w-3xl px-5 py-8">
+        <h1 className="mb-4 text-3xl">Your yards</h1>
+        <ul>
+          {yards.data?.page.map((yard) => (
+            <li key={yard.id} className="border-t border-[var(--line)] py-3">
+              <Link to={`/yard/${yard.id}`} className="named text-xl underline-offset-4 hover:underline">
+                {yard.name}
+              </Link>
+              <p className="soft">
+                {yard.hives} hives{yard.place ? ` · ${yard.place}` : ""}
+              </p>
+            </li>
+          ))}
+        </ul>
+        <NewYard />
+      </main>
+    </>
+  );
+}
+
+/** A yard to be made: its name, and where it is. */
+export function NewYard({ onMade }: { onMade?: (id: string) => void }) {
+  const { make } = useYardChanges();
+  const [name, setName] = useState("");
+  const [place, setPlace] = useState("");
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    make.mutate(
+      { name, place },
+      {
+        onSuccess: (yard) => {
+          setName("");
+          onMade?.(yard.id);
+        },
+      },
+    );
+  };
+  return (
+    <form onSubmit={submit} className="mt-4 flex flex-wrap items-end gap-3">
+      <label>
+        <span className="block">A new yard, called</span>
+        <input
+          className="input input-sm"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+          }}
+        />
+      </label>
+      <label>
+        <span className="block">Where it is, in words</span>
+        <input
+          className="input input-sm"
+          value={place}
+          onChange={(event) => {
+            setPlace(event.target.value);
+          }}
+        />
+      </label>
+      <button type="submit" className="btn btn-sm btn-neutral">
+        Make it
+      </button>
+      <Problem id="yard-problem">{make.error?.message ?? null}</Problem>
+    </form>
+  );
+}
+
+/** Every hive of a yard end to end, to one scale, as last seen; beside them what is due, overdue first. */
+export function YardPage() {
+  const { id = "" } = useParams();
+  const yard = useYard(id);
+  const [now] = useState(Date.now);
+  if (yard.isPending) return <p className="p-8">Opening …</p>;
+  if (yard.isError)
+    return (
+      <main className="p-8">
+        <h1 className="mb-2 text-2xl">No such yard</h1>
+        <p role="alert">{yard.error.message}</p>
+        <Link className="underline" to="/yard">
+          Your yards
+        </Link>
+      </main>
+    );
+  const { page, onDevice, fetched } = yard.data;
+  return (
+    <>
+      <YardHeader>{page.name}</YardHeader>
+      <div className="lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <main className="px-5 py-5">
+          <h1 className="text-3xl">Yard</h1>
+          <p className="soft mb-4">
+            Every hive end to end, to one scale, as last seen. Dashed: where the plan has the nest end today.
+            {onDevice ? ` No network: as it was ${ago(fetched, now)}.` : ""}
+          </p>
+          <Hives page={page} />
+        </main>
+        <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
+          <h2 className="mb-2 text-xl">Due</h2>
+          <Due due={page.due} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function Hives({ page }: { page: YardOut }) {
+  const { units } = useSettings();
+  const [now] = useState(Date.now);
+  const extents = page.hives.flatMap((hive) => (hive.rod ? [hive.rod.extent] : []));
+  if (page.hives.length === 0)
+    return <p>No hive stands here yet. Open a design, go to its step Yard, and say that you have built it.</p>;
+  return (
+    <ol data-testid="hives">
+      {page.hives.map((hive) => (
+        <li
+          key={hive.id}
+          data-hive={hive.name}
+          className="grid gap-x-4 border-b border-[var(--line)] py-3 md:grid-cols-[11rem_minmax(0,1fr)]"
+        >
+          <div>
+            <h2 className="text-xl">
+              <Link to={`/built/${hive.id}`} className="underline-offset-4 hover:underline">
+                {hive.name}
+              </Link>
+            </h2>
+            <p className="soft text-xs">{sentence(hive.words, units)}</p>
+            <p className="soft text-xs">{hive.last_at ? ago(hive.last_at, now) : "no visit yet"}</p>
+          </div>
+          <div>
+            {hive.rod ? (
+              <Link to={`/built/${hive.id}`} aria-hidden="true" tabIndex={-1} className="block h-14">
+                <span className="block h-full" style={{ width: `${String(shareOf(hive.rod.extent, extents))}%` }}>
+                  <Sheet drawing={hive.rod} stretch className="h-full w-full" />
+                </span>
+              </Link>
+            ) : null}
+            <div className="mt-1 flex items-center gap-3">
+              <span
+                className={hive.urgent ? "font-semibold text-error" : hive.state === "as planned" ? "text-accent" : ""}
+              >
+                {hive.state}
+              </span>
+              <span className="grow" />
+              {page.role === "looker" ? null : (
+                <Link
+                  to={`/built/${hive.id}/visit`}
+                  className="btn btn-sm btn-neutral"
+                  aria-label={`Begin a visit: ${hive.name}`}
+                >
+                  Begin a visit
+                </Link>
+              )}
+            </div>
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** What is due, by days: overdue first, loud. */
+export function Due({ due }: { due: DueOut[] }) {
+  const { tick } = useYardChanges();
+  if (due.length === 0) return <p className="soft">Nothing in the next three weeks.</p>;
+  const days = [...new Set(due.map((each) => (each.overdue ? "" : each.day)))];
+  return (
+    <div data-testid="due">
+      {days.map((day) => (
+        <section key={day} className="mb-4">
+          <h3 className={`border-b border-[var(--line)] text-lg ${day ? "" : "text-error"}`}>
+            {day ? dayWords(day) : "Overdue"}
+          </h3>
+          <ul>
+            {due
+              .filter((each) => (each.overdue ? "" : each.day) === day)
+              .map((each) => (
+                <li
+                  key={`${each.hive} ${each.key}`}
+                  className="flex items-start gap-3 border-b border-[var(--line)] py-2"
+                >
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-sm mt-0.5 border-base-content"
+                    aria-label={`Done: ${each.words}, ${each.name}`}
+                    checked={false}
+                    onChange={() => {
+                      tick.mutate({ hive: each.hive, due: each.key });
+                    }}
+                  />
+                  <span className="w-20 shrink-0 font-semibold">{each.name}</span>
+                  <span className="min-w-0">
+                    <span className={each.overdue ? "text-error" : each.of === "plan" ? "text-primary" : ""}>
+                      {each.words}
+                    </span>
+                    <span className="soft block text-xs">
+                      {each.overdue ? `until ${dayWords(each.last)} · ` : ""}
+                      {each.why}
+                    </span>
+                  </span>
+                </li>
+              ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
