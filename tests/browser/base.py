@@ -80,8 +80,13 @@ class BrowserCase(LiveServerTestCase):
 
     def new_context(self) -> BrowserContext:
         return self.browser.new_context(
-            viewport=self.size, accept_downloads=True, color_scheme="light", has_touch=self.size["width"] < 600
-        )  # type: ignore[arg-type]
+            viewport=self.size,  # type: ignore[arg-type]
+            accept_downloads=True,
+            color_scheme="light",
+            has_touch=self.size["width"] < 600,
+            # What a test holds back or answers itself mustn't come from the device.
+            service_workers="block",
+        )
 
     def new_page(self, context: BrowserContext) -> Page:
         page = context.new_page()

@@ -11,3 +11,7 @@ if (root) {
     </StrictMode>,
   );
 }
+
+// Only a secure address lets the device keep the app; elsewhere it works while its page is open.
+if (import.meta.env.PROD && "serviceWorker" in navigator && window.isSecureContext)
+  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);

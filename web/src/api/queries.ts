@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { fromDevice, ontoDevice } from "../lib/device";
 import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
-import { answered, asSchema, client } from "./client";
+import { answered, asSchema, client, RefusedError } from "./client";
 import type {
   Asks,
   Card,
@@ -21,6 +22,8 @@ import type {
 
 /** Calls on the server, by what they are of. */
 
+const ME = "sabaka-me";
+
 export const key = {
   me: ["me"] as const,
   shelf: ["shelf"] as const,
@@ -28,8 +31,21 @@ export const key = {
   revisions: (id: string) => ["revisions", id] as const,
 };
 
+/** Who is signed in; without a network who was when there was one, so that the yard's pages open on the device. */
+async function me(): Promise<Me> {
+  try {
+    const found = await answered(client.GET("/api/me"));
+    ontoDevice(ME, JSON.stringify(found));
+    return found;
+  } catch (error) {
+    const before = fromDevice(ME);
+    if (error instanceof RefusedError || before === null) throw error;
+    return JSON.parse(before) as Me;
+  }
+}
+
 export function useMe(): UseQueryResult<Me> {
-  return useQuery({ queryKey: key.me, queryFn: () => answered(client.GET("/api/me")), staleTime: 60_000 });
+  return useQuery({ queryKey: key.me, queryFn: me, staleTime: 60_000, networkMode: "always" });
 }
 
 export function useShelf(): UseQueryResult<Card[]> {

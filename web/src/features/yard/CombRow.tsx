@@ -111,7 +111,7 @@ export function ItemRow({
             ▼
           </Small>
           {onAdd ? (
-            <Small label="Put an empty bar or frame in before the follower" onClick={onAdd}>
+            <Small label="+ comb: an empty bar or frame before the follower" onClick={onAdd}>
               + comb
             </Small>
           ) : null}
