@@ -24,6 +24,8 @@ from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
 from server.yard.api import hives
 from server.yard.api import router as yards
+from server.yard.papers import feeds
+from server.yard.papers import router as yard_papers
 
 
 class BoundedParser(Parser):
@@ -44,7 +46,9 @@ api.add_router("/brief", brief, tags=["brief"])
 api.add_router("/designs", designs, tags=["designs"])
 api.add_router("/designs", files, tags=["files"])
 api.add_router("/yards", yards, tags=["yard"])
+api.add_router("/yards", yard_papers, tags=["yard"])
 api.add_router("/hives", hives, tags=["yard"])
+api.add_router("/feeds", feeds, tags=["yard"])
 
 
 def refuse(request: HttpRequest, status: int, reason: str, problems: list[FieldProblem]) -> HttpResponse:

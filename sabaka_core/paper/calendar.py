@@ -91,6 +91,18 @@ def season_calendar(
     return _file(events, "Season", f"{hive.name}: the season", series, today), tuple(events)
 
 
+def yard_calendar(name: str, series: str, due: Sequence[Sent], today: int) -> bytes:
+    """What is due in a yard, as a feed that is fetched anew again and again.
+
+    Args:
+        name: what the calendar is called.
+        series: what tells this yard from every other, for good.
+        due: each thing, its step naming it among all of the yard's.
+        today: the day on which it is fetched, as a count of days.
+    """
+    return _file(due, "Yard", name, series, today)
+
+
 def _file(events: Sequence[Sent], product: str, name: str, series: str, today: int) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", f"-//Sabaka//{product}//EN")

@@ -11,11 +11,15 @@ from server.designs.models import Design
 
 
 class Yard(models.Model):
-    """A place where hives stand; ``place`` says in words where."""
+    """A place where hives stand; ``place`` says in words where.
+
+    ``feed`` is the secret part of the address that its calendar is fetched from; none where nobody has asked for one.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=200, blank=True)
+    feed = models.CharField(max_length=60, blank=True, db_index=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:

@@ -28,6 +28,8 @@ from server.yard.selectors import entries_of, plan_of, visits_in
 # A visit is as planned where no number is further off than so many combs.
 _LIKE_PLANNED_COMBS = 1.5
 _CALLED = {"covered": "bees", "brood": "brood", "stores": "stores"}
+# What is due follows from so many visits.
+_LATELY = 8
 # Where the plan's line is known on a rod: its upper edge, the day, its lower edge.
 _EDGES = 3
 
@@ -67,6 +69,7 @@ class YardOut(Schema):
     place: str
     role: str
     members: list[str]
+    feed: bool
     hives: list[HiveCard]
     due: list[DueOut]
 
@@ -119,7 +122,7 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
     cards: list[HiveCard] = []
     wanted: list[DueOut] = []
     for hive in yard.hives.order_by("name"):
-        entries = entries_of(hive, 8)
+        entries = entries_of(hive, _LATELY)
         visits = visits_in(entries)
         plan = plan_of(hive)
         mine = _due(hive, visits, plan, today)
@@ -127,7 +130,25 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         cards.append(_card(hive, visits, plan, mine, today))
     members = [member.user.first_name or member.user.username for member in yard.members.select_related("user")]
     wanted.sort(key=lambda each: (not each.overdue, each.day, each.name))
-    return YardOut(id=yard.id, name=yard.name, place=yard.place, role=role, members=members, hives=cards, due=wanted)
+    return YardOut(
+        id=yard.id,
+        name=yard.name,
+        place=yard.place,
+        role=role,
+        members=members,
+        feed=bool(yard.feed),
+        hives=cards,
+        due=wanted,
+    )
+
+
+def due_in(yard: Yard, today: date) -> list[DueOut]:
+    """What is due at all hives of a yard."""
+    return [
+        each
+        for hive in yard.hives.order_by("name")
+        for each in _due(hive, visits_in(entries_of(hive, _LATELY)), plan_of(hive), today)
+    ]
 
 
 def _card(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
+from secrets import token_urlsafe
 from typing import Any
 from uuid import UUID
 
@@ -44,6 +45,19 @@ def make_yard(user: User, name: str, place: str = "") -> Yard:
         yard = Yard.objects.create(name=_name(name, "name"), place=_name(place, "place", least=0))
         Member.objects.create(yard=yard, user=user, role=Member.Role.KEEPER)
     return yard
+
+
+def renew_feed(user: User, yard: Yard) -> str:
+    """Gives a yard's calendar a new secret address; the one before leads nowhere any more.
+
+    Raises:
+        InfeasibleError: this member isn't its keeper.
+    """
+    if role_in(user, yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard hands its calendar out.")
+    yard.feed = token_urlsafe(32)
+    yard.save(update_fields=["feed"])
+    return yard.feed
 
 
 def _name(words: str, field: str, least: int = 1) -> str:

@@ -174,6 +174,8 @@ class WhoseYards(YardCase):
             ("put", f"/api/hives/{self.hive.id}/visits/{visit.id}", {"at": self.at(10)}),
             ("delete", f"/api/hives/{self.hive.id}/visits/{visit.id}", None),
             ("post", f"/api/hives/{self.hive.id}/done", {"key": "x"}),
+            ("get", f"/api/yards/{self.yard.id}/cards.pdf", None),
+            ("post", f"/api/yards/{self.yard.id}/feed", None),
         )
         for method, address, body in calls:
             answer = getattr(other, method)(address, body, content_type=JSON)
@@ -187,9 +189,10 @@ class WhoseYards(YardCase):
         from server.api import api
 
         known = {"/yards/", "/yards/built", "/yards/{ident}", "/yards/{ident}/hives", "/hives/{ident}"}
-        known |= {"/hives/{ident}/visits/{visit}", "/hives/{ident}/done"}
+        known |= {"/hives/{ident}/visits/{visit}", "/hives/{ident}/done", "/feeds/{secret}.ics"}
+        known |= {"/yards/{ident}/cards.pdf", "/yards/{ident}/feed"}
         there = {path.removeprefix("/api") for path in api.get_openapi_schema()["paths"]}
-        self.assertEqual({path for path in there if path.startswith(("/yards", "/hives"))}, known)
+        self.assertEqual({path for path in there if path.startswith(("/yards", "/hives", "/feeds"))}, known)
 
     def test_helpers_write_and_lookers_on_read(self) -> None:
         other = Client()

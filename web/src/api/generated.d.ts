@@ -832,6 +832,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{ident}/cards.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cards
+         * @description A card for each hive of a yard, six to a page, with the address that this page was opened at.
+         */
+        get: operations["server_yard_papers_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew Feed
+         * @description A new secret address for a yard's calendar; the one before ends.
+         */
+        post: operations["server_yard_papers_renew_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hives/{ident}": {
         parameters: {
             query?: never;
@@ -890,6 +930,26 @@ export interface paths {
          * @description Tick something that is due off, or take the tick away.
          */
         post: operations["server_yard_api_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Feed
+         * @description The calendar of what is due in a yard.
+         */
+        get: operations["server_yard_papers_feed"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6571,6 +6631,8 @@ export interface components {
             role: string;
             /** Members */
             members: string[];
+            /** Feed */
+            feed: boolean;
             /** Hives */
             hives: components["schemas"]["HiveCard"][];
             /** Due */
@@ -6595,8 +6657,16 @@ export interface components {
             name?: string;
         };
         /**
+         * FeedOut
+         * @description Where a yard's calendar is fetched from.
+         */
+        FeedOut: {
+            /** Address */
+            address: string;
+        };
+        /**
          * CombMark
-         * @description What was seen on a comb besides its contents: ``away`` is the side that looks to the far end, where it differs.
+         * @description What was seen on a comb besides its contents; ``away`` is its side towards the far end, where that differs.
          */
         CombMark: {
             /** Comb */
@@ -9457,6 +9527,93 @@ export interface operations {
             };
         };
     };
+    server_yard_papers_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_yard_papers_renew_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_yard_api_hive: {
         parameters: {
             query?: {
@@ -9724,6 +9881,28 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_papers_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

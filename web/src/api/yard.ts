@@ -89,6 +89,11 @@ export function useYardChanges() {
         answered(client.POST("/api/hives/{ident}/done", { params: { path: { ident: hive } }, body: { key: due } })),
       onSuccess,
     }),
+    renewFeed: useMutation({
+      mutationFn: (yard: string) =>
+        answered(client.POST("/api/yards/{ident}/feed", { params: { path: { ident: yard } } })),
+      onSuccess,
+    }),
     takeBack: useMutation({
       mutationFn: ({ hive, visit }: { hive: string; visit: string }) =>
         answered(client.DELETE("/api/hives/{ident}/visits/{visit}", { params: { path: { ident: hive, visit } } })),

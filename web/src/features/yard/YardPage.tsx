@@ -6,6 +6,7 @@ import { Sheet } from "../../drawing/Sheet";
 import { shareOf } from "../../drawing/transform";
 import { ago, dayWords, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { YardHeader } from "./YardHeader";
 
@@ -117,9 +118,51 @@ export function YardPage() {
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
           <h2 className="mb-2 text-xl">Due</h2>
           <Due due={page.due} />
+          <TakeAlong page={page} />
         </aside>
       </div>
     </>
+  );
+}
+
+/** Cards for the hives, and a calendar of what is due, for the phone's own. */
+function TakeAlong({ page }: { page: YardOut }) {
+  const { renewFeed } = useYardChanges();
+  return (
+    <section className="mt-6 border-t border-[var(--line)] pt-3">
+      <h2 className="mb-1 text-xl">To take along</h2>
+      <p className="mb-2">
+        <a className="underline underline-offset-4" href={`/api/yards/${page.id}/cards.pdf`} download>
+          Cards for the hives
+        </a>{" "}
+        <span className="soft text-xs">
+          six to a page, to be laminated; the code opens the hive’s page on a phone that reaches this address
+        </span>
+      </p>
+      {page.role === "keeper" ? (
+        <>
+          <Button
+            disabled={renewFeed.isPending}
+            onClick={() => {
+              renewFeed.mutate(page.id);
+            }}
+          >
+            {page.feed ? "New address of the calendar" : "Address of a calendar"}
+          </Button>
+          <p className="soft mt-1 text-xs">
+            {page.feed
+              ? "A calendar is being handed out; with a new address the one before ends."
+              : "Whoever knows the address sees what is due: give it to your own calendar."}
+          </p>
+          {renewFeed.data ? (
+            <output className="mt-1 block select-all break-all text-xs" data-testid="feed">
+              {renewFeed.data.address}
+            </output>
+          ) : null}
+          <Problem id="feed-problem">{renewFeed.error?.message ?? null}</Problem>
+        </>
+      ) : null}
+    </section>
   );
 }
 
