@@ -12,6 +12,12 @@ demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py load_demo
 	@SABAKA_PORT=$(PORT) $(BIN)/python -m server.serve
 
+# The same at a secure address, with a certificate of this machine's own: for phones in the yard.
+secure: check-tools $(VENV)/.runtime web/dist/index.html
+	@$(BIN)/python manage.py migrate --verbosity 0
+	@$(BIN)/python manage.py load_demo
+	@$(BIN)/python -m server.serve --https
+
 check-tools:
 	@sh scripts/check_tools.sh $(PYTHON)
 

@@ -32,6 +32,8 @@ def _secret() -> str:
 SECRET_KEY = _secret()
 DEBUG = False
 ALLOWED_HOSTS = os.environ.get("SABAKA_HOSTS", "127.0.0.1,localhost,testserver").split(",")
+# Served at a secure address only: cookies go nowhere else.
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = os.environ.get("SABAKA_HTTPS") == "1"
 # The one-click demo account belongs on a keeper's own machine, not on a shared one.
 DEMO = os.environ.get("SABAKA_DEMO", "1") == "1"
 

@@ -42,8 +42,8 @@ export function HivePage() {
         {" · "}
         {page.name}
       </YardHeader>
-      <div className="lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
-        <main className="px-5 py-5">
+      <div className="min-h-[calc(100dvh-3rem)] lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <main className="bg-base-100 px-5 py-5">
           <div className="flex flex-wrap items-end gap-3">
             <h1 className="grow text-3xl">{page.name}</h1>
             {page.role === "looker" ? null : (

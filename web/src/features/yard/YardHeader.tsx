@@ -23,6 +23,12 @@ export function YardHeader({ children }: { children: ReactNode }) {
       <span className="grow" />
       <Waits />
       <Reading />
+      {window.isSecureContext ? null : (
+        <p className="w-full text-xs">
+          This address isn’t secure: the app can’t be kept on this device. What you write is sent while this page is
+          open.
+        </p>
+      )}
     </header>
   );
 }

@@ -106,8 +106,8 @@ export function YardPage() {
   return (
     <>
       <YardHeader>{page.name}</YardHeader>
-      <div className="lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
-        <main className="px-5 py-5">
+      <div className="min-h-[calc(100dvh-3rem)] lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <main className="bg-base-100 px-5 py-5">
           <h1 className="text-3xl">Yard</h1>
           <p className="soft mb-4">
             Every hive end to end, to one scale, as last seen. Dashed: where the plan has the nest end today.
