@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
+.PHONY: secure house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
 
 demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py migrate --verbosity 0
