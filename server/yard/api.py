@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -65,6 +65,13 @@ class KeptOut(Schema):
     at: str
     beside: bool
     again: bool
+
+
+class MemberIn(Schema):
+    """Who is let into a yard, and as what."""
+
+    name: Annotated[str, Field(max_length=80)]
+    role: Literal["keeper", "helper", "looker"] = "helper"
 
 
 class TickIn(Schema):
@@ -129,6 +136,22 @@ def build(request: HttpRequest, ident: UUID, payload: BuiltIn) -> BuiltOut:
         payload.name,
     )
     return BuiltOut(id=hive.id, yard=where.id, name=hive.name, revision=hive.revision)
+
+
+@router.post("/{ident}/members", response={204: None, **REFUSALS})
+def let_in(request: HttpRequest, ident: UUID, payload: MemberIn) -> HttpResponse:
+    """Let somebody who has an account into a yard, or give him another part in it."""
+    user = keeper_of(request)
+    services.add_member(user, selectors.yard_of(user, ident), payload.name, payload.role)
+    return HttpResponse(status=204)
+
+
+@router.delete("/{ident}/members/{member}", response={204: None, **REFUSALS})
+def put_out(request: HttpRequest, ident: UUID, member: int) -> HttpResponse:
+    """Take somebody out of a yard, or leave it; what was written stays."""
+    user = keeper_of(request)
+    services.remove_member(user, selectors.yard_of(user, ident), member)
+    return HttpResponse(status=204)
 
 
 @hives.get("/{ident}", response={200: HivePage, **REFUSALS})

@@ -18,6 +18,7 @@ from sabaka_core.hive.whole import whole
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.show.shape import summary
 from sabaka_core.yard.against import Difference, against, seen
+from sabaka_core.yard.combs import CombLife, comb_lives
 from sabaka_core.yard.due import due
 from sabaka_core.yard.plan import BookPlan, Sums, as_planned
 from sabaka_core.yard.standing import combs_of, runs_of, standing, with_runs
@@ -61,6 +62,14 @@ class HiveCard(Schema):
     urgent: bool
 
 
+class MemberOut(Schema):
+    """Somebody in a yard."""
+
+    id: int
+    name: str
+    role: str
+
+
 class YardOut(Schema):
     """A yard with all its hives and what is due at them."""
 
@@ -68,7 +77,7 @@ class YardOut(Schema):
     name: str
     place: str
     role: str
-    members: list[str]
+    members: list[MemberOut]
     feed: bool
     hives: list[HiveCard]
     due: list[DueOut]
@@ -114,6 +123,7 @@ class HivePage(Schema):
     comb_names: dict[str, str]
     visits: list[VisitOut]
     more: int
+    combs: list[CombLife]
     due: list[DueOut]
 
 
@@ -128,7 +138,10 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         mine = _due(hive, visits, plan, today)
         wanted += mine
         cards.append(_card(hive, visits, plan, mine, today))
-    members = [member.user.first_name or member.user.username for member in yard.members.select_related("user")]
+    members = [
+        MemberOut(id=member.pk, name=member.user.first_name or member.user.username, role=member.role)
+        for member in yard.members.select_related("user").order_by("pk")
+    ]
     wanted.sort(key=lambda each: (not each.overdue, each.day, each.name))
     return YardOut(
         id=yard.id,
@@ -236,8 +249,15 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         comb_names={kind.id: kind.name for kind in stands.comb_types},
         visits=_visits(validate_hive(hive.document), entries, visits, plan),
         more=max(hive.visits.count() - len(entries), 0),
+        combs=list(_lives(hive, today)),
         due=_due(hive, visits, plan, today),
     )
+
+
+def _lives(hive: BuiltHive, today: date) -> tuple[CombLife, ...]:
+    """Combs by all the visits there are: a life is longer than a page."""
+    visits = visits_in(hive.visits.all())
+    return comb_lives(validate_hive(hive.document), hive.built_on.isoformat(), visits, today.isoformat())
 
 
 def _visits(

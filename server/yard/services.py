@@ -47,6 +47,50 @@ def make_yard(user: User, name: str, place: str = "") -> Yard:
     return yard
 
 
+def add_member(user: User, yard: Yard, name: str, role: str) -> Member:
+    """Lets somebody into a yard, or gives him another part in it.
+
+    Raises:
+        InfeasibleError: this member isn't its keeper, or would leave it without one.
+        ParameterError: nobody has an account of that name.
+    """
+    _keeper_only(user, yard)
+    other = User.objects.filter(username__iexact=name.strip()).first()
+    if other is None:
+        raise ParameterError("name", name, "Nobody here has an account of that name.", "no-such-account")
+    if role != Member.Role.KEEPER:
+        _leaves_a_keeper(yard, other)
+    member, _ = Member.objects.update_or_create(yard=yard, user=other, defaults={"role": role})
+    return member
+
+
+def remove_member(user: User, yard: Yard, member: int) -> None:
+    """Takes somebody out of a yard; what he wrote stays.
+
+    Raises:
+        Http404: no such member.
+        InfeasibleError: this member isn't its keeper, or would leave it without one.
+    """
+    found = Member.objects.filter(yard=yard, pk=member).select_related("user").first()
+    if found is None:
+        raise Http404
+    if found.user_id != user.pk:
+        _keeper_only(user, yard)
+    _leaves_a_keeper(yard, found.user)
+    found.delete()
+
+
+def _keeper_only(user: User, yard: Yard) -> None:
+    if role_in(user, yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard says who is in it.")
+
+
+def _leaves_a_keeper(yard: Yard, other: User) -> None:
+    keepers = yard.members.filter(role=Member.Role.KEEPER)
+    if not keepers.exclude(user=other).exists():
+        raise InfeasibleError("A yard needs a keeper.", "Make somebody else its keeper first.")
+
+
 def renew_feed(user: User, yard: Yard) -> str:
     """Gives a yard's calendar a new secret address; the one before leads nowhere any more.
 

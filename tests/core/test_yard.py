@@ -18,6 +18,7 @@ from sabaka_core.hive.context import Context
 from sabaka_core.season.asked import year_in
 from sabaka_core.yard.against import against, reach_mm, seen
 from sabaka_core.yard.checks import Before, check_visit
+from sabaka_core.yard.combs import comb_lives
 from sabaka_core.yard.due import due
 from sabaka_core.yard.entered import entered
 from sabaka_core.yard.plan import as_planned, book_plan, planned_run
@@ -220,6 +221,35 @@ def numbered_items(items: tuple[Any, ...]) -> tuple[Any, ...]:
     return tuple(
         i.model_copy(update={"id": f"c{n}"}) if isinstance(i, Comb) else i for n, i in enumerate(items, start=1)
     )
+
+
+class CombsByAge(TestCase):
+    """Hand checks."""
+
+    def test_a_comb_keeps_its_number_and_its_years_wherever_it_hangs(self) -> None:
+        """Built on 1 March 2023; c2 is moved to the end and c90 put in on 1 June 2025; looked at on 1 June 2026."""
+        hive = built()
+        (run,) = runs_of(hive)
+        brood = changed(run, c2={"contents": "brood"}, c3={"contents": "brood"})
+        second = next(comb for comb in run.combs if comb.id == "c2")
+        new = second.model_copy(update={"id": "c90", "contents": "empty"})
+        at = run.items.index(run.combs[-1]) + 1
+        items = [item for item in brood.items if getattr(item, "id", "") != "c2"]
+        moved = brood.model_copy(update={"items": (*items[: at - 1], second, new, *items[at - 1 :])})
+        visits = (
+            visit(hive, "2024-06-01T10:00", found=(brood,)),
+            visit(hive, "2025-06-01T10:00", found=(brood,), left=(moved,), honey=(HoneyTaken(comb="c9", kg=1.5),)),
+            visit(hive, "2026-05-01T10:00", found=(moved,), honey=(HoneyTaken(comb="c9", kg=1.0),)),
+        )
+        lives = {life.comb: life for life in comb_lives(hive, "2023-03-01", visits, "2026-06-01")}
+        self.assertEqual(set(lives), {comb.id for comb in moved.combs})
+        self.assertEqual((lives["c2"].since, lives["c2"].brood, lives["c2"].seen), ("2023-03-01", 2, 3))
+        # 1,188 days are 3.25 years.
+        self.assertAlmostEqual(lives["c2"].years, 1188 / 365.25, places=2)
+        self.assertTrue(lives["c2"].old)
+        self.assertEqual((lives["c90"].since, lives["c90"].old), ("2025-06-01", False))
+        self.assertEqual((lives["c9"].honey_kg, lives["c9"].old), (2.5, False))
+        self.assertGreater(lives["c2"].number, lives["c3"].number)
 
 
 class WhatIsDue(TestCase):

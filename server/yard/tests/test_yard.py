@@ -175,6 +175,8 @@ class WhoseYards(YardCase):
             ("delete", f"/api/hives/{self.hive.id}/visits/{visit.id}", None),
             ("post", f"/api/hives/{self.hive.id}/done", {"key": "x"}),
             ("get", f"/api/yards/{self.yard.id}/cards.pdf", None),
+            ("post", f"/api/yards/{self.yard.id}/members", {"name": "tern2"}),
+            ("delete", f"/api/yards/{self.yard.id}/members/{Member.objects.get().pk}", None),
             ("post", f"/api/yards/{self.yard.id}/feed", None),
         )
         for method, address, body in calls:
@@ -191,6 +193,7 @@ class WhoseYards(YardCase):
         known = {"/yards/", "/yards/built", "/yards/{ident}", "/yards/{ident}/hives", "/hives/{ident}"}
         known |= {"/hives/{ident}/visits/{visit}", "/hives/{ident}/done", "/feeds/{secret}.ics"}
         known |= {"/yards/{ident}/cards.pdf", "/yards/{ident}/feed"}
+        known |= {"/yards/{ident}/members", "/yards/{ident}/members/{member}"}
         there = {path.removeprefix("/api") for path in api.get_openapi_schema()["paths"]}
         self.assertEqual({path for path in there if path.startswith(("/yards", "/hives", "/feeds"))}, known)
 
@@ -206,6 +209,26 @@ class WhoseYards(YardCase):
         self.put({"at": self.at(20)})
         mine = VisitEntry.objects.get(author=self.wren)
         self.assertEqual(other.delete(f"/api/hives/{self.hive.id}/visits/{mine.id}").status_code, 422)
+
+    def test_a_keeper_says_who_is_in_it_and_one_always_stays(self) -> None:
+        address = f"/api/yards/{self.yard.id}/members"
+        self.assertEqual(self.client.post(address, {"name": "nobody"}, content_type=JSON).status_code, 422)
+        self.assertEqual(
+            self.client.post(address, {"name": "Tern2", "role": "helper"}, content_type=JSON).status_code, 204
+        )
+        other = Client()
+        other.force_login(self.tern)
+        self.assertEqual(other.post(address, {"name": "tern2", "role": "keeper"}, content_type=JSON).status_code, 422)
+        mine, his = (Member.objects.get(user=user) for user in (self.wren, self.tern))
+        self.assertEqual(other.delete(f"{address}/{mine.pk}").status_code, 422)
+        self.assertEqual(self.client.delete(f"{address}/{mine.pk}").status_code, 422)
+        answer = self.client.post(address, {"name": "wren2", "role": "looker"}, content_type=JSON)
+        self.assertEqual(answer.status_code, 422)
+        page = self.client.get(f"/api/yards/{self.yard.id}").json()
+        self.assertEqual([(m["name"], m["role"]) for m in page["members"]], [("wren2", "keeper"), ("tern2", "helper")])
+        # Whoever will may leave.
+        self.assertEqual(other.delete(f"{address}/{his.pk}").status_code, 204)
+        self.assertEqual(other.get(f"/api/yards/{self.yard.id}").status_code, 404)
 
     def test_a_name_of_another_hives_visit_is_no_way_in(self) -> None:
         ident = uuid4()

@@ -832,6 +832,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{ident}/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let In
+         * @description Let somebody who has an account into a yard, or give him another part in it.
+         */
+        post: operations["server_yard_api_let_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/members/{member}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Out
+         * @description Take somebody out of a yard, or leave it; what was written stays.
+         */
+        delete: operations["server_yard_api_put_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards/{ident}/cards.pdf": {
         parameters: {
             query?: never;
@@ -6614,6 +6654,18 @@ export interface components {
             urgent: boolean;
         };
         /**
+         * MemberOut
+         * @description Somebody in a yard.
+         */
+        MemberOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+        };
+        /**
          * YardOut
          * @description A yard with all its hives and what is due at them.
          */
@@ -6630,7 +6682,7 @@ export interface components {
             /** Role */
             role: string;
             /** Members */
-            members: string[];
+            members: components["schemas"]["MemberOut"][];
             /** Feed */
             feed: boolean;
             /** Hives */
@@ -6657,12 +6709,55 @@ export interface components {
             name?: string;
         };
         /**
+         * MemberIn
+         * @description Who is let into a yard, and as what.
+         */
+        MemberIn: {
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @default helper
+             * @enum {string}
+             */
+            role?: "keeper" | "helper" | "looker";
+        };
+        /**
          * FeedOut
          * @description Where a yard's calendar is fetched from.
          */
         FeedOut: {
             /** Address */
             address: string;
+        };
+        /**
+         * CombLife
+         * @description One comb that hangs in a hive now.
+         *
+         *     ``number`` is its place in the run, from the near end on; ``brood`` counts the visits that found brood on it, ``seen``
+         *     those that saw it at all; ``old`` says that it is due to be taken out, by its years.
+         */
+        CombLife: {
+            /** Comb */
+            comb: string;
+            /** Chamber */
+            chamber: string;
+            /** Number */
+            number: number;
+            /** Kind */
+            kind: string;
+            /** Since */
+            since: string;
+            /** Years */
+            years: number;
+            /** Brood */
+            brood: number;
+            /** Seen */
+            seen: number;
+            /** Honey Kg */
+            honey_kg: number;
+            /** Old */
+            old: boolean;
         };
         /**
          * CombMark
@@ -6760,6 +6855,8 @@ export interface components {
             visits: components["schemas"]["VisitOut"][];
             /** More */
             more: number;
+            /** Combs */
+            combs: components["schemas"]["CombLife"][];
             /** Due */
             due: components["schemas"]["DueOut"][];
         };
@@ -9479,6 +9576,141 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BuiltOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_let_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_put_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                member: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

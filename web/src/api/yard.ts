@@ -89,6 +89,16 @@ export function useYardChanges() {
         answered(client.POST("/api/hives/{ident}/done", { params: { path: { ident: hive } }, body: { key: due } })),
       onSuccess,
     }),
+    letIn: useMutation({
+      mutationFn: ({ yard, ...body }: { yard: string; name: string; role: "keeper" | "helper" | "looker" }) =>
+        answered(client.POST("/api/yards/{ident}/members", { params: { path: { ident: yard } }, body })),
+      onSuccess,
+    }),
+    putOut: useMutation({
+      mutationFn: ({ yard, member }: { yard: string; member: number }) =>
+        answered(client.DELETE("/api/yards/{ident}/members/{member}", { params: { path: { ident: yard, member } } })),
+      onSuccess,
+    }),
     renewFeed: useMutation({
       mutationFn: (yard: string) =>
         answered(client.POST("/api/yards/{ident}/feed", { params: { path: { ident: yard } } })),

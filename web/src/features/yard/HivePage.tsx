@@ -7,6 +7,7 @@ import { ago, dayWords, sentence, signed } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
+import { Tabs } from "../../ui/Tabs";
 import { giveUp, useQueue } from "./queue";
 import { Due } from "./YardPage";
 import { YardHeader } from "./YardHeader";
@@ -20,6 +21,7 @@ export function HivePage() {
   const hive = useBuiltHive(id);
   const [chosen, setChosen] = useState<string | null>(null);
   const [now] = useState(Date.now);
+  const [view, setView] = useState("rods");
   if (hive.isPending) return <p className="p-8">Opening …</p>;
   if (hive.isError)
     return (
@@ -68,7 +70,19 @@ export function HivePage() {
             Each visit a rod; down the page the year goes by. Dashed: where the plan has the nest end.
           </p>
           <Refused hive={page.id} />
-          <Rods page={page} chosen={shown?.id ?? null} onChoose={setChosen} />
+          <Tabs
+            label="Views"
+            at={view}
+            onAt={setView}
+            tabs={[
+              {
+                name: "rods",
+                title: "Rods",
+                panel: <Rods page={page} chosen={shown?.id ?? null} onChoose={setChosen} />,
+              },
+              { name: "combs", title: "Combs by age", panel: <Combs page={page} /> },
+            ]}
+          />
         </main>
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
           {shown ? <Seen page={page} visit={shown} /> : null}
@@ -127,6 +141,52 @@ function Rods({ page, chosen, onChoose }: { page: Page; chosen: string | null; o
             </li>
           ))}
       </ol>
+    </>
+  );
+}
+
+/** Every comb that hangs now, the oldest first: it keeps its number wherever it hangs. */
+function Combs({ page }: { page: Page }) {
+  const combs = [...page.combs].sort((a, b) => a.since.localeCompare(b.since));
+  return (
+    <>
+      <p className="soft my-2 text-xs">
+        A comb keeps its number when it moves. Old brood comb is taken out and melted after three years or so.
+      </p>
+      <table className="w-full" data-testid="combs">
+        <thead>
+          <tr className="soft text-left text-xs">
+            <th className="font-normal">comb</th>
+            <th className="font-normal">hangs</th>
+            <th className="font-normal">since</th>
+            <th className="text-right font-normal">years</th>
+            <th className="text-right font-normal">with brood</th>
+            <th className="text-right font-normal">honey, kg</th>
+          </tr>
+        </thead>
+        <tbody>
+          {combs.map((comb) => (
+            <tr
+              key={comb.comb}
+              className={`border-b border-[var(--line)] ${comb.old ? "font-semibold text-error" : ""}`}
+            >
+              <td>
+                {comb.comb} <span className="soft text-xs">{page.comb_names[comb.kind]}</span>
+              </td>
+              <td>
+                {page.stands.length > 1 ? `${comb.chamber.replaceAll("-", " ")}, ` : ""}
+                {comb.number}
+              </td>
+              <td>{dayWords(comb.since)}</td>
+              <td className="text-right">{comb.years.toFixed(1)}</td>
+              <td className="text-right">
+                {comb.brood} of {comb.seen}
+              </td>
+              <td className="text-right">{comb.honey_kg || ""}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </>
   );
 }

@@ -118,10 +118,94 @@ export function YardPage() {
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
           <h2 className="mb-2 text-xl">Due</h2>
           <Due due={page.due} />
+          <Members page={page} />
           <TakeAlong page={page} />
         </aside>
       </div>
     </>
+  );
+}
+
+const ROLES = { keeper: "keeper", helper: "helper, writes visits", looker: "looks on" } as const;
+type Role = keyof typeof ROLES;
+
+/** Who is in the yard; a keeper lets others in by the names of their accounts. */
+function Members({ page }: { page: YardOut }) {
+  const { letIn, putOut } = useYardChanges();
+  const [name, setName] = useState("");
+  const [role, setRole] = useState<Role>("helper");
+  const mine = page.role === "keeper";
+  return (
+    <section className="mt-6 border-t border-[var(--line)] pt-3" data-testid="members">
+      <h2 className="mb-1 text-xl">Who is here</h2>
+      <ul className="mb-2">
+        {page.members.map((member) => (
+          <li key={member.id} className="flex justify-between gap-3 py-0.5">
+            <span>
+              <span className="font-semibold">{member.name}</span>{" "}
+              <span className="soft">{ROLES[member.role as Role]}</span>
+            </span>
+            {mine ? (
+              <button
+                type="button"
+                className="underline underline-offset-4"
+                aria-label={`Take out of the yard: ${member.name}`}
+                onClick={() => {
+                  putOut.mutate({ yard: page.id, member: member.id });
+                }}
+              >
+                Take out
+              </button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      {mine ? (
+        <form
+          className="flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            letIn.mutate(
+              { yard: page.id, name, role },
+              {
+                onSuccess: () => {
+                  setName("");
+                },
+              },
+            );
+          }}
+        >
+          <label className="min-w-0 grow">
+            <span className="block text-xs">Name of an account</span>
+            <input
+              className="input input-sm w-full"
+              value={name}
+              onChange={(event) => {
+                setName(event.target.value);
+              }}
+            />
+          </label>
+          <select
+            aria-label="As what"
+            className="select select-sm w-44"
+            value={role}
+            onChange={(event) => {
+              setRole(event.target.value as Role);
+            }}
+          >
+            {Object.entries(ROLES).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+          <button type="submit" className="btn btn-sm" disabled={name.trim() === ""}>
+            Let in
+          </button>
+        </form>
+      ) : null}
+      <Problem id="members-problem">{letIn.error?.message ?? putOut.error?.message ?? null}</Problem>
+    </section>
   );
 }
 
