@@ -6734,8 +6734,8 @@ export interface components {
          * CombLife
          * @description One comb that hangs in a hive now.
          *
-         *     ``number`` is its place in the run, from the near end on; ``brood`` counts the visits that found brood on it, ``seen``
-         *     those that saw it at all; ``old`` says that it is due to be taken out, by its years.
+         *     ``number`` is its place in the run, from the near end on; ``brood`` counts the visits that found brood on it,
+         *     ``seen`` those that saw it at all; ``old`` says that it is due to be taken out, by its years.
          */
         CombLife: {
             /** Comb */
