@@ -53,7 +53,10 @@ class BoardFirst(BrowserCase):
         about.get_by_role("button", name="Set it by date").click()
         expect(about.get_by_label("From, month-day")).to_have_count(2)
         page.locator("select[data-path$='/dated/1/setting']").select_option("vent")
-        self.kept()
+        # The word on the screen is of the save before until this one begins.
+        self.eventually(
+            lambda: self.document("Grommet")["chambers"][0]["entrances"][0]["dated"][-1].get("setting") == "vent"
+        )
         hive = self.document("Grommet")
         chamber = hive["chambers"][0]
         put = chamber["run"]["items"][10]
