@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.kit.tables import table
 from sabaka_core.yard.plan import Sums
 from sabaka_core.yard.standing import with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
@@ -61,3 +62,32 @@ def against(actual: Sums, planned: Sums) -> tuple[Difference, ...]:
         Difference(name, getattr(actual, name), getattr(planned, name))
         for name in ("covered", "brood", "stores", "follower_mm")
     )
+
+
+# What is said of a number that is off; how far the nest reaches follows from the others.
+_SAID = {"covered": "bees", "brood": "brood", "stores": "stores"}
+
+
+def in_words(differences: Sequence[Difference]) -> str:
+    """How a visit stands against the plan, in a few words."""
+    most = table("yard")["like_planned"].number
+    off = [(_SAID[each.what], each.by) for each in differences if each.what in _SAID and each.by is not None]
+    said = [f"{name} {'less' if by < 0 else 'more'} than planned" for name, by in off if abs(by) > most]
+    return ", ".join(said) or "as planned"
+
+
+def line_through(planned: Sequence[Sums | None], at: int) -> tuple[float, float, float] | None:
+    """Where the plan has the nest end half way from the visit before, on the day, half way to the next visit [mm].
+
+    None where the plan says nothing of one of these days; before the first and after the last visit it goes straight.
+    """
+    on = _reach(planned, at)
+    before, after = (_reach(planned, other) if 0 <= other < len(planned) else on for other in (at - 1, at + 1))
+    if on is None or before is None or after is None:
+        return None
+    return (before + on) / _SIDES, on, (on + after) / _SIDES
+
+
+def _reach(planned: Sequence[Sums | None], at: int) -> float | None:
+    sums = planned[at]
+    return None if sums is None else sums.follower_mm

@@ -75,3 +75,8 @@ def comb_lives(built: Hive, built_on: str, visits: Sequence[Visit], today: str) 
                 )
             )
     return tuple(found)
+
+
+def old_comb_words() -> str:
+    """Why old combs are taken out, as the table says it."""
+    return table("yard")["comb_years"].why

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from sabaka_core.base.dates import YEAR, day_of_year, iso, ordinal
+from sabaka_core.base.dates import YEAR, day_of_year, iso, ordinal, short
 from sabaka_core.document.run import Comb
 from sabaka_core.kit.tables import Row, table
 from sabaka_core.yard.plan import BookPlan
@@ -58,11 +58,12 @@ def _of_entries(visits: Sequence[Visit]) -> Iterator[Due]:
         later = visits[number + 1 :]
         yield from _of_combs(visit, later)
         if visit.fed and not later:
-            candy = any(each.kind == "candy" for each in visit.fed)
-            yield _after(visit, "candy_eaten" if candy else "feed_taken", "entry")
+            yield _after(visit, "feed_taken")
+        if visit.queen == "put-in" and not later:
+            yield _after(visit, "candy_eaten")
         for index, each in enumerate(visit.treated):
             if each.out_on is not None and not any(seen.day >= each.out_on for seen in later):
-                why = f"{each.what} was put in on {visit.day}; its label says how long it stays."
+                why = f"Put in on {short(ordinal(visit.day))}; its label says how long it stays."
                 yield Due(f"{visit.at}-out-{index}", each.out_on, each.out_on, f"Take {each.what} out", why, "entry")
             if each.no_honey_until is not None and not any(seen.day >= each.no_honey_until for seen in later):
                 day, why = each.no_honey_until, "So the label of the treatment says: until then none is taken."
@@ -70,19 +71,19 @@ def _of_entries(visits: Sequence[Visit]) -> Iterator[Due]:
                     f"{visit.at}-honey-{index}", day, day, f"Honey may be taken again after {each.what}", why, "entry"
                 )
         if visit.queen == "not-seen" and not any(seen.queen in ("seen", "eggs") for seen in later):
-            yield _after(visit, "queen_again", "entry")
+            yield _after(visit, "queen_again")
 
 
 def _of_combs(visit: Visit, later: Sequence[Visit]) -> Iterator[Due]:
     if any(mark.queen_cells for mark in visit.marks) and not later:
-        yield _after(visit, "look_for_cells", "entry")
+        yield _after(visit, "look_for_cells")
     # A drone comb that was put in comes out with its brood, unless it has been taken out since.
     before = {comb.id for run in visit.found for comb in run.combs}
     for run in visit.left:
         for comb in run.combs:
             put_in = comb.role == "drone" and comb.id not in before
             if put_in and not any(_is_out(comb, seen) for seen in later):
-                yield _after(visit, "drone_comb_out", "entry", comb.id)
+                yield _after(visit, "drone_comb_out", comb.id)
 
 
 def _is_out(comb: Comb, visit: Visit) -> bool:
@@ -90,13 +91,13 @@ def _is_out(comb: Comb, visit: Visit) -> bool:
     return bool(after) and comb.id not in after
 
 
-def _after(visit: Visit, key: str, of: str, comb: str = "") -> Due:
+def _after(visit: Visit, key: str, comb: str = "") -> Due:
     row: Row = table("yard")[key]
     first, last = row.span
     start = ordinal(visit.day)
     words = f"{row.what}, comb {comb}" if comb else row.what
     name = f"{visit.at}-{key}" + (f"-{comb}" if comb else "")
-    return Due(name, iso(start + int(first)), iso(start + int(last)), words, row.why, of)
+    return Due(name, iso(start + int(first)), iso(start + int(last)), words, row.why, "entry")
 
 
 def _of_plan(visits: Sequence[Visit], plan: BookPlan, today: str) -> Iterator[Due]:

@@ -79,7 +79,7 @@ class Visit(DocumentPart):
 
     ``found`` is the run as it stood, ``left`` as it stands now; none of them says that it wasn't opened, or that it was
     left as it was found. ``planned`` tells that it was begun by what the plan says. ``zone_minutes`` is how far the
-    clock at the hive is ahead of universal time.
+    clock at the hive is ahead of universal time. A ``queen`` that is “put-in” came in a cage shut with candy.
     """
 
     at: Moment
@@ -92,7 +92,7 @@ class Visit(DocumentPart):
     left: Annotated[tuple[RunSeen, ...], Field(max_length=24)] = ()
     marks: Annotated[tuple[CombMark, ...], Field(max_length=500)] = ()
     covered: Annotated[float, Field(ge=0, le=200)] | None = None
-    queen: Literal["", "seen", "eggs", "not-seen"] = ""
+    queen: Literal["", "seen", "eggs", "not-seen", "put-in"] = ""
     temper: Literal["", "calm", "lively", "hot"] = ""
     bearding: bool = False
     bloom: Words = ""

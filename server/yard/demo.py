@@ -1,4 +1,4 @@
-"""The yard of Saltmarsh Row: seven hives, three who keep them, two years of visits up to the day of loading."""
+"""The yard of Saltmarsh Row: nine hives of seven systems, three who keep them, two years of visits up to the day of loading."""
 
 from __future__ import annotations
 
@@ -32,10 +32,12 @@ _OTHERS = (("tern", "Tern", Member.Role.HELPER), ("plover", "Plover", Member.Rol
 # Which hives stand there, by the name of their design: how many days ago they were built, how many days ago the last
 # visit was, and how their combs differ from the plan.
 _HIVES: tuple[tuple[str, int, int, int], ...] = (
+    ("Anchor", 460, 13, 1),
     ("Bowline", 730, 9, 0),
     ("Carrick", 700, 9, -1),
     ("Cleat", 640, 16, 1),
     ("Figure of Eight", 500, 31, 0),
+    ("Fisherman", 420, 10, -1),
     ("Granny", 380, 8, -2),
     ("Reef", 610, 12, 0),
     ("Sheepshank", 560, 9, -3),
@@ -54,7 +56,7 @@ def _in(day: date, days: int) -> str:
 # What else was done at the last visit, so that something is due in the week after the demo is loaded.
 _LAST: dict[str, Callable[[date], dict[str, object]]] = {
     "Bowline": lambda day: {"treated": (Treated(what="strips", out_on=_in(day, 11)),)},
-    "Carrick": lambda day: {"fed": (Fed(kind="candy", kg=0.3),)},
+    "Carrick": lambda day: {"queen": "put-in"},
     "Cleat": lambda day: {"treated": (Treated(what="thymol", out_on=_in(day, 14)),)},
     "Granny": lambda day: {"queen": "not-seen"},
     "Reef": lambda day: {"treated": (Treated(what="strips", out_on=_in(day, 15)),)},

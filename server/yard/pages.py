@@ -17,22 +17,17 @@ from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.show.shape import summary
-from sabaka_core.yard.against import Difference, against, seen
-from sabaka_core.yard.combs import CombLife, comb_lives
+from sabaka_core.yard.against import against, in_words, line_through, seen
+from sabaka_core.yard.combs import CombLife, comb_lives, old_comb_words
 from sabaka_core.yard.due import due
-from sabaka_core.yard.plan import BookPlan, Sums, as_planned
+from sabaka_core.yard.plan import BookPlan, as_planned
 from sabaka_core.yard.standing import combs_of, runs_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
 from server.yard.models import BuiltHive, VisitEntry, Yard
 from server.yard.selectors import entries_of, plan_of, visits_in
 
-# A visit is as planned where no number is further off than so many combs.
-_LIKE_PLANNED_COMBS = 1.5
-_CALLED = {"covered": "bees", "brood": "brood", "stores": "stores"}
 # What is due follows from so many visits.
 _LATELY = 8
-# Where the plan's line is known on a rod: its upper edge, the day, its lower edge.
-_EDGES = 3
 
 
 class DueOut(Schema):
@@ -50,13 +45,12 @@ class DueOut(Schema):
 
 
 class HiveCard(Schema):
-    """A hive of the yard as it was last seen; ``far`` is how far its length reaches [mm], walls taken in."""
+    """A hive of the yard as it was last seen."""
 
     id: UUID
     name: str
     words: Text
     last_at: str
-    visits: int
     rod: Drawing | None
     state: str
     urgent: bool
@@ -124,6 +118,7 @@ class HivePage(Schema):
     visits: list[VisitOut]
     more: int
     combs: list[CombLife]
+    combs_why: str
     due: list[DueOut]
 
 
@@ -176,8 +171,7 @@ def _card(
         name=hive.name,
         words=summary(whole(stands)),
         last_at=visits[-1].at if visits else "",
-        visits=hive.visits.count(),
-        rod=_rod(stands, [planned] * 3, f"{hive.name}, as last seen"),
+        rod=_rod(stands, line_through([planned], 0), f"{hive.name}, as last seen"),
         state=late or _state(stands, visits, plan),
         urgent=late is not None,
     )
@@ -191,22 +185,13 @@ def _state(built: Hive, visits: Sequence[Visit], plan: BookPlan | None) -> str:
     planned = plan.on(last.day) if plan is not None else None
     if planned is None:
         return "as seen: there is no plan of that day"
-    off = [each for each in against(seen(built, last), planned) if each.by is not None and _is_off(each)]
-    if not off:
-        return "as planned"
-    return ", ".join(f"{_CALLED[each.what]} {'less' if (each.by or 0) < 0 else 'more'} than planned" for each in off)
+    return in_words(against(seen(built, last), planned))
 
 
-def _is_off(each: Difference) -> bool:
-    return each.what in _CALLED and abs(each.by or 0.0) > _LIKE_PLANNED_COMBS
-
-
-def _rod(hive: Hive, planned: Sequence[Sums | None], title: str) -> Drawing | None:
-    """A hive's main chamber with the plan's line through it: at its upper edge, on the day, at its lower edge."""
-    reach = [sums.follower_mm for sums in planned if sums is not None and sums.follower_mm is not None]
+def _rod(hive: Hive, planned_mm: tuple[float, float, float] | None, title: str) -> Drawing | None:
+    """A hive's main chamber with the plan's line through it."""
     try:
-        a = analyse(hive, main_box(hive))
-        return seen_rod(a, (reach[0], reach[1], reach[2]) if len(reach) == _EDGES else None, title)
+        return seen_rod(analyse(hive, main_box(hive)), planned_mm, title)
     except SabakaError:
         return None
 
@@ -250,6 +235,7 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         visits=_visits(validate_hive(hive.document), entries, visits, plan),
         more=max(hive.visits.count() - len(entries), 0),
         combs=list(_lives(hive, today)),
+        combs_why=old_comb_words(),
         due=_due(hive, visits, plan, today),
     )
 
@@ -269,7 +255,6 @@ def _visits(
     for number, (entry, visit) in enumerate(zip(entries, visits, strict=True)):
         hive = with_runs(built, visit.found) if visit.found else standing(built, visits[:number])
         on = planned[number]
-        edges = [between(planned, number - 1, number), on, between(planned, number, number + 1)]
         author = entry.author
         found.append(
             VisitOut(
@@ -280,7 +265,7 @@ def _visits(
                 entry=visit,
                 combs=sum(len(run.combs) for run in visit.after) or len(combs_of(hive)),
                 honey_kg=round(visit.honey_kg, 2),
-                rod=_rod(hive, edges, f"Visit of {visit.at}"),
+                rod=_rod(hive, line_through(planned, number), f"Visit of {visit.at}"),
                 against=[
                     DifferenceOut(what=each.what, seen=each.seen, planned=each.planned, by=each.by)
                     for each in (against(seen(built, visit), on) if on is not None else ())
@@ -288,12 +273,3 @@ def _visits(
             )
         )
     return found
-
-
-def between(planned: Sequence[Sums | None], one: int, other: int) -> Sums | None:
-    """The plan half way between two visits; beyond the first and the last one their own."""
-    inside = [planned[index] for index in (one, other) if 0 <= index < len(planned)]
-    reach = [sums.follower_mm for sums in inside if sums is not None and sums.follower_mm is not None]
-    if not reach:
-        return None
-    return Sums(covered=None, brood=None, stores=None, follower_mm=sum(reach) / len(reach))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -59,14 +58,10 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
         raise Http404
     today = timezone.localdate()
     file = yard_calendar(
-        f"{yard.name}: due", str(yard.pk), [_event(each) for each in due_in(yard, today)], _count(today)
+        f"{yard.name}: due", str(yard.pk), [_event(each) for each in due_in(yard, today)], today.toordinal()
     )
     return HttpResponse(file, content_type="text/calendar; charset=utf-8")
 
 
 def _event(each: DueOut) -> Sent:
     return Sent(f"{each.hive}:{each.key}", ordinal(each.day), f"{each.name}: {each.words}", each.why)
-
-
-def _count(day: date) -> int:
-    return day.toordinal()

@@ -114,7 +114,7 @@ class PhoneInTheYard(BrowserCase):
         page.get_by_role("button", name="Done").click()
         expect(page.get_by_test_id("rods").locator("li")).to_have_count(1)
         page.get_by_role("link", name="Mend it").click()
-        page.get_by_role("button", name="Undo").is_disabled()
+        expect(page.get_by_role("button", name="Undo")).to_be_disabled()
         page.get_by_role("button", name="190 kg").click()
         page.get_by_role("button", name="Back").click()
         page.get_by_role("button", name="More").click()

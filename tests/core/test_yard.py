@@ -16,12 +16,12 @@ from sabaka_core.document.run import Comb, Follower, Gap
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.hive.context import Context
 from sabaka_core.season.asked import year_in
-from sabaka_core.yard.against import against, reach_mm, seen
+from sabaka_core.yard.against import against, in_words, line_through, reach_mm, seen
 from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.combs import comb_lives
 from sabaka_core.yard.due import due
 from sabaka_core.yard.entered import entered
-from sabaka_core.yard.plan import as_planned, book_plan, planned_run
+from sabaka_core.yard.plan import Sums, as_planned, book_plan, planned_run
 from sabaka_core.yard.queens import colour_of
 from sabaka_core.yard.standing import combs_of, numbered, runs_of, standing
 from sabaka_core.yard.visit import CombMark, Fed, HoneyTaken, RunSeen, Treated, Visit
@@ -178,6 +178,21 @@ class PlanAndActual(TestCase):
         short = book.model_copy(update={"days": book.days[:10]})
         self.assertIsNone(short.on("2026-08-01"))
 
+    def test_said_in_words_by_combs(self) -> None:
+        """A comb and a half is as planned; two less brood is less."""
+        plan = Sums(covered=8.0, brood=6.0, stores=4.0, follower_mm=500.0)
+        same = Sums(covered=6.5, brood=6.0, stores=5.5, follower_mm=700.0)
+        less = Sums(covered=None, brood=4.0, stores=7.0, follower_mm=500.0)
+        self.assertEqual(in_words(against(same, plan)), "as planned")
+        self.assertEqual(in_words(against(less, plan)), "brood less than planned, stores more than planned")
+
+    def test_the_rods_of_a_year_make_one_line(self) -> None:
+        """500, 600 and 800 mm: a rod ends where the next begins, half way; at both ends it goes straight."""
+        year = [Sums(covered=None, brood=None, stores=None, follower_mm=mm) for mm in (500.0, 600.0, 800.0)]
+        lines = [line_through(year, at) for at in range(3)]
+        self.assertEqual(lines, [(500.0, 500.0, 550.0), (550.0, 600.0, 700.0), (700.0, 800.0, 800.0)])
+        self.assertIsNone(line_through([year[0], None], 0))
+
     def test_begun_as_planned_it_differs_from_the_plan_by_what_isnt_hung_yet(self) -> None:
         for name in ("sloped-top-bar", "long-shallow", "side-by-side"):
             hive = built(name)
@@ -287,9 +302,14 @@ class WhatIsDue(TestCase):
     def test_treatments_candy_cells_and_queens(self) -> None:
         treated = Treated(what="strips", out_on="2026-07-07", no_honey_until="2026-08-01")
         said = self.words(visit(self.hive, treated=(treated,), queen="not-seen", fed=(Fed(kind="candy", kg=0.1),)))
+        put_in = self.words(visit(self.hive, queen="put-in"))
         self.assertEqual(said["Take strips out"], ("2026-07-07", "2026-07-07"))
         self.assertEqual(said["Honey may be taken again after strips"][0], "2026-08-01")
-        self.assertEqual(said["Look whether the candy is eaten and the queen is out"], ("2026-05-27", "2026-05-28"))
+        caged = "Look whether the candy of the cage is eaten and the queen is out"
+        self.assertEqual(put_in[caged], ("2026-05-27", "2026-05-28"))
+        # Candy that is fed has no queen behind it.
+        self.assertNotIn(caged, said)
+        self.assertEqual(said["Look whether the feed is taken"], ("2026-05-31", "2026-06-02"))
         self.assertEqual(said["No queen was seen and no eggs: look for eggs"], ("2026-06-02", "2026-06-05"))
         cells = self.words(visit(self.hive, marks=(CombMark(comb="c4", queen_cells=3),)))
         self.assertEqual(cells["Queen cells were seen: look again"], ("2026-06-01", "2026-06-03"))

@@ -26,7 +26,7 @@ class DemoYard(TestCase):
         self.assertGreater(written, 150)
         self.assertEqual(load_yard(keeper, today), 0)
         hives = list(BuiltHive.objects.all())
-        self.assertEqual(len({hive.design.system for hive in hives if hive.design}), 5)
+        self.assertEqual(len({hive.design.system for hive in hives if hive.design}), 7)
         for hive in hives:
             built, visits = validate_hive(hive.document), visits_in(hive.visits.all())
             self.assertEqual([visit.at for visit in visits], sorted(visit.at for visit in visits))

@@ -108,7 +108,7 @@ class Visits(YardCase):
         self.assertAlmostEqual(by_name["covered"]["seen"] - by_name["covered"]["planned"], by_name["covered"]["by"])
 
     def test_what_is_due_can_be_ticked_off(self) -> None:
-        self.put({"at": self.at(50), "found": self.runs(), "fed": [{"kind": "candy", "kg": 0.2}]})
+        self.put({"at": self.at(50), "found": self.runs(), "queen": "put-in"})
         page = self.client.get(f"/api/yards/{self.yard.id}").json()
         candy = next(each for each in page["due"] if "candy" in each["words"])
         self.assertTrue(candy["overdue"])

@@ -6632,7 +6632,7 @@ export interface components {
         };
         /**
          * HiveCard
-         * @description A hive of the yard as it was last seen; ``far`` is how far its length reaches [mm], walls taken in.
+         * @description A hive of the yard as it was last seen.
          */
         HiveCard: {
             /**
@@ -6645,8 +6645,6 @@ export interface components {
             words: components["schemas"]["Text"];
             /** Last At */
             last_at: string;
-            /** Visits */
-            visits: number;
             rod: components["schemas"]["Drawing"] | null;
             /** State */
             state: string;
@@ -6857,6 +6855,8 @@ export interface components {
             more: number;
             /** Combs */
             combs: components["schemas"]["CombLife"][];
+            /** Combs Why */
+            combs_why: string;
             /** Due */
             due: components["schemas"]["DueOut"][];
         };
@@ -6918,7 +6918,7 @@ export interface components {
          *
          *     ``found`` is the run as it stood, ``left`` as it stands now; none of them says that it wasn't opened, or that it was
          *     left as it was found. ``planned`` tells that it was begun by what the plan says. ``zone_minutes`` is how far the
-         *     clock at the hive is ahead of universal time.
+         *     clock at the hive is ahead of universal time. A ``queen`` that is “put-in” came in a cage shut with candy.
          */
         Visit: {
             /** At */
@@ -6970,7 +6970,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            queen?: "" | "seen" | "eggs" | "not-seen";
+            queen?: "" | "seen" | "eggs" | "not-seen" | "put-in";
             /**
              * Temper
              * @default

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
-import { fromDevice, ontoDevice } from "../lib/device";
+import { fromDevice, offDevice, ontoDevice } from "../lib/device";
 import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
@@ -86,7 +86,15 @@ export function useEntering({ stay = false } = {}) {
       onSuccess: settle,
     }),
     demo: useMutation({ mutationFn: () => answered(client.POST("/api/demo")), onSuccess: settle }),
-    signOut: useMutation({ mutationFn: () => answered(client.POST("/api/sign-out")), onSuccess: settle }),
+    signOut: useMutation({
+      mutationFn: () => answered(client.POST("/api/sign-out")),
+      onSuccess: (me: Me) => {
+        settle(me);
+        offDevice(ME);
+        // Yards and hives that were opened go from the device; what is still to be sent stays in its own place.
+        void import("idb-keyval").then(({ clear }) => clear()).catch(() => undefined);
+      },
+    }),
   };
 }
 

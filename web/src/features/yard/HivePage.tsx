@@ -12,6 +12,7 @@ import { giveUp, useQueue } from "./queue";
 import { Due } from "./YardPage";
 import { YardHeader } from "./YardHeader";
 
+const QUEEN = { seen: "queen seen", eggs: "eggs", "not-seen": "no queen seen", "put-in": "queen put in" } as const;
 const CALLED: Record<string, string> = { covered: "Combs covered", brood: "Brood", stores: "Stores" };
 
 /** One hive: each visit a rod, the year going down the page, the plan's nest end as a line through it. */
@@ -117,6 +118,7 @@ function Rods({ page, chosen, onChoose }: { page: Page; chosen: string | null; o
             ))
           : null}
       </div>
+      {page.more > 0 ? <p className="soft mb-2">{page.more} earlier visits are kept and not shown here.</p> : null}
       <ol data-testid="rods">
         {page.visits
           .filter((visit) => yearOf(visit) === shown)
@@ -150,9 +152,7 @@ function Combs({ page }: { page: Page }) {
   const combs = [...page.combs].sort((a, b) => a.since.localeCompare(b.since));
   return (
     <>
-      <p className="soft my-2 text-xs">
-        A comb keeps its number when it moves. Old brood comb is taken out and melted after three years or so.
-      </p>
+      <p className="soft my-2 text-xs">A comb keeps its number when it moves. {page.combs_why}</p>
       <table className="w-full" data-testid="combs">
         <thead>
           <tr className="soft text-left text-xs">
@@ -199,7 +199,7 @@ function yearOf(visit: VisitOut): string {
 function inShort(visit: VisitOut): string {
   const { entry } = visit;
   const said = [`${String(visit.combs)} combs`];
-  if (entry.queen) said.push({ seen: "queen seen", eggs: "eggs", "not-seen": "no queen seen" }[entry.queen]);
+  if (entry.queen) said.push(QUEEN[entry.queen]);
   if (visit.honey_kg > 0) said.push(`${String(visit.honey_kg)} kg taken`);
   for (const each of entry.fed ?? []) said.push(`${String(each.kg)} kg ${each.kind} fed`);
   for (const each of entry.treated ?? []) said.push(each.what);

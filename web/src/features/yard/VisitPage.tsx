@@ -22,8 +22,14 @@ import {
 } from "./entry";
 import { giveUp, keepVisit, useQueue, type Waiting } from "./queue";
 
-const NEXT_QUEEN = { "": "seen", seen: "eggs", eggs: "not-seen", "not-seen": "" } as const;
-const QUEEN_WORDS = { "": "Queen", seen: "Queen seen", eggs: "Eggs seen", "not-seen": "No queen" } as const;
+const NEXT_QUEEN = { "": "seen", seen: "eggs", eggs: "not-seen", "not-seen": "put-in", "put-in": "" } as const;
+const QUEEN_WORDS = {
+  "": "Queen",
+  seen: "Queen seen",
+  eggs: "Eggs seen",
+  "not-seen": "No queen",
+  "put-in": "Queen put in",
+} as const;
 
 /** A visit, written standing at the hive with one gloved thumb. */
 export function VisitPage() {
