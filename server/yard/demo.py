@@ -1,4 +1,4 @@
-"""The yard of Saltmarsh Row: nine hives of seven systems, three who keep them, two years of visits up to the day of loading."""
+"""The yard of Saltmarsh Row: nine hives of seven systems, three who keep them, two years of visits up to today."""
 
 from __future__ import annotations
 
