@@ -20,6 +20,7 @@ from urllib.request import HTTPCookieProcessor, Request, build_opener
 
 from benchmarks.building import building_speed
 from benchmarks.measure import show, timed, yardstick
+from benchmarks.yard import yard_speed
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -366,6 +367,7 @@ def main() -> int:
     with server():
         over_http(yard)
         in_the_browser(yard)
+    yard_speed(yard)
     return 0
 
 

@@ -11,14 +11,12 @@ from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Polyline, Sh
 _OUT_MM, _ROOM_MM = 10.0, 16.0
 
 
-def seen_rod(a: Analysis, planned_mm: tuple[float, float, float] | None, title: str) -> Drawing:
-    """A chamber's run as it was seen; y has no scale.
+# Where the plan's nest ends at the upper edge of a rod, on its day, and at the lower edge [mm].
+PlannedEnd = tuple[float, float, float]
 
-    Args:
-        a: the chamber.
-        planned_mm: where the plan's nest ends at the upper edge, on the day, and at the lower edge, so that the rods of
-            a year make one line.
-    """
+
+def seen_rod(a: Analysis, planned_mm: PlannedEnd | None, title: str) -> Drawing:
+    """A chamber's run as it was seen, the plan's line over it; y has no scale."""
     end, length = a.end_mm, a.run_mm
     shapes: list[Shape] = [
         rectangle("gap", 0, 0, length, STRIP_MM),
@@ -34,11 +32,17 @@ def seen_rod(a: Analysis, planned_mm: tuple[float, float, float] | None, title: 
         shapes.append(Circle(layer=layer, x_mm=placed_entrance.middle_mm, y_mm=STRIP_MM, radius_mm=6.0))
     top, foot = -_ROOM_MM, STRIP_MM + _ROOM_MM
     if planned_mm is not None:
-        above, on, below = planned_mm
-        shapes.append(Polyline(layer="planned", points=((above, top), (on, STRIP_MM / 2), (below, foot))))
+        shapes.append(planned_line(planned_mm))
     return Drawing(
         name="seen",
         title=title,
         extent=Box(left_mm=-end, top_mm=top, right_mm=length + end, bottom_mm=foot),
         shapes=tuple(shapes),
     )
+
+
+def planned_line(planned_mm: PlannedEnd) -> Polyline:
+    """The plan's line through one rod; the rods of a year make one line."""
+    above, on, below = planned_mm
+    top, foot = -_ROOM_MM, STRIP_MM + _ROOM_MM
+    return Polyline(layer="planned", points=((above, top), (on, STRIP_MM / 2), (below, foot)))

@@ -5,6 +5,8 @@ It is made once, when the hive is built, and lies on the keeper's device: nothin
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
+
 from sabaka_core.base.dates import YEAR, day_of_year, ordinal
 from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
@@ -29,12 +31,17 @@ class Sums(Value):
 
 
 class PlannedStep(Value):
-    """One thing that the plan asks for, on a day counted from the plan's first."""
+    """One thing that the plan asks for, on a day counted from the plan's first.
+
+    ``bring`` is what to bring for it; one that is asked for ``once`` doesn't come round in the next year.
+    """
 
     after: int
     kind: str
     words: str
     why: str
+    bring: str = ""
+    once: bool = False
 
 
 class BookPlan(Value):
@@ -51,10 +58,7 @@ class BookPlan(Value):
 
     def place_of(self, day: str) -> int | None:
         """Which day of the plan a day is; in another year the same day of the year. None where it has no such day."""
-        index = ordinal(day) - self.first
-        if not 0 <= index < len(self.days):
-            index = (day_of_year(ordinal(day)) - day_of_year(self.first)) % YEAR
-        return index if index < len(self.days) else None
+        return place_in(len(self.days), self.first, day)
 
     def on(self, day: str) -> Sums | None:
         """What the plan says of a day."""
@@ -62,18 +66,36 @@ class BookPlan(Value):
         return None if place is None else self.days[place]
 
 
-def book_plan(plan: Plan) -> BookPlan:
-    """A year's plan, as the book keeps it."""
+def place_in(days: int, first: int, day: str) -> int | None:
+    """Which of a plan's days a day is, as :meth:`BookPlan.place_of` says it.
+
+    Args:
+        days, first: how many days the plan has, and its first one [ordinal].
+    """
+    index = ordinal(day) - first
+    if not 0 <= index < days:
+        index = (day_of_year(ordinal(day)) - day_of_year(first)) % YEAR
+    return index if index < days else None
+
+
+def book_plan(plan: Plan, steps: Iterable[PlannedStep] | None = None) -> BookPlan:
+    """A year's plan, as the book keeps it.
+
+    Args:
+        steps: what is to be done in it; what its visits ask for where nothing else is said.
+    """
     return BookPlan(
         first=plan.days[0].day,
         days=tuple(_sums(plan, index) for index in range(len(plan.days))),
         combs=tuple(_letters(planned_run(plan, index)) for index in range(len(plan.days))),
-        steps=tuple(
-            PlannedStep(after=visit.day - plan.days[0].day, kind=step.kind, words=step.words, why=step.why)
-            for visit in plan.visits
-            for step in visit.steps
-        ),
+        steps=tuple(_of_visits(plan) if steps is None else steps),
     )
+
+
+def _of_visits(plan: Plan) -> Iterator[PlannedStep]:
+    for visit in plan.visits:
+        for step in visit.steps:
+            yield PlannedStep(after=visit.day - plan.days[0].day, kind=step.kind, words=step.words, why=step.why)
 
 
 def _sums(plan: Plan, index: int) -> Sums:

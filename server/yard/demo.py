@@ -21,6 +21,7 @@ from sabaka_core.yard.plan import BookPlan, as_planned
 from sabaka_core.yard.standing import with_runs
 from sabaka_core.yard.visit import CombMark, Fed, HoneyTaken, Mites, RunSeen, Treated, Visit
 from server.designs.models import Design
+from server.yard.cards import make_card
 from server.yard.models import BuiltHive, Member, VisitEntry, Yard
 from server.yard.selectors import plan_of
 from server.yard.services import build_hive, make_yard
@@ -108,7 +109,8 @@ def _hive(yard: Yard, keeper: User, helpers: list[User], row: tuple[str, int, in
         for number, visit in enumerate(visits)
     )
     hive.stands = dump_hive(story.stands)
-    hive.save(update_fields=["stands"])
+    hive.card = make_card(hive).model_dump(mode="json")
+    hive.save(update_fields=["stands", "card"])
     return len(visits)
 
 

@@ -50,6 +50,7 @@ class BuiltHive(models.Model):
 
     ``document`` is the design's revision that it was built from, its combs numbered; ``plan`` the year that was planned
     for it. ``stands`` is the document as the last visit left it, and ``done`` the keys of what was ticked off.
+    ``card`` is what the yard's page says of it (server/yard/cards.py), none where that has to be made anew.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -62,6 +63,7 @@ class BuiltHive(models.Model):
     plan = models.JSONField(null=True)
     stands = models.JSONField()
     done = models.JSONField(default=list)
+    card = models.JSONField(null=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

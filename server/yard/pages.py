@@ -9,25 +9,21 @@ from uuid import UUID
 from ninja import Schema
 
 from sabaka_core import validate_hive
-from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text
 from sabaka_core.document.hive import Hive
-from sabaka_core.drawing.yard import seen_rod
-from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.drawing.yard import planned_line
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.show.shape import summary
-from sabaka_core.yard.against import against, in_words, line_through, seen
+from sabaka_core.yard.against import against, line_through, seen
+from sabaka_core.yard.carry import Carry, carry
 from sabaka_core.yard.combs import CombLife, comb_lives, old_comb_words
-from sabaka_core.yard.due import due
 from sabaka_core.yard.plan import BookPlan, as_planned
 from sabaka_core.yard.standing import combs_of, runs_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
+from server.yard.cards import Card, card_of, cards_of, rod_of
 from server.yard.models import BuiltHive, VisitEntry, Yard
 from server.yard.selectors import entries_of, plan_of, visits_in
-
-# What is due follows from so many visits.
-_LATELY = 8
 
 
 class DueOut(Schema):
@@ -75,6 +71,7 @@ class YardOut(Schema):
     feed: bool
     hives: list[HiveCard]
     due: list[DueOut]
+    carry: list[Carry]
 
 
 class DifferenceOut(Schema):
@@ -120,19 +117,18 @@ class HivePage(Schema):
     combs: list[CombLife]
     combs_why: str
     due: list[DueOut]
+    carry: list[Carry]
 
 
 def yard_page(yard: Yard, role: str, today: date) -> YardOut:
     """A yard as it stands."""
     cards: list[HiveCard] = []
     wanted: list[DueOut] = []
-    for hive in yard.hives.order_by("name"):
-        entries = entries_of(hive, _LATELY)
-        visits = visits_in(entries)
-        plan = plan_of(hive)
-        mine = _due(hive, visits, plan, today)
+    found = cards_of(yard)
+    for hive, card in found:
+        mine = _due(hive, card, today)
         wanted += mine
-        cards.append(_card(hive, visits, plan, mine, today))
+        cards.append(_card(hive, card, mine, today))
     members = [
         MemberOut(id=member.pk, name=member.user.first_name or member.user.username, role=member.role)
         for member in yard.members.select_related("user").order_by("pk")
@@ -147,56 +143,42 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         feed=bool(yard.feed),
         hives=cards,
         due=wanted,
+        carry=list(_carried(found, today)),
     )
 
 
 def due_in(yard: Yard, today: date) -> list[DueOut]:
     """What is due at all hives of a yard."""
-    return [
-        each
-        for hive in yard.hives.order_by("name")
-        for each in _due(hive, visits_in(entries_of(hive, _LATELY)), plan_of(hive), today)
-    ]
+    return [each for hive, card in cards_of(yard) for each in _due(hive, card, today)]
 
 
-def _card(
-    hive: BuiltHive, visits: Sequence[Visit], plan: BookPlan | None, wanted: Sequence[DueOut], today: date
-) -> HiveCard:
-    stands = validate_hive(hive.stands)
-    planned = plan.on(today.isoformat()) if plan is not None and visits else None
+def carry_in(yard: Yard, today: date) -> tuple[Carry, ...]:
+    """What to carry for all that is due in a yard by a day."""
+    return _carried(cards_of(yard), today)
+
+
+def _carried(cards: Sequence[tuple[BuiltHive, Card]], today: date) -> tuple[Carry, ...]:
+    wanted = [(hive.name, each) for hive, card in cards for each in card.due(hive, today)]
+    return carry(wanted, today.isoformat())
+
+
+def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date) -> HiveCard:
     overdue = next((each for each in wanted if each.overdue), None)
-    late = None if overdue is None else f"overdue: {overdue.words}"
+    end, rod = card.planned_end(today), card.rod
+    if rod is not None and end is not None:
+        rod = rod.model_copy(update={"shapes": (*rod.shapes, planned_line(end))})
     return HiveCard(
         id=hive.id,
         name=hive.name,
-        words=summary(whole(stands)),
-        last_at=visits[-1].at if visits else "",
-        rod=_rod(stands, line_through([planned], 0), f"{hive.name}, as last seen"),
-        state=late or _state(stands, visits, plan),
-        urgent=late is not None,
+        words=card.words,
+        last_at=card.last_at,
+        rod=rod,
+        state=card.state if overdue is None else f"overdue: {overdue.words}",
+        urgent=overdue is not None,
     )
 
 
-def _state(built: Hive, visits: Sequence[Visit], plan: BookPlan | None) -> str:
-    """How the last visit that opened the hive stands against the plan, in a few words."""
-    last = next((visit for visit in reversed(visits) if visit.found), None)
-    if last is None:
-        return "not looked into yet"
-    planned = plan.on(last.day) if plan is not None else None
-    if planned is None:
-        return "as seen: there is no plan of that day"
-    return in_words(against(seen(built, last), planned))
-
-
-def _rod(hive: Hive, planned_mm: tuple[float, float, float] | None, title: str) -> Drawing | None:
-    """A hive's main chamber with the plan's line through it."""
-    try:
-        return seen_rod(analyse(hive, main_box(hive)), planned_mm, title)
-    except SabakaError:
-        return None
-
-
-def _due(hive: BuiltHive, visits: Sequence[Visit], plan: BookPlan | None, today: date) -> list[DueOut]:
+def _due(hive: BuiltHive, card: Card, today: date) -> list[DueOut]:
     now = today.isoformat()
     return [
         DueOut(
@@ -210,7 +192,7 @@ def _due(hive: BuiltHive, visits: Sequence[Visit], plan: BookPlan | None, today:
             of=each.of,
             overdue=each.is_overdue(now),
         )
-        for each in due(visits, plan, now, frozenset(hive.done))
+        for each in card.due(hive, today)
     ]
 
 
@@ -236,7 +218,8 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         more=max(hive.visits.count() - len(entries), 0),
         combs=list(_lives(hive, today)),
         combs_why=old_comb_words(),
-        due=_due(hive, visits, plan, today),
+        due=_due(hive, card_of(hive), today),
+        carry=list(carry_in(hive.yard, today)),
     )
 
 
@@ -265,7 +248,7 @@ def _visits(
                 entry=visit,
                 combs=sum(len(run.combs) for run in visit.after) or len(combs_of(hive)),
                 honey_kg=round(visit.honey_kg, 2),
-                rod=_rod(hive, line_through(planned, number), f"Visit of {visit.at}"),
+                rod=rod_of(hive, line_through(planned, number), f"Visit of {visit.at}"),
                 against=[
                     DifferenceOut(what=each.what, seen=each.seen, planned=each.planned, by=each.by)
                     for each in (against(seen(built, visit), on) if on is not None else ())

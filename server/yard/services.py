@@ -17,14 +17,14 @@ from sabaka_core.base.dates import minute
 from sabaka_core.base.errors import InfeasibleError, SabakaError
 from sabaka_core.base.texts import odd_character, odd_reason
 from sabaka_core.hive.context import Context
-from sabaka_core.season.asked import year_in
+from sabaka_core.show.book import planned_year
 from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.entered import entered
-from sabaka_core.yard.plan import book_plan
-from sabaka_core.yard.standing import numbered, standing
+from sabaka_core.yard.standing import numbered, standing, with_runs
 from sabaka_core.yard.visit import Visit
 from server.designs.models import Design
 from server.designs.weather import weathered
+from server.yard.cards import make_card
 from server.yard.models import BuiltHive, Member, VisitEntry, Yard
 from server.yard.selectors import hive_of, role_in, visits_in
 
@@ -144,7 +144,7 @@ def build_hive(user: User, yard: Yard, design: Design, built_on: date, name: str
 
 def _plan_of(owner: User, hive: Hive) -> dict[str, Any] | None:
     try:
-        return book_plan(year_in(Context(weathered(owner, hive)))).model_dump(mode="json")
+        return planned_year(Context(weathered(owner, hive))).model_dump(mode="json")
     except SabakaError:
         return None
 
@@ -178,9 +178,10 @@ def keep_visit(user: User, hive_id: UUID, ident: UUID, visit: Visit, now: dateti
         raise ParameterError("at", visit.at, f"{MOST_VISITS} visits to one hive: more aren’t kept.", "too-many-visits")
     built = validate_hive(hive.document)
     visit = entered(built, visit)
-    before = visits_in(hive.visits.filter(at__lte=visit.at))
+    later = hive.visits.filter(at__gt=visit.at).exists()
+    stood = standing(built, visits_in(hive.visits.filter(at__lte=visit.at))) if later else validate_hive(hive.stands)
     now_there = (now.astimezone(UTC) + timedelta(minutes=visit.zone_minutes)).strftime("%Y-%m-%dT%H:%M")
-    check_visit(visit, Before(built, hive.built_on.isoformat(), standing(built, before), now_there))
+    check_visit(visit, Before(built, hive.built_on.isoformat(), stood, now_there))
     entry = VisitEntry.objects.create(
         id=ident,
         hive=hive,
@@ -189,7 +190,8 @@ def keep_visit(user: User, hive_id: UUID, ident: UUID, visit: Visit, now: dateti
         entry=visit.model_dump(mode="json", exclude_none=True),
         beside=_is_beside(hive, visit),
     )
-    _stand(hive, built)
+    # What was written about an earlier day may be overruled by a later visit; the last one says how the hive stands.
+    _stand(hive, standing(built, visits_in(hive.visits.all())) if later else with_runs(stood, visit.after))
     return Kept(entry)
 
 
@@ -214,13 +216,14 @@ def take_back(user: User, hive_id: UUID, ident: UUID) -> None:
     if entry.author_id != user.pk and role_in(user, hive.yard) != Member.Role.KEEPER:
         raise InfeasibleError("Somebody else wrote that visit: only he or a keeper takes it back.")
     entry.delete()
-    _stand(hive, validate_hive(hive.document))
+    _stand(hive, standing(validate_hive(hive.document), visits_in(hive.visits.all())))
 
 
-def _stand(hive: BuiltHive, built: Hive) -> None:
-    """What the hive looks like after all its visits."""
-    hive.stands = dump_hive(standing(built, visits_in(hive.visits.all())))
-    hive.save(update_fields=["stands"])
+def _stand(hive: BuiltHive, stands: Hive) -> None:
+    """What the hive looks like after all its visits, and what the yard's page says of it."""
+    hive.stands = dump_hive(stands)
+    hive.card = make_card(hive).model_dump(mode="json")
+    hive.save(update_fields=["stands", "card"])
 
 
 def tick(user: User, hive_id: UUID, key: str) -> None:

@@ -19,7 +19,7 @@ from sabaka_core.season.asked import year_in
 from sabaka_core.yard.against import against, in_words, line_through, reach_mm, seen
 from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.combs import comb_lives
-from sabaka_core.yard.due import due
+from sabaka_core.yard.due import coming, due
 from sabaka_core.yard.entered import entered
 from sabaka_core.yard.plan import Sums, as_planned, book_plan, planned_run
 from sabaka_core.yard.queens import colour_of
@@ -280,7 +280,7 @@ class WhatIsDue(TestCase):
         (self.run,) = runs_of(self.hive)
 
     def words(self, *visits: Visit, today: str = "2026-05-27") -> dict[str, tuple[str, str]]:
-        return {each.words: (each.day, each.last) for each in due(visits, None, today)}
+        return {each.words: (each.day, each.last) for each in due(coming(visits, None), today)}
 
     def test_a_drone_comb_comes_out_before_day_24(self) -> None:
         """Put in on 26 May: capped brood is cut out between 16 and 18 June, and not on the 19th."""
@@ -295,7 +295,7 @@ class WhatIsDue(TestCase):
         self.assertIn(words, self.words(put_in, still))
         out = visit(self.hive, "2026-06-17T10:00", found=left, left=runs_of(self.hive))
         self.assertNotIn(words, self.words(put_in, out))
-        (item,) = due([put_in], None, "2026-06-19")
+        (item,) = due(coming([put_in], None), "2026-06-19")
         self.assertTrue(item.is_overdue("2026-06-19"))
         self.assertFalse(item.is_overdue("2026-06-18"))
 
@@ -321,13 +321,13 @@ class WhatIsDue(TestCase):
     @given(st.dates(date(2026, 3, 10), date(2027, 12, 1)))
     def test_the_plans_steps_since_the_last_visit_and_no_older_ones(self, today: date) -> None:
         plan, last = self.plan, today - timedelta(days=12)
-        found = due([visit(self.hive, f"{last.isoformat()}T10:00")], plan, today.isoformat())
+        found = due(coming([visit(self.hive, f"{last.isoformat()}T10:00")], plan), today.isoformat())
         for each in found:
             self.assertTrue(last.toordinal() < ordinal(each.day) <= today.toordinal() + 21)
         self.assertEqual(len({each.key for each in found}), len(found))
         done = frozenset(each.key for each in found[:1])
         self.assertEqual(
-            len(due([visit(self.hive, f"{last.isoformat()}T10:00")], plan, today.isoformat(), done)),
+            len(due(coming([visit(self.hive, f"{last.isoformat()}T10:00")], plan), today.isoformat(), done)),
             max(len(found) - 1, 0),
         )
 

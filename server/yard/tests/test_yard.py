@@ -144,7 +144,7 @@ class Building(YardCase):
         self.assertEqual(answer.status_code, 422)
 
     def test_a_hive_that_cant_be_planned_is_kept_all_the_same(self) -> None:
-        with patch("server.yard.services.year_in", side_effect=_cant_be_planned):
+        with patch("server.yard.services.planned_year", side_effect=_cant_be_planned):
             hive = build_hive(self.wren, self.yard, self.hive.design, self.day, "Unplanned")  # type: ignore[arg-type]
         self.assertIsNone(hive.plan)
         page = self.client.get(f"/api/hives/{hive.id}").json()

@@ -1,0 +1,55 @@
+"""The year of a hive as the yard book keeps it: what its season asks for, and its bees' moving in."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from sabaka_core.base.dates import ordinal
+from sabaka_core.base.errors import SabakaError
+from sabaka_core.hive.context import Context
+from sabaka_core.kit.chapter import Asked, Occasion
+from sabaka_core.kit.measure import written
+from sabaka_core.season.asked import year_in
+from sabaka_core.show.study import chapter
+from sabaka_core.yard.plan import BookPlan, PlannedStep, book_plan
+
+# Doings that say how a visit is made, not what is due; what to bring goes with what it is brought for.
+_CARRY, _HOW = "carry", frozenset({"carry", "way-in"})
+
+
+def planned_year(context: Context) -> BookPlan:
+    """The book's plan of a design's year.
+
+    Raises:
+        SabakaError: the year can't be planned as the design stands.
+    """
+    plan = context.once(year_in)
+    first = plan.days[0].day
+    steps = [*_steps(_agenda(context, "season"), first, once=False)]
+    if context.hive.moving is not None:
+        steps += _steps(_agenda(context, "moving"), first, once=True)
+    return book_plan(plan, steps)
+
+
+def _agenda(context: Context, study: str) -> tuple[Occasion, ...]:
+    try:
+        return chapter(context, study, Asked(parts=("agenda",))).agenda
+    except SabakaError:
+        return ()
+
+
+def _steps(agenda: tuple[Occasion, ...], first: int, once: bool) -> Iterator[PlannedStep]:
+    for occasion in agenda:
+        bring = ""
+        for doing in occasion.doings:
+            words = written(doing.words, "mm")
+            if doing.id == _CARRY:
+                bring = words.removeprefix("Bring ").rstrip(".")
+            if doing.id in _HOW:
+                continue
+            if doing.title:
+                words = f"{doing.title}: {words}"
+            why = " ".join(each for each in (doing.why, doing.caution) if each)
+            after = ordinal(occasion.day) - first
+            yield PlannedStep(after=after, kind=doing.id, words=words, why=why, bring=bring, once=once)
+            bring = ""
