@@ -8,6 +8,7 @@ from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, bands_of, foot, scale, series
 from sabaka_core.season.planned import DayRow, Plan
 
+COMBS_CHART = "season-combs"
 # A tick every four weeks; a point every other day.
 _TICK_DAYS = 28
 _STEP = 2
@@ -24,7 +25,7 @@ def combs_chart(plan: Plan, other: int | None = None, beside: tuple[str, Plan] |
     ]
     top = scale("combs", "combs", "number", (plan.peak_combs, *(n for n, _ in holds)))
     return _chart(
-        "season-combs",
+        COMBS_CHART,
         "Combs through the year",
         plan,
         (top,),

@@ -37,7 +37,10 @@ class Axis(Value):
 
 
 class Series(Value):
-    """One curve over the chart’s places; None where it has no value. ``now`` is what it is of the design as it is."""
+    """One curve over the chart’s places; None where it has no value. ``now`` is what it is of the design as it is.
+
+    ``dots`` are what was seen, each for itself: no line goes from one to the next.
+    """
 
     key: str
     name: str
@@ -45,6 +48,7 @@ class Series(Value):
     layer: SeriesLayer
     axis: str
     values: tuple[float | None, ...]
+    dots: bool = False
 
 
 class Band(Value):

@@ -7,8 +7,9 @@ from typing import Any
 
 from reportlab.graphics import renderSVG
 from reportlab.graphics.charts.lineplots import LinePlot
-from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
-from reportlab.lib.colors import Color, HexColor
+from reportlab.graphics.shapes import Circle, Drawing, Group, Line, Rect, String
+from reportlab.graphics.widgets.markers import makeMarker
+from reportlab.lib.colors import Color, HexColor, white
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from sabaka_core.base.quantity import Text, plain, text
@@ -21,7 +22,7 @@ Say = Callable[[Text], str]
 
 # Room for the scales beside the plot, what stands over it and under it [points].
 _SIDE, _HEAD, _FOOT, _KEY = 30.0, 10.0, 22.0, 11.0
-_SWATCH, _APART = 14.0, 12.0
+_SWATCH, _APART, _DOT = 14.0, 12.0, 4.5
 
 
 def chart_drawing(chart: Chart, wide: float, high: float, say: Say) -> Drawing:
@@ -90,6 +91,9 @@ def _curves(chart: Chart, axis: Axis, plot: _Plot, say: Say) -> LinePlot:
         made.lines[index].strokeColor = _colour(look)
         made.lines[index].strokeWidth = HAIR * look.width
         made.lines[index].strokeDashArray = list(dash(look)) or None
+        if series.dots:
+            made.lines[index].strokeColor = None
+            made.lines[index].symbol = makeMarker("Circle", size=_DOT, strokeColor=_colour(look), fillColor=white)
     _dress(made.xValueAxis, chart.foot, say, axis is chart.axes[0])
     _dress(made.yValueAxis, axis, say, axis.side != "none")
     made.xValueAxis.joinAxisMode = "bottom"
@@ -160,6 +164,10 @@ def _key(chart: Chart, wide: float, say: Say) -> _Key:
         y = order * _KEY + 4
         for series, said, x in row:
             look = looks()[series.layer]
-            group.add(_line((x, y + 2), (x + _SWATCH, y + 2), look))
+            group.add(
+                Circle(x + _SWATCH / 2, y + 2, _DOT / 2, strokeColor=_colour(look), fillColor=white)
+                if series.dots
+                else _line((x, y + 2), (x + _SWATCH, y + 2), look)
+            )
             group.add(_words(x + _SWATCH + 4, y, said, "start"))
     return _Key(group, len(rows) * _KEY)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.kit.tables import table
@@ -30,6 +31,22 @@ def seen(built: Hive, visit: Visit) -> Sums:
         brood=sides.get("brood", 0.0),
         stores=sides.get("honey", 0.0) + sides.get("nectar", 0.0),
         follower_mm=reach_mm(built, visit.found),
+    )
+
+
+class SeenDay(Value):
+    """What a visit found, on its day; ``hanging`` are the combs that hung in the hive when it was left."""
+
+    day: str
+    sums: Sums
+    hanging: int | None
+
+
+def seen_days(built: Hive, visits: Sequence[Visit]) -> tuple[SeenDay, ...]:
+    """What visits found, each on its day."""
+    return tuple(
+        SeenDay(day=visit.day, sums=seen(built, visit), hanging=sum(len(run.combs) for run in visit.after) or None)
+        for visit in visits
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from typing import Annotated, Any
+from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -14,10 +15,12 @@ from sabaka_core.edits.action import Pointer
 from sabaka_core.edits.held import outside_sizes
 from sabaka_core.hive.context import contexts
 from sabaka_core.kit.chapter import Asked, Chapter
+from sabaka_core.show.book import SEASON, with_seen
 from sabaka_core.show.study import chapters
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
 from server.problems import REFUSALS
+from server.yard.selectors import seen_of_design
 
 router = Router(auth=keeper_only)
 
@@ -26,7 +29,8 @@ class StudiesIn(Schema):
     """A design, and what is asked of which study, and which chamber is on the bench.
 
     ``held`` is what the keeper said last: mends leave it alone where they can. ``before`` is the design that it is
-    compared with.
+    compared with. ``built`` is the design on the shelf that this one is, so that what was seen in hives built from it
+    stands beside the plan.
     """
 
     document: dict[str, Any]
@@ -34,6 +38,7 @@ class StudiesIn(Schema):
     held: Annotated[list[Pointer], Field(max_length=8)] | None = None
     box: Annotated[int, Field(ge=0, le=24)] | None = None
     before: dict[str, Any] | None = None
+    built: UUID | None = None
 
 
 class StudiesOut(Schema):
@@ -51,6 +56,10 @@ def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     if payload.before is not None:
         context = context.beside(contexts.of(weathered(keeper_of(request), validate_hive(payload.before))))
     said = chapters(context, payload.asked, held)
+    season = said.get(SEASON)
+    if payload.built is not None and season is not None and season.charts:
+        name, seen = seen_of_design(keeper_of(request), payload.built)
+        said[SEASON] = with_seen(context, season, name, seen)
     # Written straight from the models: their values were validated when they were made.
     body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
     return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")

@@ -9,6 +9,9 @@ from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.http import Http404
 
+from sabaka_core import validate_hive
+from sabaka_core.base.dates import YEAR, iso, ordinal
+from sabaka_core.yard.against import SeenDay, seen_days
 from sabaka_core.yard.plan import BookPlan
 from sabaka_core.yard.visit import Visit
 from server.yard.models import BuiltHive, Member, VisitEntry, Yard
@@ -65,3 +68,14 @@ def visits_in(entries: Iterable[VisitEntry]) -> tuple[Visit, ...]:
 def plan_of(hive: BuiltHive) -> BookPlan | None:
     """The year that was planned for a hive; none where it couldn't be planned."""
     return BookPlan.model_validate(hive.plan) if hive.plan else None
+
+
+def seen_of_design(user: User, design: UUID) -> tuple[str, tuple[SeenDay, ...]]:
+    """What was seen in the last year in a hive that was built from a design, the one visited last; and its name."""
+    mine = BuiltHive.objects.filter(design_id=design, design__owner=user, yard__members__user=user)
+    last = VisitEntry.objects.filter(hive__in=mine).select_related("hive").order_by("-at").first()
+    if last is None:
+        return "", ()
+    since = iso(ordinal(last.at[:10]) - YEAR)
+    visits = visits_in(last.hive.visits.filter(at__gt=since))
+    return last.hive.name, seen_days(validate_hive(last.hive.document), visits)
