@@ -13,6 +13,7 @@ from ninja.parser import Parser
 from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from sabaka_core.document.load import parse_json
 from server.accounts.api import router as accounts
+from server.archive.api import router as archive
 from server.bench.api import router as bench
 from server.bench.moving import router as moving
 from server.bench.studies import router as studies
@@ -22,8 +23,10 @@ from server.designs.api import router as designs
 from server.designs.files import router as files
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
-from server.yard.api import hives
 from server.yard.api import router as yards
+from server.yard.hive_api import hives
+from server.yard.link_api import router as links
+from server.yard.link_api import shared
 from server.yard.papers import feeds
 from server.yard.papers import router as yard_papers
 
@@ -37,6 +40,7 @@ class BoundedParser(Parser):
 
 api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
 api.add_router("", accounts, tags=["accounts"])
+api.add_router("/account", archive, tags=["account"])
 api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/studies", studies, tags=["studies"])
 api.add_router("/jobs", jobs, tags=["jobs"])
@@ -49,6 +53,8 @@ api.add_router("/yards", yards, tags=["yard"])
 api.add_router("/yards", yard_papers, tags=["yard"])
 api.add_router("/hives", hives, tags=["yard"])
 api.add_router("/feeds", feeds, tags=["yard"])
+api.add_router("/links", links, tags=["yard"])
+api.add_router("/shared", shared, tags=["yard"])
 
 
 def refuse(request: HttpRequest, status: int, reason: str, problems: list[FieldProblem]) -> HttpResponse:

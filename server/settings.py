@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "server.accounts",
     "server.designs",
     "server.yard",
+    "server.archive",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -99,6 +100,9 @@ SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
 USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-gb"
+
+# Photos of the yard book; nothing serves them but the calls on them.
+MEDIA_ROOT = VAR / ("test-photos" if TESTING else "photos")
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 SESSION_COOKIE_HTTPONLY = True

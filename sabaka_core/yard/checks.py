@@ -17,7 +17,7 @@ from sabaka_core.yard.standing import combs_of, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
 
 # A run may come out longer than the box by so much: combs swell, and nobody measures in the yard [mm].
-_PLAY_MM = 3.0
+PLAY_MM = 3.0
 
 
 @dataclass(frozen=True)
@@ -90,7 +90,7 @@ def _runs(visit: Visit, before: Before) -> Iterator[FieldProblem]:
 def _fits(built: Hive, run: RunSeen, box: int, at: str) -> Iterator[FieldProblem]:
     hive = with_runs(built, [run])
     over = -lay_out(hive, hive.chambers[box]).leftover_mm
-    if over > _PLAY_MM:
+    if over > PLAY_MM:
         reason = f"Combs and followers take {over:.0f} mm more than there is: a follower stands in a comb."
         yield FieldProblem(f"{at}/items", reason, "run-too-long", f"{over:.0f} mm")
 

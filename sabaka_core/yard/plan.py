@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from sabaka_core.base.dates import YEAR, day_of_year, ordinal
+from sabaka_core.base.dates import YEAR, day_of_year, iso, ordinal
 from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Contents, RunItem
@@ -118,26 +118,52 @@ def _letters(items: tuple[RunItem, ...]) -> str:
     return "".join(item.contents[0] for item in items if isinstance(item, Comb))
 
 
+class PlannedDay(Value):
+    """What the plan has on the combs that hang in a hive, from a day on till the next one that is said."""
+
+    day: str
+    contents: dict[str, Contents]
+
+
+def plans_ahead(stands: Hive, plan: BookPlan, day: str, days: int) -> tuple[PlannedDay, ...]:
+    """What the plan has on the combs of the brood chamber on a day and those after it; days alike are said once.
+
+    Combs that the plan hasn't put in yet are empty; what it would put in besides isn't there until somebody does it.
+    """
+    box = main_box(stands)
+    run = stands.chambers[box].run
+    hung = [run.items[placed.index] for placed in analyse(stands, box).layout.nest_combs]
+    found: list[PlannedDay] = []
+    for number in range(days):
+        on = iso(ordinal(day) + number)
+        place = plan.place_of(on)
+        if place is None:
+            continue
+        letters = _aligned(plan.combs[place], len(hung), run.nest_at == "far")
+        contents = {comb.id: _CALLED[letter] for comb, letter in zip(hung, letters, strict=True)}
+        if not found or found[-1].contents != contents:
+            found.append(PlannedDay(day=on, contents=contents))
+    return tuple(found)
+
+
+def _aligned(letters: str, combs: int, from_far: bool) -> str:
+    """A plan's letters for so many combs. It begins at the entrance: at the far end where the nest sits there."""
+    aligned = letters[-combs:] if from_far and combs else letters[:combs]
+    missing = "e" * (combs - len(aligned))
+    return missing + aligned if from_far else aligned + missing
+
+
 def as_planned(stands: Hive, plan: BookPlan, day: str) -> RunSeen | None:
     """The run of the brood chamber as it stands, with what the plan has on its combs on a day.
 
-    Combs that the plan hasn't put in yet are empty; what it would put in besides isn't there until somebody does it.
     None where the plan says nothing of that day.
     """
-    place = plan.place_of(day)
-    if place is None:
+    ahead = plans_ahead(stands, plan, day, 1)
+    if not ahead:
         return None
-    box = main_box(stands)
-    hung = analyse(stands, box).layout.nest_combs
-    letters = plan.combs[place]
-    # The plan begins at the entrance: at the far end where the nest sits there.
-    chamber = stands.chambers[box]
-    aligned = letters[-len(hung) :] if chamber.run.nest_at == "far" else letters[: len(hung)]
-    missing = "e" * (len(hung) - len(aligned))
-    aligned = missing + aligned if chamber.run.nest_at == "far" else aligned + missing
-    said = {placed.index: _CALLED[letter] for placed, letter in zip(hung, aligned, strict=True)}
+    chamber, said = stands.chambers[main_box(stands)], ahead[0].contents
     items = (
-        item.model_copy(update={"contents": said[index]}) if index in said else item
-        for index, item in enumerate(chamber.run.items)
+        item.model_copy(update={"contents": said[item.id]}) if isinstance(item, Comb) and item.id in said else item
+        for item in chamber.run.items
     )
     return RunSeen(chamber=chamber.id, items=tuple(items))

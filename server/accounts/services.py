@@ -10,7 +10,7 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 
-from sabaka_core.base.errors import FieldProblem, ParameterError
+from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError
 from sabaka_core.base.texts import odd_character, odd_reason
 from server.designs.demo import DEMO_KEEPER, demo_keeper
 
@@ -83,3 +83,16 @@ def enter_demo(request: HttpRequest) -> User:
     user, _ = demo_keeper()
     login(request, user, backend=_BACKEND)
     return user
+
+
+def check_password_of(user: User, password: str) -> None:
+    """Makes sure that it is the account's own keeper who asks.
+
+    Raises:
+        InfeasibleError: it is the demo's account, which is nobody's own.
+        ParameterError: the password is another one.
+    """
+    if not user.has_usable_password():
+        raise InfeasibleError("This is the demo’s account: it stays. Make one of your own.")
+    if not user.check_password(password):
+        raise ParameterError("password", "", "That isn’t your password.", "no-match")

@@ -1,4 +1,4 @@
-"""Calls on the yard book."""
+"""Calls on yards: who is in them, which hives and colonies are, what is due."""
 
 from __future__ import annotations
 
@@ -13,15 +13,15 @@ from pydantic import Field
 
 from sabaka_core.base.dates import ordinal
 from sabaka_core.document.season import Day
-from sabaka_core.yard.visit import Visit
+from sabaka_core.yard.colony import Life
 from server.auth import keeper_of, keeper_only
 from server.designs.selectors import design_of
 from server.problems import REFUSALS
-from server.yard import selectors, services
-from server.yard.pages import HivePage, YardOut, hive_page, yard_page
+from server.yard import colonies, selectors, services
+from server.yard.asked import day_asked, written
+from server.yard.pages import YardOut, yard_page
 
 router = Router(auth=keeper_only)
-hives = Router(auth=keeper_only)
 
 
 class YardIn(Schema):
@@ -58,34 +58,11 @@ class BuiltOut(Schema):
     revision: int
 
 
-class KeptOut(Schema):
-    """A visit that is kept; ``beside`` another one of the same hour, ``again`` where it was kept before."""
-
-    id: UUID
-    at: str
-    beside: bool
-    again: bool
-
-
 class MemberIn(Schema):
     """Who is let into a yard, and as what."""
 
     name: Annotated[str, Field(max_length=80)]
     role: Literal["keeper", "helper", "looker"] = "helper"
-
-
-class TickIn(Schema):
-    """What is ticked off."""
-
-    key: Annotated[str, Field(max_length=120)]
-
-
-def _written(answer: Schema, status: int = 200) -> HttpResponse:
-    return HttpResponse(answer.model_dump_json(exclude_none=True), content_type="application/json", status=status)
-
-
-def _day(today: str | None) -> date:
-    return timezone.localdate() if today is None else date.fromordinal(ordinal(today, "today"))
 
 
 @router.get("/", response={200: list[YardLine], **REFUSALS})
@@ -120,7 +97,23 @@ def yard(request: HttpRequest, ident: UUID, today: Day | None = None) -> HttpRes
     """A yard with its hives and what is due on the day that it is where one asks."""
     user = keeper_of(request)
     found = selectors.yard_of(user, ident)
-    return _written(yard_page(found, selectors.role_in(user, found), _day(today)))
+    return written(yard_page(found, selectors.role_in(user, found), day_asked(today)))
+
+
+@router.patch("/{ident}", response={204: None, **REFUSALS})
+def rename(request: HttpRequest, ident: UUID, payload: YardIn) -> HttpResponse:
+    """Give a yard another name, or say otherwise where it is."""
+    user = keeper_of(request)
+    services.rename_yard(user, selectors.yard_of(user, ident), payload.name, payload.place)
+    return HttpResponse(status=204)
+
+
+@router.delete("/{ident}", response={204: None, **REFUSALS})
+def remove(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """Take a yard away with its hives and all that was written of them."""
+    user = keeper_of(request)
+    services.remove_yard(user, selectors.yard_of(user, ident))
+    return HttpResponse(status=204)
 
 
 @router.post("/{ident}/hives", response={200: BuiltOut, **REFUSALS})
@@ -154,30 +147,15 @@ def put_out(request: HttpRequest, ident: UUID, member: int) -> HttpResponse:
     return HttpResponse(status=204)
 
 
-@hives.get("/{ident}", response={200: HivePage, **REFUSALS})
-def hive(request: HttpRequest, ident: UUID, today: Day | None = None) -> HttpResponse:
-    """A hive with its visits, and what is due on the day that it is where one asks."""
-    user = keeper_of(request)
-    found = selectors.hive_of(user, ident)
-    return _written(hive_page(found, selectors.role_in(user, found.yard), _day(today)))
-
-
-@hives.put("/{ident}/visits/{visit}", response={200: KeptOut, **REFUSALS})
-def keep_visit(request: HttpRequest, ident: UUID, visit: UUID, payload: Visit) -> KeptOut:
-    """Keep a visit under the name that its device gave it; sent twice it is kept once."""
-    kept = services.keep_visit(keeper_of(request), ident, visit, payload, timezone.localtime())
-    return KeptOut(id=kept.entry.id, at=kept.entry.at, beside=kept.entry.beside, again=kept.again)
-
-
-@hives.delete("/{ident}/visits/{visit}", response={204: None, **REFUSALS})
-def take_back(request: HttpRequest, ident: UUID, visit: UUID) -> HttpResponse:
-    """Take a visit back."""
-    services.take_back(keeper_of(request), ident, visit)
+@router.put("/{ident}/colonies/{colony}", response={204: None, **REFUSALS})
+def keep_colony(request: HttpRequest, ident: UUID, colony: UUID, payload: Life) -> HttpResponse:
+    """Keep the life of a colony under the name that its device gave it."""
+    colonies.keep_colony(keeper_of(request), ident, colony, payload, timezone.localdate())
     return HttpResponse(status=204)
 
 
-@hives.post("/{ident}/done", response={204: None, **REFUSALS})
-def tick(request: HttpRequest, ident: UUID, payload: TickIn) -> HttpResponse:
-    """Tick something that is due off, or take the tick away."""
-    services.tick(keeper_of(request), ident, payload.key)
+@router.delete("/{ident}/colonies/{colony}", response={204: None, **REFUSALS})
+def forget_colony(request: HttpRequest, ident: UUID, colony: UUID) -> HttpResponse:
+    """Take a colony out of the book, as if it had never been."""
+    colonies.forget_colony(keeper_of(request), ident, colony)
     return HttpResponse(status=204)

@@ -10,20 +10,26 @@ from ninja import Schema
 
 from sabaka_core import validate_hive
 from sabaka_core.base.quantity import Text
-from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.seen import life_chart
 from sabaka_core.drawing.yard import planned_line
 from sabaka_core.hive.whole import whole
+from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.show.shape import summary
-from sabaka_core.yard.against import against, line_through, seen
+from sabaka_core.yard.against import against, line_through, seen, seen_days
 from sabaka_core.yard.carry import Carry, carry
 from sabaka_core.yard.combs import CombLife, comb_lives, old_comb_words
-from sabaka_core.yard.plan import BookPlan, as_planned
+from sabaka_core.yard.measured import Measurable, measurable
+from sabaka_core.yard.plan import PlannedDay, plans_ahead
 from sabaka_core.yard.standing import combs_of, runs_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
 from server.yard.cards import Card, card_of, cards_of, rod_of
+from server.yard.colonies import ColonyOut, colonies_of, places_in
 from server.yard.models import BuiltHive, VisitEntry, Yard
 from server.yard.selectors import entries_of, plan_of, visits_in
+
+# The plan lies on the device for so many days ahead.
+PLANNED_DAYS = 42
 
 
 class DueOut(Schema):
@@ -41,7 +47,7 @@ class DueOut(Schema):
 
 
 class HiveCard(Schema):
-    """A hive of the yard as it was last seen."""
+    """A hive of the yard as it was last seen; ``colony`` and ``colour`` tell who lives in it, and its queen."""
 
     id: UUID
     name: str
@@ -50,6 +56,8 @@ class HiveCard(Schema):
     rod: Drawing | None
     state: str
     urgent: bool
+    colony: str
+    colour: str
 
 
 class MemberOut(Schema):
@@ -95,6 +103,25 @@ class VisitOut(Schema):
     honey_kg: float
     rod: Drawing | None
     against: list[DifferenceOut]
+    photos: list[UUID]
+
+
+class VisitsOut(Schema):
+    """Visits, the oldest first, and how many there are before them."""
+
+    visits: list[VisitOut]
+    more: int
+
+
+class YearOut(Schema):
+    """A year of a hive in few numbers."""
+
+    year: str
+    visits: int
+    honey_kg: float
+    fed_kg: float
+    most_mites: int | None
+    treatments: int
 
 
 class HivePage(Schema):
@@ -110,7 +137,13 @@ class HivePage(Schema):
     built_on: str
     words: Text
     stands: list[RunSeen]
-    planned: RunSeen | None
+    planned: list[PlannedDay]
+    colonies: list[ColonyOut]
+    places: dict[str, str]
+    measurable: list[Measurable]
+    measured: list[str]
+    life: Chart | None
+    years: list[YearOut]
     comb_names: dict[str, str]
     visits: list[VisitOut]
     more: int
@@ -125,10 +158,11 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
     cards: list[HiveCard] = []
     wanted: list[DueOut] = []
     found = cards_of(yard)
+    living = {each.hive: each for each in colonies_of(yard) if each.hive}
     for hive, card in found:
         mine = _due(hive, card, today)
         wanted += mine
-        cards.append(_card(hive, card, mine, today))
+        cards.append(_card(hive, card, mine, today, living.get(str(hive.pk))))
     members = [
         MemberOut(id=member.pk, name=member.user.first_name or member.user.username, role=member.role)
         for member in yard.members.select_related("user").order_by("pk")
@@ -162,7 +196,7 @@ def _carried(cards: Sequence[tuple[BuiltHive, Card]], today: date) -> tuple[Carr
     return carry(wanted, today.isoformat())
 
 
-def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date) -> HiveCard:
+def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, colony: ColonyOut | None) -> HiveCard:
     overdue = next((each for each in wanted if each.overdue), None)
     end, rod = card.planned_end(today), card.rod
     if rod is not None and end is not None:
@@ -175,6 +209,8 @@ def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date) ->
         rod=rod,
         state=card.state if overdue is None else f"overdue: {overdue.words}",
         urgent=overdue is not None,
+        colony=f"{colony.name}, {colony.queen_words}" if colony is not None else "",
+        colour=colony.colour if colony is not None else "",
     )
 
 
@@ -198,9 +234,9 @@ def _due(hive: BuiltHive, card: Card, today: date) -> list[DueOut]:
 
 def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
     """A hive with its visits."""
-    entries = entries_of(hive)
-    visits, plan = visits_in(entries), plan_of(hive)
-    stands = validate_hive(hive.stands)
+    entries, plan = entries_of(hive), plan_of(hive)
+    stands, built = validate_hive(hive.stands), validate_hive(hive.document)
+    every = visits_in(hive.visits.all())
     return HivePage(
         id=hive.id,
         yard=hive.yard_id,
@@ -212,47 +248,80 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         built_on=hive.built_on.isoformat(),
         words=summary(whole(stands)),
         stands=list(runs_of(stands)),
-        planned=as_planned(stands, plan, today.isoformat()) if plan is not None else None,
+        planned=list(plans_ahead(stands, plan, today.isoformat(), PLANNED_DAYS)) if plan is not None else [],
+        colonies=colonies_of(hive.yard, hive),
+        places=places_in(hive.document),
+        measurable=list(measurable(built)),
+        measured=hive.measured,
+        life=life_chart(seen_days(built, every), plan, today.isoformat()),
+        years=_years(every),
         comb_names={kind.id: kind.name for kind in stands.comb_types},
-        visits=_visits(validate_hive(hive.document), entries, visits, plan),
-        more=max(hive.visits.count() - len(entries), 0),
-        combs=list(_lives(hive, today)),
+        visits=shown_visits(hive, entries),
+        more=_more(hive, entries),
+        combs=list(comb_lives(built, hive.built_on.isoformat(), every, today.isoformat())),
         combs_why=old_comb_words(),
         due=_due(hive, card_of(hive), today),
         carry=list(carry_in(hive.yard, today)),
     )
 
 
-def _lives(hive: BuiltHive, today: date) -> tuple[CombLife, ...]:
-    """Combs by all the visits there are: a life is longer than a page."""
-    visits = visits_in(hive.visits.all())
-    return comb_lives(validate_hive(hive.document), hive.built_on.isoformat(), visits, today.isoformat())
+def _years(visits: Sequence[Visit]) -> list[YearOut]:
+    """Every year in few numbers, the last one first."""
+    by_year: dict[str, list[Visit]] = {}
+    for visit in visits:
+        by_year.setdefault(visit.day[:4], []).append(visit)
+    return [
+        YearOut(
+            year=year,
+            visits=len(of),
+            honey_kg=round(sum(visit.honey_kg for visit in of), 2),
+            fed_kg=round(sum(fed.kg for visit in of for fed in visit.fed), 2),
+            most_mites=max((each.count for visit in of for each in visit.mites), default=None),
+            treatments=sum(len(visit.treated) for visit in of),
+        )
+        for year, of in sorted(by_year.items(), reverse=True)
+    ]
 
 
-def _visits(
-    built: Hive, entries: Sequence[VisitEntry], visits: Sequence[Visit], plan: BookPlan | None
-) -> list[VisitOut]:
-    """Each visit with its rod; the plan's line goes from each to the next."""
+def shown_visits(hive: BuiltHive, entries: Sequence[VisitEntry]) -> list[VisitOut]:
+    """Each visit with its rod and its photos; the plan's line goes from each to the next."""
+    visits, plan = visits_in(entries), plan_of(hive)
+    built = validate_hive(hive.document)
+    stood = built
+    if visits and not visits[0].found:
+        stood = standing(built, visits_in(hive.visits.filter(at__lt=visits[0].at)))
     planned = [plan.on(visit.day) if plan is not None else None for visit in visits]
     found: list[VisitOut] = []
     for number, (entry, visit) in enumerate(zip(entries, visits, strict=True)):
-        hive = with_runs(built, visit.found) if visit.found else standing(built, visits[:number])
-        on = planned[number]
+        seen_there, on = with_runs(stood, visit.found), planned[number]
+        stood = with_runs(seen_there, visit.after)
         author = entry.author
         found.append(
             VisitOut(
                 id=entry.id,
                 at=visit.at,
-                by=(author.first_name or author.username) if author is not None else "",
+                by=(author.first_name or author.username) if author is not None else entry.signed,
                 beside=entry.beside,
                 entry=visit,
-                combs=sum(len(run.combs) for run in visit.after) or len(combs_of(hive)),
+                combs=sum(len(run.combs) for run in visit.after) or len(combs_of(seen_there)),
                 honey_kg=round(visit.honey_kg, 2),
-                rod=rod_of(hive, line_through(planned, number), f"Visit of {visit.at}"),
+                rod=rod_of(seen_there, line_through(planned, number), f"Visit of {visit.at}"),
                 against=[
                     DifferenceOut(what=each.what, seen=each.seen, planned=each.planned, by=each.by)
                     for each in (against(seen(built, visit), on) if on is not None else ())
                 ],
+                photos=[photo.pk for photo in entry.photos.all()],
             )
         )
     return found
+
+
+def older_visits(hive: BuiltHive, before: str) -> VisitsOut:
+    """The visits of a hive before a moment, the last page of them."""
+    entries = entries_of(hive, before=before)
+    return VisitsOut(visits=shown_visits(hive, entries), more=_more(hive, entries))
+
+
+def _more(hive: BuiltHive, entries: Sequence[VisitEntry]) -> int:
+    """How many visits there are before those of a page."""
+    return hive.visits.filter(at__lt=entries[0].at).count() if entries else 0

@@ -55,9 +55,10 @@ def role_in(user: User, yard: Yard) -> str:
     return member.role if member is not None else ""
 
 
-def entries_of(hive: BuiltHive, most: int = PAGE) -> list[VisitEntry]:
-    """The last so many visits of a hive, the oldest first."""
-    return list(hive.visits.select_related("author").order_by("-at", "-kept_at")[:most])[::-1]
+def entries_of(hive: BuiltHive, most: int = PAGE, before: str | None = None) -> list[VisitEntry]:
+    """The last so many visits of a hive, or of those before a moment, the oldest first."""
+    found = hive.visits.select_related("author").prefetch_related("photos").order_by("-at", "-kept_at")
+    return list((found if before is None else found.filter(at__lt=before))[:most])[::-1]
 
 
 def visits_in(entries: Iterable[VisitEntry]) -> tuple[Visit, ...]:

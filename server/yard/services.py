@@ -11,16 +11,19 @@ from uuid import UUID
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
+from django.utils import timezone
 
 from sabaka_core import Hive, ParameterError, dump_hive, validate_hive, working_hive
 from sabaka_core.base.dates import minute
 from sabaka_core.base.errors import InfeasibleError, SabakaError
 from sabaka_core.base.texts import odd_character, odd_reason
+from sabaka_core.base.units import System
 from sabaka_core.hive.context import Context
 from sabaka_core.show.book import planned_year
 from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.entered import entered
-from sabaka_core.yard.standing import numbered, standing, with_runs
+from sabaka_core.yard.measured import as_measured, hung_as_measured, measurable
+from sabaka_core.yard.standing import numbered, runs_of, standing, with_runs
 from sabaka_core.yard.visit import Visit
 from server.designs.models import Design
 from server.designs.weather import weathered
@@ -45,6 +48,29 @@ def make_yard(user: User, name: str, place: str = "") -> Yard:
         yard = Yard.objects.create(name=_name(name, "name"), place=_name(place, "place", least=0))
         Member.objects.create(yard=yard, user=user, role=Member.Role.KEEPER)
     return yard
+
+
+def rename_yard(user: User, yard: Yard, name: str, place: str) -> None:
+    """Gives a yard another name, or says otherwise where it is.
+
+    Raises:
+        InfeasibleError: this member isn't its keeper.
+        ParameterError: a name that can't be.
+    """
+    _keeper_only(user, yard)
+    yard.name, yard.place = _name(name, "name"), _name(place, "place", least=0)
+    yard.save(update_fields=["name", "place"])
+
+
+@transaction.atomic
+def remove_yard(user: User, yard: Yard) -> None:
+    """Takes a yard away with its hives and all that was written of them.
+
+    Raises:
+        InfeasibleError: this member isn't its keeper.
+    """
+    _keeper_only(user, yard)
+    yard.delete()
 
 
 def add_member(user: User, yard: Yard, name: str, role: str) -> Member:
@@ -82,7 +108,7 @@ def remove_member(user: User, yard: Yard, member: int) -> None:
 
 def _keeper_only(user: User, yard: Yard) -> None:
     if role_in(user, yard) != Member.Role.KEEPER:
-        raise InfeasibleError("Only a keeper of this yard says who is in it.")
+        raise InfeasibleError("Only a keeper of this yard says that of it.")
 
 
 def _leaves_a_keeper(yard: Yard, other: User) -> None:
@@ -128,6 +154,7 @@ def build_hive(user: User, yard: Yard, design: Design, built_on: date, name: str
         raise ParameterError(
             "design", "", f"{MOST_HIVES} hives stand in this yard: more aren’t kept.", "too-many-hives"
         )
+    _not_ahead(built_on)
     hive = numbered(working_hive(design.document))
     document = dump_hive(hive)
     return BuiltHive.objects.create(
@@ -234,3 +261,68 @@ def tick(user: User, hive_id: UUID, key: str) -> None:
     done = [each for each in hive.done if each != key]
     hive.done = done if len(done) < len(hive.done) else [*done, key][-500:]
     hive.save(update_fields=["done"])
+
+
+@transaction.atomic
+def measure_hive(user: User, hive_id: UUID, path: str, text: str, units: System) -> None:
+    """Puts a size as it was measured on a hive that stands; its plan is made anew from it.
+
+    Raises:
+        Http404: no such hive for this member.
+        InfeasibleError: this member isn't a keeper.
+        ParameterError: it is none that is measured, or can't be so.
+    """
+    hive = BuiltHive.objects.select_for_update().get(pk=hive_of(user, hive_id).pk)
+    if role_in(user, hive.yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard says how a hive was measured.")
+    before = validate_hive(hive.document)
+    after = as_measured(before, path, text, units)
+    stands = hung_as_measured(after, runs_of(validate_hive(hive.stands)))
+    was, now = (next(each for each in measurable(one) if each.path == path) for one in (before, after))
+    hive.document = dump_hive(after)
+    hive.plan = _plan_of(user, after) or hive.plan
+    hive.measured = [*hive.measured, f"{now.label}: {now.mm:g} mm, not {was.mm:g} mm as designed"][-50:]
+    hive.save(update_fields=["document", "plan", "measured"])
+    _stand(hive, stands)
+
+
+@transaction.atomic
+def rename_hive(user: User, hive_id: UUID, name: str, built_on: date) -> None:
+    """Gives a hive another name, or another day on which it was built.
+
+    Raises:
+        Http404: no such hive for this member.
+        InfeasibleError: this member isn't a keeper.
+        ParameterError: a name that can't be, or a day after its first visit or in the future.
+    """
+    hive = hive_of(user, hive_id)
+    if role_in(user, hive.yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard names its hives.")
+    first = hive.visits.order_by("at").values_list("at", flat=True).first()
+    if first is not None and built_on.isoformat() > first[:10]:
+        reason = f"A visit was written for {first[:10]}: it stood by then."
+        raise ParameterError("built_on", built_on, reason, "after-a-visit")
+    _not_ahead(built_on)
+    hive.name, hive.built_on = _name(name, "name"), built_on
+    hive.card = make_card(hive).model_dump(mode="json")
+    hive.save(update_fields=["name", "built_on", "card"])
+
+
+def _not_ahead(built_on: date) -> None:
+    if built_on > timezone.localdate() + timedelta(days=1):
+        raise ParameterError("built_on", built_on, "A hive that isn’t built yet has no book.", "future-hive")
+
+
+def remove_hive(user: User, hive_id: UUID) -> None:
+    """Takes a hive out of the yard with all that was written of it.
+
+    Raises:
+        Http404: no such hive for this member.
+        InfeasibleError: this member isn't a keeper, or somebody lived in it: that is part of the yard's book.
+    """
+    hive = hive_of(user, hive_id)
+    if role_in(user, hive.yard) != Member.Role.KEEPER:
+        raise InfeasibleError("Only a keeper of this yard takes hives out of it.")
+    if any(str(hive.pk) in str(colony.life) for colony in hive.yard.colonies.all()):
+        raise InfeasibleError("A colony lives or lived in it.", "Move it, or take it out of the book, first.")
+    hive.delete()

@@ -1,0 +1,202 @@
+"""Writing an archive: JSON with its schema, a CSV file for each table, the photos."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from base64 import b64encode
+from collections.abc import Iterable, Iterator, Sequence
+from datetime import date
+from typing import IO, Any
+from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
+
+from django.contrib.auth.models import User
+
+from sabaka_core.yard.colony import Life, event_words
+from sabaka_core.yard.visit import Visit
+from server.archive.form import Archive, KeptColony, KeptDays, KeptDesign, KeptHive, KeptRevision, KeptVisit, KeptYard
+from server.designs.models import Design
+from server.yard.models import BuiltHive, Member, Photo, VisitEntry, Yard
+
+JSON_NAME, SCHEMA_NAME, PHOTOS = "sabaka.json", "sabaka.schema.json", "photos"
+
+
+def write_archive(user: User, to: IO[bytes], today: date) -> None:
+    """Writes everything that is a keeper's own: designs with their revisions, weather, the yards that he keeps."""
+    found = archive_of(user, today)
+    with ZipFile(to, "w", ZIP_DEFLATED) as file:
+        file.writestr(JSON_NAME, found.model_dump_json(exclude_none=True))
+        file.writestr(SCHEMA_NAME, json.dumps(Archive.model_json_schema(), indent=1))
+        for name, columns, rows in tables(found):
+            file.writestr(f"{name}.csv", _csv(columns, rows))
+        for photo in Photo.objects.filter(visit__hive__yard__in=yards_kept(user)).iterator():
+            with photo.file.open("rb") as picture:
+                file.writestr(f"{PHOTOS}/{photo.pk}.jpg", picture.read(), ZIP_STORED)
+
+
+def yards_kept(user: User) -> list[Yard]:
+    """The yards that somebody is a keeper of."""
+    mine = Member.objects.filter(user=user, role=Member.Role.KEEPER).select_related("yard")
+    return [member.yard for member in mine.order_by("yard__name", "yard_id")]
+
+
+def archive_of(user: User, today: date) -> Archive:
+    """Everything of a keeper, as data."""
+    return Archive(
+        made_on=today.isoformat(),
+        designs=[_design(each) for each in user.designs.order_by("made_at", "id")],
+        weather=[
+            KeptDays(
+                name=each.name,
+                sha=each.sha,
+                words=each.words,
+                filled=each.filled,
+                packed=b64encode(each.packed).decode("ascii"),
+            )
+            for each in user.weather.order_by("sha")
+        ],
+        yards=[_yard(each) for each in yards_kept(user)],
+    )
+
+
+def _design(design: Design) -> KeptDesign:
+    return KeptDesign(
+        id=design.pk,
+        head=design.head,
+        deleted=design.deleted_at is not None,
+        document=design.document,
+        calendar=design.calendar,
+        revisions=[
+            KeptRevision(
+                number=each.number,
+                kind=each.kind,
+                label=each.label,
+                made_at=each.made_at.isoformat(),
+                document=each.document,
+            )
+            for each in design.revisions.order_by("number")
+        ],
+    )
+
+
+def _yard(yard: Yard) -> KeptYard:
+    return KeptYard(
+        id=yard.pk,
+        name=yard.name,
+        place=yard.place,
+        hives=[_hive(each) for each in yard.hives.order_by("made_at", "id")],
+        colonies=[KeptColony(id=each.pk, life=Life.model_validate(each.life)) for each in yard.colonies.all()],
+    )
+
+
+def _hive(hive: BuiltHive) -> KeptHive:
+    return KeptHive(
+        id=hive.pk,
+        name=hive.name,
+        design=hive.design_id,
+        revision=hive.revision,
+        built_on=hive.built_on.isoformat(),
+        document=hive.document,
+        plan=hive.plan,
+        measured=hive.measured,
+        done=hive.done,
+        visits=[_visit(each) for each in hive.visits.select_related("author").prefetch_related("photos")],
+    )
+
+
+def _visit(entry: VisitEntry) -> KeptVisit:
+    author = entry.author
+    return KeptVisit(
+        id=entry.pk,
+        by=((author.first_name or author.username) if author is not None else entry.signed)[:80],
+        beside=entry.beside,
+        entry=Visit.model_validate(entry.entry),
+        photos=[photo.pk for photo in entry.photos.all()],
+    )
+
+
+Table = tuple[str, Sequence[str], Iterable[Sequence[object]]]
+
+
+def tables(archive: Archive) -> Iterator[Table]:
+    """Every table as name, columns, rows, for spreadsheets and other programs."""
+    yield (
+        "designs",
+        ("id", "name", "system", "revision"),
+        [(each.id, each.document["name"], each.document["system"], each.head) for each in archive.designs],
+    )
+    yield (
+        "hives",
+        ("id", "yard", "name", "design", "revision", "built_on"),
+        [(h.id, y.name, h.name, h.design or "", h.revision, h.built_on) for y in archive.yards for h in y.hives],
+    )
+    yield "colonies", ("id", "yard", "colony", "day", "event"), list(_events(archive))
+    every = [(hive, kept) for yard in archive.yards for hive in yard.hives for kept in hive.visits]
+    yield (
+        "visits",
+        ("id", "hive", "at", "by", "minutes", "covered", "queen", "temper", "bearding", "weather", "bloom", "notes"),
+        [
+            (
+                *(kept.id, hive.name, kept.entry.at, kept.by, kept.entry.minutes, _or_none(kept.entry.covered)),
+                *(kept.entry.queen, kept.entry.temper, kept.entry.bearding, kept.entry.weather, kept.entry.bloom),
+                kept.entry.notes,
+            )
+            for hive, kept in every
+        ],
+    )
+    yield (
+        "combs",
+        ("visit", "hive", "at", "chamber", "place", "comb", "kind", "contents"),
+        [
+            (kept.id, hive.name, kept.entry.at, run.chamber, place, comb.id, comb.type, comb.contents)
+            for hive, kept in every
+            for run in kept.entry.found
+            for place, comb in enumerate(run.combs, 1)
+        ],
+    )
+    for name, columns in _LISTS.items():
+        yield (
+            name,
+            ("visit", "hive", "at", *columns),
+            [
+                (kept.id, hive.name, kept.entry.at, *(_or_none(getattr(each, column)) for column in columns))
+                for hive, kept in every
+                for each in getattr(kept.entry, name)
+            ],
+        )
+
+
+_LISTS = {
+    "honey": ("comb", "kg"),
+    "fed": ("kind", "kg"),
+    "treated": ("what", "how_much", "out_on", "no_honey_until"),
+    "mites": ("by", "count", "of"),
+    "marks": ("comb", "away", "crossed", "drone", "queen", "queen_cells"),
+}
+
+
+def _events(archive: Archive) -> Iterator[Sequence[object]]:
+    for yard in archive.yards:
+        names = {str(each.id): each.name for each in yard.hives}
+        names |= {str(each.id): each.life.name for each in yard.colonies}
+        for colony in yard.colonies:
+            for event in colony.life.events:
+                yield colony.id, yard.name, colony.life.name, event.day, event_words(event, names)
+
+
+def _or_none(value: object) -> object:
+    return "" if value is None else value
+
+
+def _csv(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
+    to = io.StringIO()
+    written = csv.writer(to, lineterminator="\r\n")
+    written.writerow(columns)
+    written.writerows([_plain(cell) for cell in row] for row in rows)
+    return to.getvalue()
+
+
+def _plain(cell: object) -> object:
+    """A cell that no spreadsheet takes for a formula."""
+    return f"'{cell}" if isinstance(cell, str) and cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
