@@ -93,7 +93,8 @@ def _curves(chart: Chart, axis: Axis, plot: _Plot, say: Say) -> LinePlot:
         made.lines[index].strokeDashArray = list(dash(look)) or None
         if series.dots:
             made.lines[index].strokeColor = None
-            made.lines[index].symbol = makeMarker("Circle", size=_DOT, strokeColor=_colour(look), fillColor=white)
+            colour, fill = _colour(look), _dot_fill(series)
+            made.lines[index].symbol = makeMarker("Circle", size=_DOT, strokeColor=colour, fillColor=fill)
     _dress(made.xValueAxis, chart.foot, say, axis is chart.axes[0])
     _dress(made.yValueAxis, axis, say, axis.side != "none")
     made.xValueAxis.joinAxisMode = "bottom"
@@ -136,6 +137,11 @@ def _colour(look: Look) -> Color:
     return HexColor(colours()[look.stroke or "ink"].day)
 
 
+def _dot_fill(series: Series) -> Color:
+    """The first curve's dots are full, those of the others are rings."""
+    return _colour(looks()[series.layer]) if series.layer == "series-1" else white
+
+
 def _words(x: float, y: float, said: str, anchor: str) -> String:
     soft = HexColor(colours()["soft"].day)
     return String(x, y, said, fontName=first_face(), fontSize=WORDS, fillColor=soft, textAnchor=anchor)
@@ -165,7 +171,7 @@ def _key(chart: Chart, wide: float, say: Say) -> _Key:
         for series, said, x in row:
             look = looks()[series.layer]
             group.add(
-                Circle(x + _SWATCH / 2, y + 2, _DOT / 2, strokeColor=_colour(look), fillColor=white)
+                Circle(x + _SWATCH / 2, y + 2, _DOT / 2, strokeColor=_colour(look), fillColor=_dot_fill(series))
                 if series.dots
                 else _line((x, y + 2), (x + _SWATCH, y + 2), look)
             )

@@ -25,11 +25,12 @@ from sabaka_core.yard.against import against, in_words, seen
 from sabaka_core.yard.due import Coming, Due, coming, due
 from sabaka_core.yard.plan import BookPlan, Sums, place_in
 from sabaka_core.yard.visit import Visit
+from server.yard.colonies import places_in
 from server.yard.models import BuiltHive, VisitEntry, Yard
 from server.yard.selectors import plan_of, visits_in
 
 # What a card says, and how: one of another form is made anew.
-_FORM = 1
+_FORM = 2
 # What is due follows from the visits of so many days before the last one: longer than any treatment stays in.
 _LATELY = timedelta(days=400)
 
@@ -43,6 +44,7 @@ class Card(Schema):
     rod: Drawing | None
     state: str
     coming: Coming
+    places: dict[str, str]
     reach: list[float | None]
 
     def planned_end(self, today: date) -> PlannedEnd | None:
@@ -77,6 +79,7 @@ def make_card(hive: BuiltHive) -> Card:
         rod=rod_of(stands, None, f"{hive.name}, as last seen"),
         state=_state(stands, visits, plan),
         coming=coming(visits, plan),
+        places=places_in(hive.document),
         reach=[] if plan is None else [sums.follower_mm for sums in plan.days],
     )
 

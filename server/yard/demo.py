@@ -16,12 +16,15 @@ from sabaka_core import Hive, dump_hive, validate_hive
 from sabaka_core.document.run import Comb, Follower, RunItem
 from sabaka_core.edits.closing import leftover_mm
 from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.yard.colony import Life
 from sabaka_core.yard.entered import entered
 from sabaka_core.yard.plan import BookPlan, as_planned
 from sabaka_core.yard.standing import with_runs
 from sabaka_core.yard.visit import CombMark, Fed, HoneyTaken, Mites, RunSeen, Treated, Visit
 from server.designs.models import Design
 from server.yard.cards import make_card
+from server.yard.colonies import places_in
+from server.yard.demo_colonies import lived_in, lives_of, write_colonies
 from server.yard.models import BuiltHive, Member, VisitEntry, Yard
 from server.yard.selectors import plan_of
 from server.yard.services import build_hive, make_yard
@@ -63,11 +66,12 @@ _LAST: dict[str, Callable[[date], dict[str, object]]] = {
     "Reef": lambda day: {"treated": (Treated(what="strips", out_on=_in(day, 15)),)},
     "Sheepshank": lambda day: {"fed": (Fed(kind="fondant", kg=1.0),)},
 }
+# What was noted, at the first visit from a day of the calendar on.
 _NOTES = {
-    "Bowline": {40: "bar 4 straightened", 400: "gulls on the roof again"},
-    "Granny": {60: "swarm caught in the bait box by the rope-walk, put in here"},
-    "Reef": {200: "colony lost in February: queenless, plenty of honey left", 260: "new nucleus put in"},
-    "Figure of Eight": {30: "only from outside: pollen coming in"},
+    "Bowline": {"06-20": "bar 4 straightened", "11-01": "gulls on the roof again"},
+    "Granny": {"06-05": "swarm caught in the bait box by the rope-walk, put in here"},
+    "Reef": {"05-15": "new nucleus put in"},
+    "Figure of Eight": {"04-10": "only from outside: pollen coming in"},
 }
 
 
@@ -96,7 +100,9 @@ def _hive(yard: Yard, keeper: User, helpers: list[User], row: tuple[str, int, in
         return 0
     hive = build_hive(keeper, yard, design, today - timedelta(days=min(built_ago, _DAYS)))
     dice = Random(name)
-    story = _Story(hive, validate_hive(hive.document), plan_of(hive), dice, off)
+    lives = lives_of(name, str(hive.pk), list(places_in(hive.document)), hive.built_on, today)
+    write_colonies(hive, lives)
+    story = _Story(hive, validate_hive(hive.document), plan_of(hive), lives, dice, off)
     visits = list(story.visits(today - timedelta(days=last_ago)))
     VisitEntry.objects.bulk_create(
         VisitEntry(
@@ -121,10 +127,12 @@ class _Story:
     hive: BuiltHive
     built: Hive
     plan: BookPlan | None
+    lives: list[Life]
     dice: Random
     off: int
     numbers: int = 500
     stands: Hive = field(init=False)
+    noted: set[tuple[int, str]] = field(default_factory=set)
 
     def __post_init__(self) -> None:
         self.stands = self.built
@@ -133,16 +141,15 @@ class _Story:
         """Every eleven days or so from March to October, once in the winter, the last one on that day."""
         day = self.hive.built_on
         while day < last:
-            yield self._visit(day)
+            if lived_in(self.lives, day):
+                yield self._visit(day)
             in_season = _FIRST_MONTH <= day.month <= _LAST_MONTH
             day += timedelta(days=self.dice.randint(9, 14) if in_season else self.dice.randint(45, 70))
         yield self._visit(last).model_copy(update=_LAST.get(self.hive.name, _nothing)(last))
 
     def _visit(self, day: date) -> Visit:
         at = f"{day.isoformat()}T{self.dice.randint(10, 16)}:{self.dice.choice(('00', '10', '25', '40'))}"
-        notes = _NOTES.get(self.hive.name, {})
-        since = (day - self.hive.built_on).days
-        note = next((words for after, words in notes.items() if abs(since - after) < 6), "")
+        note = self._noted(day)
         found = as_planned(self.stands, self.plan, day.isoformat()) if self.plan is not None else None
         if found is None:
             return Visit(at=at, notes=note or "only from outside: they fly", minutes=5)
@@ -164,6 +171,15 @@ class _Story:
         )
         self.stands = with_runs(self.built, visit.after)
         return visit
+
+    def _noted(self, day: date) -> str:
+        """What is noted at the first visit from a day of the calendar on, each year once."""
+        for on, words in _NOTES.get(self.hive.name, {}).items():
+            key = (day.year, on)
+            if on <= day.isoformat()[5:] < f"{on[:3]}99" and key not in self.noted:
+                self.noted.add(key)
+                return words
+        return ""
 
     def _covered(self, day: date) -> float | None:
         sums = self.plan.on(day.isoformat()) if self.plan is not None else None

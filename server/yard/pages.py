@@ -46,8 +46,15 @@ class DueOut(Schema):
     overdue: bool
 
 
+class LivingOut(Schema):
+    """A colony in a few words, and the colour of its queen's mark."""
+
+    words: str
+    colour: str
+
+
 class HiveCard(Schema):
-    """A hive of the yard as it was last seen; ``colony`` and ``colour`` tell who lives in it, and its queen."""
+    """A hive of the yard as it was last seen; ``colonies`` tells who lives in it."""
 
     id: UUID
     name: str
@@ -56,8 +63,8 @@ class HiveCard(Schema):
     rod: Drawing | None
     state: str
     urgent: bool
-    colony: str
-    colour: str
+    colonies: list[LivingOut]
+    places: dict[str, str]
 
 
 class MemberOut(Schema):
@@ -80,6 +87,7 @@ class YardOut(Schema):
     hives: list[HiveCard]
     due: list[DueOut]
     carry: list[Carry]
+    colonies: list[ColonyOut]
 
 
 class DifferenceOut(Schema):
@@ -158,11 +166,12 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
     cards: list[HiveCard] = []
     wanted: list[DueOut] = []
     found = cards_of(yard)
-    living = {each.hive: each for each in colonies_of(yard) if each.hive}
+    colonies = colonies_of(yard)
     for hive, card in found:
         mine = _due(hive, card, today)
         wanted += mine
-        cards.append(_card(hive, card, mine, today, living.get(str(hive.pk))))
+        living = [each for each in colonies if each.hive == str(hive.pk)]
+        cards.append(_card(hive, card, mine, today, living))
     members = [
         MemberOut(id=member.pk, name=member.user.first_name or member.user.username, role=member.role)
         for member in yard.members.select_related("user").order_by("pk")
@@ -178,6 +187,7 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         hives=cards,
         due=wanted,
         carry=list(_carried(found, today)),
+        colonies=colonies,
     )
 
 
@@ -196,7 +206,7 @@ def _carried(cards: Sequence[tuple[BuiltHive, Card]], today: date) -> tuple[Carr
     return carry(wanted, today.isoformat())
 
 
-def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, colony: ColonyOut | None) -> HiveCard:
+def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, living: Sequence[ColonyOut]) -> HiveCard:
     overdue = next((each for each in wanted if each.overdue), None)
     end, rod = card.planned_end(today), card.rod
     if rod is not None and end is not None:
@@ -209,8 +219,8 @@ def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, co
         rod=rod,
         state=card.state if overdue is None else f"overdue: {overdue.words}",
         urgent=overdue is not None,
-        colony=f"{colony.name}, {colony.queen_words}" if colony is not None else "",
-        colour=colony.colour if colony is not None else "",
+        colonies=[LivingOut(words=f"{each.name}, {each.queen_words}", colour=each.colour) for each in living],
+        places=card.places,
     )
 
 

@@ -43,12 +43,12 @@ class Colonies(YardCase):
             (colony,) = self.of_hive()
             self.assertIn(said, colony["queen_words"])
         page = self.client.get(f"/api/yards/{self.yard.id}").json()
-        self.assertIn("the June swarm", page["hives"][0]["colony"])
+        self.assertIn("the June swarm", page["hives"][0]["colonies"][0]["words"])
         self.keep([*events, self.on("died", 40, note="wasps")], ident)
         (colony,) = self.of_hive()
         self.assertEqual((colony["ended"], colony["hive"]), (self.at(40)[:10], ""))
         self.assertIn("wasps", colony["events"][-1]["words"])
-        self.assertEqual(self.client.get(f"/api/yards/{self.yard.id}").json()["hives"][0]["colony"], "")
+        self.assertEqual(self.client.get(f"/api/yards/{self.yard.id}").json()["hives"][0]["colonies"], [])
 
     def test_two_in_one_place_are_refused_and_in_two_places_of_a_divided_hive_kept(self) -> None:
         self.assertEqual(self.keep([self.came()]).status_code, 204)

@@ -104,6 +104,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/archive.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Archive
+         * @description Everything of one's own in one file.
+         */
+        get: operations["server_archive_api_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Take an archive, sent as a file, into an account that is empty.
+         */
+        post: operations["server_archive_api_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Leave
+         * @description Delete one's account with all its things. Nothing brings them back but an archive.
+         */
+        delete: operations["server_archive_api_leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/edit": {
         parameters: {
             query?: never;
@@ -806,10 +866,18 @@ export interface paths {
         get: operations["server_yard_api_yard"];
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Remove
+         * @description Take a yard away with its hives and all that was written of them.
+         */
+        delete: operations["server_yard_api_remove"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Rename
+         * @description Give a yard another name, or say otherwise where it is.
+         */
+        patch: operations["server_yard_api_rename"];
         trace?: never;
     };
     "/api/yards/{ident}/hives": {
@@ -872,6 +940,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{ident}/colonies/{colony}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Colony
+         * @description Keep the life of a colony under the name that its device gave it.
+         */
+        put: operations["server_yard_api_keep_colony"];
+        post?: never;
+        /**
+         * Forget Colony
+         * @description Take a colony out of the book, as if it had never been.
+         */
+        delete: operations["server_yard_api_forget_colony"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards/{ident}/cards.pdf": {
         parameters: {
             query?: never;
@@ -923,13 +1015,21 @@ export interface paths {
          * Hive
          * @description A hive with its visits, and what is due on the day that it is where one asks.
          */
-        get: operations["server_yard_api_hive"];
+        get: operations["server_yard_hive_api_hive"];
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Remove
+         * @description Take a hive out of its yard, with all that was written of it.
+         */
+        delete: operations["server_yard_hive_api_remove"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Rename
+         * @description Give a hive another name, or another day since when it stands.
+         */
+        patch: operations["server_yard_hive_api_rename"];
         trace?: never;
     };
     "/api/hives/{ident}/visits/{visit}": {
@@ -944,13 +1044,13 @@ export interface paths {
          * Keep Visit
          * @description Keep a visit under the name that its device gave it; sent twice it is kept once.
          */
-        put: operations["server_yard_api_keep_visit"];
+        put: operations["server_yard_hive_api_keep_visit"];
         post?: never;
         /**
          * Take Back
          * @description Take a visit back.
          */
-        delete: operations["server_yard_api_take_back"];
+        delete: operations["server_yard_hive_api_take_back"];
         options?: never;
         head?: never;
         patch?: never;
@@ -969,7 +1069,131 @@ export interface paths {
          * Tick
          * @description Tick something that is due off, or take the tick away.
          */
-        post: operations["server_yard_api_tick"];
+        post: operations["server_yard_hive_api_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Older
+         * @description The visits before a moment, a page of them.
+         */
+        get: operations["server_yard_hive_api_older"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Say how one size of a hive was measured since it was built.
+         */
+        post: operations["server_yard_hive_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/visits/{visit}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Photo
+         * @description Keep a photo of a visit, sent as a file, under the name that its device gave it.
+         */
+        put: operations["server_yard_hive_api_keep_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/photos/{photo}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description A photo, for members of the yard only; no cache on the way keeps it.
+         */
+        get: operations["server_yard_hive_api_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Photo
+         * @description Take a photo away.
+         */
+        delete: operations["server_yard_hive_api_drop_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hives/{ident}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links To
+         * @description The links to a hive that lead somewhere.
+         */
+        get: operations["server_yard_hive_api_links_to"];
+        put?: never;
+        /**
+         * Link To
+         * @description A link to a hive for so many days.
+         */
+        post: operations["server_yard_hive_api_link_to"];
         delete?: never;
         options?: never;
         head?: never;
@@ -988,6 +1212,70 @@ export interface paths {
          * @description The calendar of what is due in a yard.
          */
         get: operations["server_yard_papers_feed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/designs/{ident}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links To
+         * @description The links to a design that lead somewhere.
+         */
+        get: operations["server_yard_link_api_links_to"];
+        put?: never;
+        /**
+         * Link To
+         * @description A link to a design for so many days.
+         */
+        post: operations["server_yard_link_api_link_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End
+         * @description End a link.
+         */
+        delete: operations["server_yard_link_api_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description What a link shows, read only.
+         */
+        get: operations["server_yard_link_api_look"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1043,6 +1331,26 @@ export interface components {
         Credentials: {
             /** Name */
             name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * TakenOut
+         * @description How much was taken in.
+         */
+        TakenOut: {
+            /** Designs */
+            designs: number;
+            /** Yards */
+            yards: number;
+            /** Visits */
+            visits: number;
+        };
+        /**
+         * PasswordIn
+         * @description The account's password, typed again.
+         */
+        PasswordIn: {
             /** Password */
             password: string;
         };
@@ -3918,6 +4226,8 @@ export interface components {
         /**
          * Series
          * @description One curve over the chart’s places; None where it has no value. ``now`` is what it is of the design as it is.
+         *
+         *     ``dots`` are what was seen, each for itself: no line goes from one to the next.
          */
         Series: {
             /** Key */
@@ -3934,6 +4244,11 @@ export interface components {
             axis: string;
             /** Values */
             values: (number | null)[];
+            /**
+             * Dots
+             * @default false
+             */
+            dots: boolean;
         };
         /**
          * SizeField
@@ -5869,7 +6184,8 @@ export interface components {
          * @description A design, and what is asked of which study, and which chamber is on the bench.
          *
          *     ``held`` is what the keeper said last: mends leave it alone where they can. ``before`` is the design that it is
-         *     compared with.
+         *     compared with. ``built`` is the design on the shelf that this one is, so that what was seen in hives built from it
+         *     stands beside the plan.
          */
         StudiesIn: {
             /** Document */
@@ -5888,6 +6204,8 @@ export interface components {
             before?: {
                 [key: string]: unknown;
             } | null;
+            /** Built */
+            built?: string | null;
         };
         /**
          * JobOut
@@ -6604,6 +6922,100 @@ export interface components {
             revision: number;
         };
         /**
+         * Came
+         * @description A colony begins: how, in which hive and which place of it, out of which other one where it was split.
+         */
+        Came: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "came";
+            /** Day */
+            day: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "swarm" | "nucleus" | "split" | "package" | "bought" | "there";
+            /** Hive */
+            hive: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /** Parent */
+            parent?: string | null;
+            queen?: components["schemas"]["Queen"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * Carry
+         * @description One thing to carry, and the hives that it is for; none where it is for all.
+         */
+        Carry: {
+            /** What */
+            what: string;
+            /** Hives */
+            hives: string[];
+        };
+        /**
+         * ColonyOut
+         * @description A colony: where it lives, its queen, its life as it was said and in words.
+         */
+        ColonyOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Hive */
+            hive: string;
+            /** Hive Name */
+            hive_name: string;
+            /** Place */
+            place: string;
+            /** Place Name */
+            place_name: string;
+            /** Since */
+            since: string;
+            /** Ended */
+            ended: string;
+            queen: components["schemas"]["Queen"] | null;
+            /** Queen Words */
+            queen_words: string;
+            /** Colour */
+            colour: string;
+            life: components["schemas"]["Life"];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+        };
+        /**
+         * Died
+         * @description It died, or was given away; the note says of what.
+         */
+        Died: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "died";
+            /** Day */
+            day: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * DueOut
          * @description One thing that is due at a hive.
          */
@@ -6631,8 +7043,18 @@ export interface components {
             overdue: boolean;
         };
         /**
+         * EventOut
+         * @description One thing that happened to a colony.
+         */
+        EventOut: {
+            /** Day */
+            day: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * HiveCard
-         * @description A hive of the yard as it was last seen.
+         * @description A hive of the yard as it was last seen; ``colonies`` tells who lives in it.
          */
         HiveCard: {
             /**
@@ -6650,6 +7072,51 @@ export interface components {
             state: string;
             /** Urgent */
             urgent: boolean;
+            /** Colonies */
+            colonies: components["schemas"]["LivingOut"][];
+            /** Places */
+            places: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Life
+         * @description A colony's name, and all that happened to it.
+         */
+        Life: {
+            /** Name */
+            name: string;
+            /** Events */
+            events: (components["schemas"]["Came"] | components["schemas"]["Requeened"] | components["schemas"]["Marked"] | components["schemas"]["Moved"] | components["schemas"]["Swarmed"] | components["schemas"]["United"] | components["schemas"]["Died"])[];
+        };
+        /**
+         * LivingOut
+         * @description A colony in a few words, and the colour of its queen's mark.
+         */
+        LivingOut: {
+            /** Words */
+            words: string;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * Marked
+         * @description Its queen was marked or clipped, or her year became known.
+         */
+        Marked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "marked";
+            /** Day */
+            day: string;
+            queen: components["schemas"]["Queen"];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /**
          * MemberOut
@@ -6662,6 +7129,111 @@ export interface components {
             name: string;
             /** Role */
             role: string;
+        };
+        /**
+         * Moved
+         * @description It lives in another hive, or in another place of the same one.
+         */
+        Moved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moved";
+            /** Day */
+            day: string;
+            /** Hive */
+            hive: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * Queen
+         * @description A queen: the year that she is of, where that is known, and what was done to her.
+         */
+        Queen: {
+            /** Year */
+            year?: number | null;
+            /**
+             * Marked
+             * @default false
+             */
+            marked?: boolean;
+            /**
+             * Clipped
+             * @default false
+             */
+            clipped?: boolean;
+            /**
+             * Of
+             * @default
+             */
+            of?: string;
+        };
+        /**
+         * Requeened
+         * @description It has another queen, or none where none is said.
+         */
+        Requeened: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "requeened";
+            /** Day */
+            day: string;
+            queen?: components["schemas"]["Queen"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * Swarmed
+         * @description A swarm left it, the queen with it.
+         */
+        Swarmed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swarmed";
+            /** Day */
+            day: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * United
+         * @description It was united into another colony, and is no more.
+         */
+        United: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "united";
+            /** Day */
+            day: string;
+            /** Into */
+            into: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /**
          * YardOut
@@ -6687,6 +7259,10 @@ export interface components {
             hives: components["schemas"]["HiveCard"][];
             /** Due */
             due: components["schemas"]["DueOut"][];
+            /** Carry */
+            carry: components["schemas"]["Carry"][];
+            /** Colonies */
+            colonies: components["schemas"]["ColonyOut"][];
         };
         /**
          * BuiltIn
@@ -6844,7 +7420,21 @@ export interface components {
             words: components["schemas"]["Text"];
             /** Stands */
             stands: components["schemas"]["RunSeen"][];
-            planned: components["schemas"]["RunSeen"] | null;
+            /** Planned */
+            planned: components["schemas"]["PlannedDay"][];
+            /** Colonies */
+            colonies: components["schemas"]["ColonyOut"][];
+            /** Places */
+            places: {
+                [key: string]: string;
+            };
+            /** Measurable */
+            measurable: components["schemas"]["Measurable"][];
+            /** Measured */
+            measured: string[];
+            life: components["schemas"]["Chart"] | null;
+            /** Years */
+            years: components["schemas"]["YearOut"][];
             /** Comb Names */
             comb_names: {
                 [key: string]: string;
@@ -6859,6 +7449,8 @@ export interface components {
             combs_why: string;
             /** Due */
             due: components["schemas"]["DueOut"][];
+            /** Carry */
+            carry: components["schemas"]["Carry"][];
         };
         /**
          * HoneyTaken
@@ -6869,6 +7461,18 @@ export interface components {
             comb?: string | null;
             /** Kg */
             kg: number;
+        };
+        /**
+         * Measurable
+         * @description One size that can be measured on a hive that stands: where it is in the document, what it is called.
+         */
+        Measurable: {
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /** Mm */
+            mm: number;
         };
         /**
          * Mites
@@ -6884,6 +7488,18 @@ export interface components {
             count: number;
             /** Of */
             of?: number | null;
+        };
+        /**
+         * PlannedDay
+         * @description What the plan has on the combs that hang in a hive, from a day on till the next one that is said.
+         */
+        PlannedDay: {
+            /** Day */
+            day: string;
+            /** Contents */
+            contents: {
+                [key: string]: "empty" | "brood" | "pollen" | "nectar" | "honey";
+            };
         };
         /**
          * RunSeen
@@ -7037,6 +7653,36 @@ export interface components {
             rod: components["schemas"]["Drawing"] | null;
             /** Against */
             against: components["schemas"]["DifferenceOut"][];
+            /** Photos */
+            photos: string[];
+        };
+        /**
+         * YearOut
+         * @description A year of a hive in few numbers.
+         */
+        YearOut: {
+            /** Year */
+            year: string;
+            /** Visits */
+            visits: number;
+            /** Honey Kg */
+            honey_kg: number;
+            /** Fed Kg */
+            fed_kg: number;
+            /** Most Mites */
+            most_mites: number | null;
+            /** Treatments */
+            treatments: number;
+        };
+        /**
+         * HiveIn
+         * @description What a hive is called, and since when it stands.
+         */
+        HiveIn: {
+            /** Name */
+            name: string;
+            /** Built On */
+            built_on: string;
         };
         /**
          * KeptOut
@@ -7062,6 +7708,85 @@ export interface components {
         TickIn: {
             /** Key */
             key: string;
+        };
+        /**
+         * VisitsOut
+         * @description Visits, the oldest first, and how many there are before them.
+         */
+        VisitsOut: {
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
+            /** More */
+            more: number;
+        };
+        /**
+         * MeasuredIn
+         * @description One size as it was measured: where it is, and what was read off, as it is typed.
+         */
+        MeasuredIn: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+        };
+        /**
+         * LinkOut
+         * @description A link: at which address, till when.
+         */
+        LinkOut: {
+            /** Id */
+            id: number;
+            /** Secret */
+            secret: string;
+            /** Ends On */
+            ends_on: string;
+        };
+        /**
+         * DaysIn
+         * @description For how many days a link leads somewhere.
+         */
+        DaysIn: {
+            /**
+             * Days
+             * @default 30
+             */
+            days?: number;
+        };
+        /**
+         * SharedOut
+         * @description What others see of a hive or a design.
+         */
+        SharedOut: {
+            /** Of */
+            of: string;
+            words: components["schemas"]["Text"];
+            /** Ends On */
+            ends_on: string;
+            /** Numbers */
+            numbers: components["schemas"]["Metric"][];
+            /** Drawings */
+            drawings: components["schemas"]["Drawing"][];
+            /** Visits */
+            visits: components["schemas"]["SharedVisit"][];
+        };
+        /**
+         * SharedVisit
+         * @description A visit as others see it: its day, what hung, and how it stood against the plan.
+         */
+        SharedVisit: {
+            /** Day */
+            day: string;
+            /** Combs */
+            combs: number;
+            rod: components["schemas"]["Drawing"] | null;
+            /** Against */
+            against: components["schemas"]["DifferenceOut"][];
         };
     };
     responses: never;
@@ -7312,6 +8037,156 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_archive_api_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_archive_api_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_archive_api_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -9553,6 +10428,140 @@ export interface operations {
             };
         };
     };
+    server_yard_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_yard_api_build: {
         parameters: {
             query?: never;
@@ -9759,6 +10768,142 @@ export interface operations {
             };
         };
     };
+    server_yard_api_keep_colony: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                colony: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Life"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_api_forget_colony: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                colony: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_yard_papers_cards: {
         parameters: {
             query?: never;
@@ -9846,7 +10991,7 @@ export interface operations {
             };
         };
     };
-    server_yard_api_hive: {
+    server_yard_hive_api_hive: {
         parameters: {
             query?: {
                 today?: string | null;
@@ -9915,7 +11060,141 @@ export interface operations {
             };
         };
     };
-    server_yard_api_keep_visit: {
+    server_yard_hive_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HiveIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_keep_visit: {
         parameters: {
             query?: never;
             header?: never;
@@ -9987,7 +11266,7 @@ export interface operations {
             };
         };
     };
-    server_yard_api_take_back: {
+    server_yard_hive_api_take_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -10053,7 +11332,7 @@ export interface operations {
             };
         };
     };
-    server_yard_api_tick: {
+    server_yard_hive_api_tick: {
         parameters: {
             query?: never;
             header?: never;
@@ -10122,6 +11401,438 @@ export interface operations {
             };
         };
     };
+    server_yard_hive_api_older: {
+        parameters: {
+            query: {
+                before: string;
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                visit: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_drop_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_links_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_hive_api_link_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     server_yard_papers_feed: {
         parameters: {
             query?: never;
@@ -10133,6 +11844,240 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_link_api_links_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_link_api_link_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_link_api_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_link_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {

@@ -44,6 +44,12 @@ async function me(): Promise<Me> {
   }
 }
 
+/** Who is signed in as far as the device knows; nobody, an empty name. */
+export function signedInAs(): string {
+  const before = fromDevice(ME);
+  return before === null ? "" : (JSON.parse(before) as Me).name;
+}
+
 export function useMe(): UseQueryResult<Me> {
   return useQuery({ queryKey: key.me, queryFn: me, staleTime: 60_000, networkMode: "always" });
 }
@@ -67,6 +73,12 @@ export function useRevisions(id: string, head: number): UseQueryResult<RevisionO
   });
 }
 
+/** Yards and hives that were opened go from the device; what is still to be sent stays in its own place. */
+export function forgetDevice(): void {
+  offDevice(ME);
+  void import("idb-keyval").then(({ clear }) => clear()).catch(() => undefined);
+}
+
 /** Changes of who is signed in; everything known before is forgotten, unless one stays where one is. */
 export function useEntering({ stay = false } = {}) {
   const queries = useQueryClient();
@@ -74,6 +86,7 @@ export function useEntering({ stay = false } = {}) {
     if (!stay) queries.clear();
     // What was refused while nobody was signed in is asked again.
     else void queries.invalidateQueries({ queryKey: ["found"] });
+    ontoDevice(ME, JSON.stringify(me));
     queries.setQueryData(key.me, me);
   };
   return {
@@ -90,9 +103,7 @@ export function useEntering({ stay = false } = {}) {
       mutationFn: () => answered(client.POST("/api/sign-out")),
       onSuccess: (me: Me) => {
         settle(me);
-        offDevice(ME);
-        // Yards and hives that were opened go from the device; what is still to be sent stays in its own place.
-        void import("idb-keyval").then(({ clear }) => clear()).catch(() => undefined);
+        forgetDevice();
       },
     }),
   };
@@ -175,25 +186,26 @@ function studied(
   document: Hive,
   asked: Asks,
   held: EditOut["held"] = null,
-  { box = null, before = null }: Beside = {},
+  { box = null, before = null, built = null }: Beside = {},
 ) {
-  const body = { document: { ...document }, asked, held, box, before: before && { ...before } };
+  const body = { document: { ...document }, asked, held, box, before: before && { ...before }, built };
   return asSchema<StudiesOut>(answered(client.POST("/api/studies/", { body }))).then(({ chapters }) => chapters);
 }
 
-/** Which chamber is on the bench, and the design that one is compared with. */
+/** Which chamber is on the bench, the design that one is compared with, and which one on the shelf it is. */
 interface Beside {
   box?: number | null;
   before?: Hive | null;
+  built?: string | null;
 }
 
-/** One study of a design; a size that was typed is compared with. */
-export function useStudy(document: Hive, study: string | null, typed: string): UseQueryResult<Chapter> {
+/** One study of a design; a size that was typed is compared with, and what was seen where it was built. */
+export function useStudy(document: Hive, built: string, study: string | null, typed: string): UseQueryResult<Chapter> {
   const { units } = useSettings();
   return useQuery({
     select: useRead<Chapter>(),
-    queryKey: ["study", study, document, typed, system(units)],
-    queryFn: () => chapterOf(document, study ?? "", { typed, units: system(units) }),
+    queryKey: ["study", study, document, built, typed, system(units)],
+    queryFn: () => chapterOf(document, study ?? "", { typed, units: system(units) }, { built }),
     placeholderData: keepPreviousData,
     enabled: study !== null,
     gcTime: 0,

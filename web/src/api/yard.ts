@@ -1,8 +1,8 @@
-import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { useQuery, type UseQueryResult } from "@tanstack/react-query";
 import { del, get, set } from "idb-keyval";
-import { answered, client, RefusedError } from "./client";
+import { answered, asSchema, client, RefusedError } from "./client";
 import { today } from "../lib/format";
-import type { HivePage, YardLine, YardOut } from "./types";
+import type { HivePage, SharedOut, VisitsOut, YardLine, YardOut } from "./types";
 
 /** Calls on the yard book. What was fetched stays on the device, for the yard is far from any network. */
 
@@ -70,48 +70,21 @@ export function useBuiltFrom(design: string) {
   });
 }
 
-/** Changes of the yard book that are made where there is a network. */
-export function useYardChanges() {
-  const queries = useQueryClient();
-  const onSuccess = () => queries.invalidateQueries({ predicate: ({ queryKey: [first] }) => isOfTheBook(first) });
-  return {
-    make: useMutation({
-      mutationFn: (body: { name: string; place: string }) => answered(client.POST("/api/yards/", { body })),
-      onSuccess,
-    }),
-    build: useMutation({
-      mutationFn: ({ yard, ...body }: { yard: string; design: string; built_on: string; name: string }) =>
-        answered(client.POST("/api/yards/{ident}/hives", { params: { path: { ident: yard } }, body })),
-      onSuccess,
-    }),
-    tick: useMutation({
-      mutationFn: ({ hive, due }: { hive: string; due: string }) =>
-        answered(client.POST("/api/hives/{ident}/done", { params: { path: { ident: hive } }, body: { key: due } })),
-      onSuccess,
-    }),
-    letIn: useMutation({
-      mutationFn: ({ yard, ...body }: { yard: string; name: string; role: "keeper" | "helper" | "looker" }) =>
-        answered(client.POST("/api/yards/{ident}/members", { params: { path: { ident: yard } }, body })),
-      onSuccess,
-    }),
-    putOut: useMutation({
-      mutationFn: ({ yard, member }: { yard: string; member: number }) =>
-        answered(client.DELETE("/api/yards/{ident}/members/{member}", { params: { path: { ident: yard, member } } })),
-      onSuccess,
-    }),
-    renewFeed: useMutation({
-      mutationFn: (yard: string) =>
-        answered(client.POST("/api/yards/{ident}/feed", { params: { path: { ident: yard } } })),
-      onSuccess,
-    }),
-    takeBack: useMutation({
-      mutationFn: ({ hive, visit }: { hive: string; visit: string }) =>
-        answered(client.DELETE("/api/hives/{ident}/visits/{visit}", { params: { path: { ident: hive, visit } } })),
-      onSuccess,
-    }),
-  };
+/** Visits of a hive before a moment, a page of them. */
+export function olderVisits(hive: string, before: string): Promise<VisitsOut> {
+  return asSchema<VisitsOut>(
+    answered(client.GET("/api/hives/{ident}/visits", { params: { path: { ident: hive }, query: { before } } })),
+  );
+}
+
+/** What a link shows, for whoever knows its address. */
+export function useShared(secret: string) {
+  return useQuery({
+    queryKey: ["shared", secret],
+    queryFn: () => asSchema<SharedOut>(answered(client.GET("/api/shared/{secret}", { params: { path: { secret } } }))),
+  });
 }
 
 export function isOfTheBook(first: unknown): boolean {
-  return typeof first === "string" && ["yards", "yard", "built", "built-from"].includes(first);
+  return typeof first === "string" && ["yards", "yard", "built", "built-from", "study"].includes(first);
 }

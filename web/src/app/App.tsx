@@ -30,17 +30,21 @@ const YardPage = lazy(() => yard().then(({ YardPage: page }) => ({ default: page
 const HivePage = lazy(() => yard().then(({ HivePage: page }) => ({ default: page })));
 const VisitPage = lazy(() => yard().then(({ VisitPage: page }) => ({ default: page })));
 const BuiltPage = lazy(() => yard().then(({ BuiltPage: page }) => ({ default: page })));
+const AccountPage = lazy(() => import("../features/account").then(({ AccountPage: page }) => ({ default: page })));
+const SharedPage = lazy(() => import("../features/shared").then(({ SharedPage: page }) => ({ default: page })));
 
 /** Which page lies at which address. */
 function Pages() {
   return (
     <Routes>
       <Route path="/sign-in" element={<SignInPage />} />
+      <Route path="/shared/:secret" element={<SharedPage />} />
       <Route element={<SignedIn />}>
         <Route path="/" element={<ShelfPage />} />
       </Route>
       <Route element={<SignedIn />}>
         <Route path="/brief" element={<BriefPage />} />
+        <Route path="/account" element={<AccountPage />} />
       </Route>
       <Route path="/hive/:id" element={<Navigate to="shape" replace />} />
       <Route element={<SignedIn />}>

@@ -135,17 +135,17 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
             label={{ value: sentence(level.text, units), position: "insideBottomRight", className: "label-minor" }}
           />
         ))}
-        {series.map(({ key, layer, axis }) => (
+        {series.map(({ key, layer, axis, dots }) => (
           <Line
             key={key}
             className={`layer-${layer}`}
             yAxisId={axis}
             dataKey={key}
             type="linear"
-            stroke="inherit"
+            stroke={dots ? "none" : "inherit"}
             strokeWidth="inherit"
             strokeDasharray="inherit"
-            dot={false}
+            dot={dots ? { r: 3.5, className: `layer-${layer}`, style: filled(layer) } : false}
             activeDot={{ r: 4, fill: "var(--ink)", stroke: "var(--paper)" }}
             isAnimationActive={false}
           />
@@ -169,6 +169,11 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
   );
 });
 
+/** The first curve’s dots are full, those of the others are rings. */
+function filled(layer: string) {
+  return { fill: layer === "series-1" ? "var(--ink)" : "var(--paper)", strokeDasharray: "none", strokeWidth: 1.75 };
+}
+
 const SCALE = 50;
 const MARGIN = { top: 16, right: 12, bottom: 2, left: 4 };
 const SPARE = { ...MARGIN, right: 62 };
@@ -180,10 +185,14 @@ function Key({ chart, units }: { chart: ChartOf; units: Units }) {
   const bands = chart.bands.filter(({ name }, index) => chart.bands.findIndex((each) => each.name === name) === index);
   return (
     <ul className="flex flex-wrap gap-x-4 px-3 pb-1 text-xs" aria-label={`Key of ${chart.title}`}>
-      {chart.series.map(({ key, layer, name, now: of }) => (
+      {chart.series.map(({ key, layer, name, now: of, dots }) => (
         <li key={key} className="flex items-center gap-1.5">
-          <svg width="26" height="8" aria-hidden="true">
-            <line x1="1" x2="25" y1="4" y2="4" className={`layer-${layer}`} />
+          <svg width={dots ? 10 : 26} height={dots ? 10 : 8} aria-hidden="true">
+            {dots ? (
+              <circle cx="5" cy="5" r="3.5" className={`layer-${layer}`} style={filled(layer)} />
+            ) : (
+              <line x1="1" x2="25" y1="4" y2="4" className={`layer-${layer}`} />
+            )}
           </svg>
           {of ? `${name}, now ${wrote(of, units)}` : name}
         </li>

@@ -76,7 +76,7 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const [pointed, setPointed] = useState<string | null>(null);
   const { study = null, name: title = "" } = STEPS.find(({ path }) => path === step) ?? {};
   const Own = OWN[step] ?? AnyStep;
-  const studied = useChapter(bench.document, STUDIES.find((name) => name === study) ?? null);
+  const studied = useChapter(bench.document, id, STUDIES.find((name) => name === study) ?? null);
   const planned = studied.chapter?.drawings["rod"];
   const { undo, redo } = bench;
   const apart = useFindingsOf(bench.document, STUDIES, true);

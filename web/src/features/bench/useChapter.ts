@@ -22,10 +22,10 @@ interface AskedOf {
 const NOTHING: AskedOf = { at: null, typed: "" };
 
 /** The chapter of one study; each keeps the moment that was looked at last. */
-export function useChapter(document: Hive, study: StudyName | null): Studied {
+export function useChapter(document: Hive, id: string, study: StudyName | null): Studied {
   const [asked, setAsked] = useState<Partial<Record<StudyName, AskedOf>>>({});
   const { at, typed } = (study && asked[study]) ?? NOTHING;
-  const said = useStudy(document, study, typed);
+  const said = useStudy(document, id, study, typed);
   const moment = useMoment(document, study, at);
   const change = (by: Partial<AskedOf>) => {
     if (study) setAsked({ ...asked, [study]: { at, typed, ...by } });

@@ -67,7 +67,9 @@ export function ShelfPage() {
         </Link>
         <span className="grow" />
         <Reading />
-        <span>{me.data?.name}</span>
+        <Link to="/account" className="underline underline-offset-4">
+          {me.data?.name}
+        </Link>
         <button
           type="button"
           className="underline underline-offset-4"

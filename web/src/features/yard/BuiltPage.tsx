@@ -2,9 +2,11 @@ import { useState, type FormEvent } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
-import { useBuiltFrom, useYardChanges, useYards } from "../../api/yard";
+import { useBuiltFrom, useYards } from "../../api/yard";
+import { useYardChanges } from "../../api/yardChanges";
 import { today } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
+import { Links } from "./Links";
 import { NewYard } from "./YardPage";
 import { YardHeader } from "./YardHeader";
 
@@ -41,6 +43,9 @@ export function BuiltPage() {
           ))}
         </ul>
         <BuildForm id={id} name={design.data.name} again={built.data.length > 0} />
+        <div className="mt-8 border-t border-base-content pt-4">
+          <Links of="design" id={id} />
+        </div>
       </main>
     </>
   );

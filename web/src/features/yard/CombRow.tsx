@@ -9,8 +9,27 @@ const NEXT: Record<Contents, Contents> = {
   honey: "empty",
 };
 
+/** Where a row stands: in which run, at which place of it. */
+export interface RowPlace {
+  chamber: string;
+  at: number;
+}
+
+/** A place, so that what is dragged over it finds it again. */
+function placed({ chamber, at }: RowPlace) {
+  return { "data-chamber": chamber, "data-at": String(at) };
+}
+
+/** The place of the row under a finger. */
+function placeUnder(event: PointerEvent): RowPlace | null {
+  const row = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>("[data-at]");
+  const { chamber, at } = row?.dataset ?? {};
+  return chamber && at ? { chamber, at: Number(at) } : null;
+}
+
 interface CombRowProps {
   comb: CombItem;
+  place: RowPlace;
   number: string;
   draft: Draft;
   chosen: boolean;
@@ -19,7 +38,7 @@ interface CombRowProps {
 }
 
 /** A comb as a row as tall as a thumb: its two sides, what is marked on it. The first tap chooses it. */
-export function CombRow({ comb, number, draft, chosen, onChoose, onFill }: CombRowProps) {
+export function CombRow({ comb, place, number, draft, chosen, onChoose, onFill }: CombRowProps) {
   const mark = draft.marks[comb.id ?? ""];
   const words = [
     mark?.queen ? "queen" : "",
@@ -32,6 +51,7 @@ export function CombRow({ comb, number, draft, chosen, onChoose, onFill }: CombR
       className={`grid grid-cols-[2.5rem_1fr_1fr_4.5rem] items-center
         ${chosen ? "outline-3 -outline-offset-2 outline-primary" : ""}`}
       data-comb={comb.id}
+      {...placed(place)}
     >
       <span className="pr-2 text-right font-semibold">{number}</span>
       {(["to-you", "away"] as const).map((side) => {
@@ -68,27 +88,48 @@ const CALLED: Record<RunItem["kind"], string> = {
   spacer: "spacer",
 };
 
-/** What hangs or lies between combs; a follower is moved past its neighbour, and a bar put in before it. */
-export function ItemRow({
-  item,
-  onMove,
-  onAdd,
-}: {
+interface ItemRowProps {
   item: RunItem;
+  place: RowPlace;
   onMove: ((by: number) => void) | null;
   onAdd: (() => void) | null;
-}) {
+  /** A follower is taken hold of, and dragged over a row. */
+  onGrip: () => void;
+  onDrag: (to: RowPlace) => void;
+}
+
+/** What hangs or lies between combs; a follower is dragged or moved past its neighbour, and a bar put in before it. */
+export function ItemRow({ item, place, onMove, onAdd, onGrip, onDrag }: ItemRowProps) {
+  const drag = () => {
+    onGrip();
+    const move = (event: PointerEvent) => {
+      const to = placeUnder(event);
+      if (to) onDrag(to);
+    };
+    const end = () => {
+      removeEventListener("pointermove", move);
+      removeEventListener("pointerup", end);
+      removeEventListener("pointercancel", end);
+    };
+    addEventListener("pointermove", move);
+    addEventListener("pointerup", end);
+    addEventListener("pointercancel", end);
+  };
   if (item.kind === "gap")
     return (
-      <li className="grid grid-cols-[2.5rem_1fr_4.5rem]">
+      <li className="grid grid-cols-[2.5rem_1fr_4.5rem]" {...placed(place)}>
         <svg className="col-start-2 h-6 w-full" aria-hidden="true">
           <rect width="100%" height="100%" className="layer layer-gap" />
         </svg>
       </li>
     );
   return (
-    <li className="my-1" data-item={item.kind}>
-      <div className="grid grid-cols-[2.5rem_1fr_4.5rem] items-center">
+    <li className="my-1" data-item={item.kind} {...placed(place)}>
+      <div
+        className={`grid grid-cols-[2.5rem_1fr_4.5rem] items-center ${onMove ? "min-h-8 cursor-grab touch-none" : ""}`}
+        data-grip={onMove ? item.kind : undefined}
+        onPointerDown={onMove ? drag : undefined}
+      >
         <span className="col-start-2 h-3 rounded-sm bg-neutral" aria-hidden="true" />
         <span className="pl-2 text-xs">{CALLED[item.kind]}</span>
       </div>

@@ -1,8 +1,8 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { CombItem, VisitEntry } from "../../api/types";
 import { typedNumber } from "../../lib/format";
 import { marked, type Draft, type Mark } from "./entry";
-import { Big } from "./VisitPage";
+import { Big } from "./Big";
 
 interface MorePanelProps {
   draft: Draft;
@@ -11,13 +11,15 @@ interface MorePanelProps {
   onChange: (draft: Draft) => void;
   onOut: (comb: string) => void;
   onClose: () => void;
+  /** Photos of the visit. */
+  photos: ReactNode;
 }
 
 const FEED = ["syrup", "sugar", "fondant", "candy", "honey", "pollen"] as const;
 const TEMPER = ["calm", "lively", "hot"] as const;
 
 /** Everything else of a visit: marks on the chosen comb, feed, mites, temper, a treatment, notes. */
-export function MorePanel({ draft, comb, number, onChange, onOut, onClose }: MorePanelProps) {
+export function MorePanel({ draft, comb, number, onChange, onOut, onClose, photos }: MorePanelProps) {
   const { rest } = draft;
   const say = (said: Partial<VisitEntry>) => {
     onChange({ ...draft, rest: { ...rest, ...said } });
@@ -137,6 +139,14 @@ export function MorePanel({ draft, comb, number, onChange, onOut, onClose }: Mor
           </Big>
         </div>
       ) : null}
+      {photos}
+      <Line
+        label="Why"
+        value={rest.why ?? ""}
+        onSay={(why) => {
+          say({ why });
+        }}
+      />
       <Line
         label="Weather"
         value={rest.weather ?? ""}

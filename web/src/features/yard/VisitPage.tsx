@@ -2,10 +2,16 @@ import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useBuiltHive } from "../../api/yard";
 import type { CombItem, HivePage, VisitEntry } from "../../api/types";
-import { dayWords, nowHere, ordinal, step, typedNumber } from "../../lib/format";
+import { signedInAs } from "../../api/queries";
+import { dayWords, nowHere, ordinal, step } from "../../lib/format";
+import { Big, Swatch } from "./Big";
+import { Carry } from "./Carry";
 import { CombRow, ItemRow } from "./CombRow";
+import { HoneyPad } from "./HoneyPad";
 import { MorePanel } from "./MorePanel";
+import { Photos, usePhotos } from "./Photos";
 import { Waits } from "./YardHeader";
+import { timeOf } from "./words";
 import {
   added,
   asPlanned,
@@ -13,14 +19,16 @@ import {
   CONTENTS,
   filled,
   isComb,
+  followerTo,
   marked,
   moved,
+  planOf,
   takenOut,
   takenUp,
   written,
   type Draft,
 } from "./entry";
-import { giveUp, keepVisit, useQueue, type Waiting } from "./queue";
+import { keepVisit, replace, useQueue, type Waiting } from "./queue";
 
 const NEXT_QUEEN = { "": "seen", seen: "eggs", eggs: "not-seen", "not-seen": "put-in", "put-in": "" } as const;
 const QUEEN_WORDS = {
@@ -55,6 +63,9 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
   const [draft, setDraft] = useState<Draft>(() => (mend ? takenUp(mend.entry, page) : begun(page)));
   const [chosen, setChosen] = useState<string | null>(null);
   const [panel, setPanel] = useState<"" | "honey" | "more">("");
+  const [carrying, setCarrying] = useState(false);
+  const photos = usePhotos();
+  const planned = planOf(page, draft);
   const change = (next: Draft) => {
     setPast([...past, draft]);
     setDraft(next);
@@ -68,11 +79,13 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
       id: crypto.randomUUID(),
       hive: page.id,
       name: page.name,
+      by: signedInAs(),
       entry,
       written: new Date().toISOString(),
       refused: null,
     };
-    void (mend ? giveUp(mend.id) : Promise.resolve()).then(() => keepVisit(visit));
+    const taken = photos.taken.map(({ id, picture }) => ({ ...visit, id, visit: visit.id, picture }));
+    void (mend ? replace(mend.id, visit) : Promise.resolve()).then(() => keepVisit(visit, taken));
     void navigate(`/built/${page.id}`);
   };
   return (
@@ -84,11 +97,26 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
         <div>
           <h1 className="text-2xl">{page.name}</h1>
           <p className="soft">
-            {dayWords(draft.at)}, {draft.at.slice("2026-05-26T".length)}
+            {dayWords(draft.at)}, {timeOf(draft.at)} ·{" "}
+            <button
+              type="button"
+              className="underline underline-offset-4"
+              aria-expanded={carrying}
+              onClick={() => {
+                setCarrying(!carrying);
+              }}
+            >
+              What to carry
+            </button>
           </p>
         </div>
         <Waits />
       </header>
+      {carrying ? (
+        <div className="max-h-[50dvh] overflow-y-auto border-b border-base-content bg-base-200 px-3 pb-3">
+          <Carry carry={page.carry} of={page.yard_name} />
+        </div>
+      ) : null}
       {mend?.refused ? (
         <p role="alert" className="bg-base-200 px-3 py-1 text-error">
           {mend.refused}
@@ -110,6 +138,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
                   <CombRow
                     key={item.id}
                     comb={item}
+                    place={{ chamber: run.chamber, at }}
                     number={numberOf(combs, item)}
                     draft={draft}
                     chosen={item.id === chosen}
@@ -122,8 +151,16 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
                   />
                 ) : (
                   <ItemRow
-                    key={item.id ? item.id : `${item.kind} ${String(at)}`}
+                    key={item.id ? item.id : item.kind === "follower" ? item.side : `${item.kind} ${String(at)}`}
                     item={item}
+                    place={{ chamber: run.chamber, at }}
+                    onGrip={() => {
+                      setPast([...past, draft]);
+                    }}
+                    onDrag={(to) => {
+                      if (to.chamber !== run.chamber || item.kind !== "follower") return;
+                      setDraft((now) => followerTo(now, run.chamber, item.side, to.at));
+                    }}
                     onMove={
                       item.kind === "follower"
                         ? (by) => {
@@ -173,6 +210,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
             onClose={() => {
               setPanel("");
             }}
+            photos={<Photos photos={photos} />}
           />
         ) : (
           <>
@@ -236,10 +274,10 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
                 Undo
               </Big>
               <Big
-                disabled={!page.planned}
+                disabled={!planned}
                 pressed={draft.rest.planned ?? false}
                 onClick={() => {
-                  if (page.planned) change(asPlanned(draft, page.planned));
+                  if (planned) change(asPlanned(draft, planned));
                 }}
               >
                 As planned
@@ -280,80 +318,4 @@ function numberOf(combs: CombItem[], comb: CombItem): string {
 function honeyWords(rest: Pick<VisitEntry, "honey">): string {
   const taken = rest.honey ?? [];
   return taken.length === 0 ? "Honey" : taken.map((each) => `${String(each.kg)} kg`).join(", ");
-}
-
-export function Swatch({ contents }: { contents: string }) {
-  return (
-    <svg className="h-8 w-full" aria-hidden="true">
-      <rect x="1" y="1" width="98%" height="90%" rx="3" className={`layer layer-comb-${contents}`} />
-    </svg>
-  );
-}
-
-interface BigProps {
-  children: string;
-  pressed?: boolean;
-  disabled?: boolean;
-  onClick: () => void;
-}
-
-/** A button for a gloved thumb. */
-export function Big({ children, pressed = false, disabled = false, onClick }: BigProps) {
-  return (
-    <button
-      type="button"
-      disabled={disabled}
-      aria-pressed={pressed}
-      className={`min-h-14 rounded border border-base-content font-semibold disabled:opacity-40
-        ${pressed ? "bg-primary text-primary-content" : "bg-base-100"}`}
-      onClick={onClick}
-    >
-      {children}
-    </button>
-  );
-}
-
-/** How much honey was taken: typed, from the chosen comb or in all. */
-function HoneyPad({
-  comb,
-  onTake,
-  onClose,
-}: {
-  comb: CombItem | null;
-  onTake: (kg: number) => void;
-  onClose: () => void;
-}) {
-  const [typed, setTyped] = useState("");
-  const kg = typedNumber(typed);
-  return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (kg !== null && kg > 0) onTake(kg);
-      }}
-    >
-      <label className="mb-2 block">
-        Honey taken {comb ? "from the chosen comb" : "in all"}, kg
-        <input
-          className="input input-lg w-full"
-          inputMode="decimal"
-          autoFocus
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value);
-          }}
-        />
-      </label>
-      <div className="grid grid-cols-2 gap-2">
-        <Big onClick={onClose}>Back</Big>
-        <button
-          type="submit"
-          disabled={kg === null || kg <= 0}
-          className="min-h-14 rounded bg-neutral font-semibold text-neutral-content disabled:opacity-40"
-        >
-          Taken
-        </button>
-      </div>
-    </form>
-  );
 }

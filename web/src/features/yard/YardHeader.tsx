@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { isOfTheBook } from "../../api/yard";
 import { Reading } from "../../ui/Reading";
-import { onSent, send, useQueue } from "./queue";
+import { isAnothers, onSent, send, useQueue } from "./queue";
 
 /** The head of every page of the yard book: where one is, and whether all that was written is sent. */
 export function YardHeader({ children }: { children: ReactNode }) {
@@ -35,17 +35,20 @@ export function YardHeader({ children }: { children: ReactNode }) {
 
 /** What waits to be sent, always said. */
 export function Waits() {
-  const { waiting, sending, onDevice } = useQueue();
-  const refused = waiting.filter((each) => each.refused !== null);
-  if (waiting.length === 0)
+  const { waiting, photos, sending, onDevice } = useQueue();
+  const refused = [...waiting, ...photos].filter((each) => each.refused !== null);
+  const another = [...waiting, ...photos].find(isAnothers);
+  if (waiting.length === 0 && photos.length === 0)
     return (
       <span role="status" data-testid="queue" className="text-accent">
         all sent
       </span>
     );
-  const many = waiting.length === 1 ? "1 visit waits" : `${String(waiting.length)} visits wait`;
+  const said = [several(waiting, "visit"), several(photos, "photo")].filter(Boolean).join(" and ");
+  const many = `${said} ${waiting.length === 1 && photos.length === 0 ? "waits" : "wait"}`;
+  const idle = refused.length > 0 ? "to be mended" : another ? `for ${another.by} to sign in` : "";
   const why = {
-    idle: refused.length > 0 ? "to be mended" : "",
+    idle,
     sending: "sending",
     "no-network": onDevice ? "no network, kept here" : "no network: leave this page open",
     "signed-out": "sign in to send them",
@@ -66,4 +69,9 @@ export function Waits() {
       ) : null}
     </span>
   );
+}
+
+function several(list: readonly unknown[], what: string): string {
+  if (list.length === 0) return "";
+  return list.length === 1 ? `1 ${what}` : `${String(list.length)} ${what}s`;
 }

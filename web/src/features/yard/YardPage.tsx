@@ -1,14 +1,19 @@
 import { useState, type FormEvent } from "react";
 import { Link, Navigate, useParams } from "react-router";
-import { useYard, useYardChanges, useYards } from "../../api/yard";
-import type { DueOut, YardOut } from "../../api/types";
+import { useYard, useYards } from "../../api/yard";
+import { useYardChanges } from "../../api/yardChanges";
+import type { YardOut } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
 import { shareOf } from "../../drawing/transform";
-import { ago, dayWords, sentence } from "../../lib/format";
+import { ago, sentence, told } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
+import { Carry } from "./Carry";
+import { QueenMark } from "./ColonyTab";
+import { Due } from "./Due";
 import { YardHeader } from "./YardHeader";
+import { YardSettings } from "./YardSettings";
 
 /** The yards one is in: the only one is opened, several are chosen from, the first is made. */
 export function YardsPage() {
@@ -118,8 +123,10 @@ export function YardPage() {
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
           <h2 className="mb-2 text-xl">Due</h2>
           <Due due={page.due} />
+          <Carry carry={page.carry} of={page.name} />
           <Members page={page} />
           <TakeAlong page={page} />
+          {page.role === "keeper" ? <YardSettings page={page} /> : null}
         </aside>
       </div>
     </>
@@ -271,6 +278,13 @@ function Hives({ page }: { page: YardOut }) {
               </Link>
             </h2>
             <p className="soft text-xs">{sentence(hive.words, units)}</p>
+            {hive.colonies.map((colony) => (
+              <p key={colony.words} className="text-xs">
+                <QueenMark colour={colony.colour} />
+                {colony.words}
+              </p>
+            ))}
+            {hive.colonies.length === 0 ? <p className="text-xs">nobody is said to live in it</p> : null}
             <p className="soft text-xs">{hive.last_at ? ago(hive.last_at, now) : "no visit yet"}</p>
           </div>
           <div>
@@ -285,7 +299,7 @@ function Hives({ page }: { page: YardOut }) {
               <span
                 className={hive.urgent ? "font-semibold text-error" : hive.state === "as planned" ? "text-accent" : ""}
               >
-                {hive.state}
+                {told(hive.state, units)}
               </span>
               <span className="grow" />
               {page.role === "looker" ? null : (
@@ -302,53 +316,5 @@ function Hives({ page }: { page: YardOut }) {
         </li>
       ))}
     </ol>
-  );
-}
-
-/** What is due, by days: overdue first, loud. */
-export function Due({ due }: { due: DueOut[] }) {
-  const { tick } = useYardChanges();
-  if (due.length === 0) return <p className="soft">Nothing in the next three weeks.</p>;
-  const days = [...new Set(due.map((each) => (each.overdue ? "" : each.day)))];
-  return (
-    <div data-testid="due">
-      {days.map((day) => (
-        <section key={day} className="mb-4">
-          <h3 className={`border-b border-[var(--line)] text-lg ${day ? "" : "text-error"}`}>
-            {day ? dayWords(day) : "Overdue"}
-          </h3>
-          <ul>
-            {due
-              .filter((each) => (each.overdue ? "" : each.day) === day)
-              .map((each) => (
-                <li
-                  key={`${each.hive} ${each.key}`}
-                  className="flex items-start gap-3 border-b border-[var(--line)] py-2"
-                >
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-sm mt-0.5 border-base-content"
-                    aria-label={`Done: ${each.words}, ${each.name}`}
-                    checked={false}
-                    onChange={() => {
-                      tick.mutate({ hive: each.hive, due: each.key });
-                    }}
-                  />
-                  <span className="w-20 shrink-0 font-semibold">{each.name}</span>
-                  <span className="min-w-0">
-                    <span className={each.overdue ? "text-error" : each.of === "plan" ? "text-primary" : ""}>
-                      {each.words}
-                    </span>
-                    <span className="soft block text-xs">
-                      {each.overdue ? `until ${dayWords(each.last)} · ` : ""}
-                      {each.why}
-                    </span>
-                  </span>
-                </li>
-              ))}
-          </ul>
-        </section>
-      ))}
-    </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { CombItem, HivePage, RunItem, RunSeen, VisitEntry } from "../../api/types";
+import type { CombItem, HivePage, PlannedDay, RunItem, RunSeen, VisitEntry } from "../../api/types";
 import { nowHere, zoneMinutes } from "../../lib/format";
 
 /** A visit while it is written: what hangs in order, and what was seen on it. Nothing of the hive is reckoned here. */
@@ -64,10 +64,18 @@ export function marked(draft: Draft, comb: string, said: Partial<Mark>): Draft {
   return { ...draft, marks: { ...draft.marks, [comb]: { ...(draft.marks[comb] ?? { comb }), ...said } } };
 }
 
-/** The draft begun by what the plan says of today. */
-export function asPlanned(draft: Draft, planned: RunSeen): Draft {
-  const said = new Map(planned.items.filter(isComb).map((comb) => [comb.id, comb.contents ?? "empty"]));
-  const put = (comb: CombItem) => ({ ...comb, contents: said.get(comb.id) ?? comb.contents ?? "empty" });
+/** What the plan says of the day of a visit, as it lies on the device; nothing where it says nothing. */
+export function planOf(page: HivePage, draft: Draft): PlannedDay | null {
+  const day = draft.at.slice(0, "2026-05-26".length);
+  return page.planned.findLast((each) => each.day <= day) ?? null;
+}
+
+/** The draft begun by what the plan says of its day. */
+export function asPlanned(draft: Draft, planned: PlannedDay): Draft {
+  const put = (comb: CombItem) => ({
+    ...comb,
+    contents: planned.contents[comb.id ?? ""] ?? comb.contents ?? "empty",
+  });
   return {
     ...draft,
     found: eachComb(draft.found, put),
@@ -102,6 +110,13 @@ export function moved(draft: Draft, chamber: string, at: number, to: number): Dr
     const others = items.filter((each) => each !== item);
     return [...others.slice(0, to), item, ...others.slice(to)];
   });
+}
+
+/** A follower dragged to a place of its run. */
+export function followerTo(draft: Draft, chamber: string, side: "near" | "far", to: number): Draft {
+  const run = draft.now.find((each) => each.chamber === chamber);
+  const at = run?.items.findIndex((item) => item.kind === "follower" && item.side === side) ?? -1;
+  return at < 0 || at === to ? draft : moved(draft, chamber, at, to);
 }
 
 function rehung(draft: Draft, chamber: string, change: (items: RunItem[]) => RunItem[]): Draft {

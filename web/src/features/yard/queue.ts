@@ -1,34 +1,49 @@
 import { createStore, del, entries, set } from "idb-keyval";
 import { useSyncExternalStore } from "react";
 import { answered, client, RefusedError } from "../../api/client";
+import { signedInAs } from "../../api/queries";
 import type { VisitEntry } from "../../api/types";
 
 /**
- * Visits that wait on this device to be sent. Each has a name of its own from the moment it is written, so that it is
- * kept once however often it is sent; they go in the order in which they were written.
+ * Visits that wait on this device to be sent, and their photos. Each has a name of its own from the moment it is
+ * written, so that it is kept once however often it is sent; they go in the order in which they were written.
  */
-export interface Waiting {
+interface Written {
   id: string;
   hive: string;
-  name: string;
-  entry: VisitEntry;
+  /** Who wrote it: only he sends it. */
+  by: string;
   written: string;
   /** Why the server refused it; it then waits to be mended, and those behind it go on. */
   refused: string | null;
+}
+
+export interface Waiting extends Written {
+  name: string;
+  entry: VisitEntry;
+}
+
+export interface WaitingPhoto extends Written {
+  visit: string;
+  picture: Blob;
 }
 
 export type Sending = "idle" | "sending" | "no-network" | "signed-out";
 
 interface Queue {
   waiting: readonly Waiting[];
+  photos: readonly WaitingPhoto[];
   sending: Sending;
   /** Whether the device keeps what waits when the page is closed. */
   onDevice: boolean;
 }
 
 const AGAIN_MS = 15_000;
-const store = createStore("sabaka-yard", "waiting");
-let queue: Queue = { waiting: [], sending: "idle", onDevice: true };
+const stores = { waiting: createStore("sabaka-yard", "waiting"), photos: createStore("sabaka-photos", "waiting") };
+type Kind = keyof typeof stores;
+type Of<K extends Kind> = Queue[K][number];
+
+let queue: Queue = { waiting: [], photos: [], sending: "idle", onDevice: true };
 const heard = new Set<() => void>();
 const sent = new Set<() => void>();
 let read: Promise<void> | null = null;
@@ -39,29 +54,29 @@ function say(change: Partial<Queue>): void {
   for (const tell of heard) tell();
 }
 
-async function put(waiting: Waiting): Promise<void> {
+function inOrder<T extends Written>(list: readonly T[]): T[] {
+  return [...list].sort((a, b) => a.written.localeCompare(b.written));
+}
+
+async function put<K extends Kind>(kind: K, one: Of<K>): Promise<void> {
   try {
-    await set(waiting.id, waiting, store);
+    await set(one.id, one, stores[kind]);
   } catch {
     say({ onDevice: false });
   }
-  const others = queue.waiting.filter((each) => each.id !== waiting.id);
-  say({ waiting: [...others, waiting].sort((a, b) => a.written.localeCompare(b.written)) });
+  const others = (queue[kind] as readonly Written[]).filter((each) => each.id !== one.id);
+  say({ [kind]: inOrder([...others, one]) });
 }
 
-async function drop(id: string): Promise<void> {
-  await del(id, store).catch(() => undefined);
-  say({ waiting: queue.waiting.filter((each) => each.id !== id) });
+async function drop(kind: Kind, id: string): Promise<void> {
+  await del(id, stores[kind]).catch(() => undefined);
+  say({ [kind]: (queue[kind] as readonly Written[]).filter((each) => each.id !== id) });
 }
 
 /** What was left on the device before this page was opened. */
 function fromDevice(): Promise<void> {
-  read ??= entries<string, Waiting>(store).then(
-    (found) => {
-      const known = new Set(queue.waiting.map((each) => each.id));
-      const left = found.map(([, each]) => each).filter((each) => !known.has(each.id));
-      say({ waiting: [...left, ...queue.waiting].sort((a, b) => a.written.localeCompare(b.written)) });
-    },
+  read ??= Promise.all([left("waiting"), left("photos")]).then(
+    () => undefined,
     () => {
       say({ onDevice: false });
     },
@@ -69,15 +84,44 @@ function fromDevice(): Promise<void> {
   return read;
 }
 
-/** Puts a visit into the queue and tries to send it. */
-export async function keepVisit(visit: Waiting): Promise<void> {
-  await put(visit);
+async function left(kind: Kind): Promise<void> {
+  const found = await entries<string, Written>(stores[kind]);
+  const known = new Set(queue[kind].map((each) => each.id));
+  const there = found.map(([, each]) => each).filter((each) => !known.has(each.id));
+  say({ [kind]: inOrder([...there, ...(queue[kind] as readonly Written[])]) });
+}
+
+/** Puts a visit into the queue, its photos with it, and tries to send them. */
+export async function keepVisit(visit: Waiting, photos: readonly WaitingPhoto[] = []): Promise<void> {
+  for (const photo of photos) await put("photos", photo);
+  await put("waiting", visit);
   void send();
 }
 
-/** Takes a visit out of the queue, to be written anew or not at all. */
+/** Takes a visit out of the queue, to be written anew or not at all; its photos go with it. */
 export async function giveUp(id: string): Promise<void> {
-  await drop(id);
+  for (const photo of queue.photos.filter((each) => each.visit === id)) await drop("photos", photo.id);
+  await drop("waiting", id);
+}
+
+/** Takes a visit out of the queue that is written anew under another name; its photos stay, and go with that one. */
+export async function replace(id: string, by: Waiting): Promise<void> {
+  for (const photo of queue.photos.filter((each) => each.visit === id)) await put("photos", { ...photo, visit: by.id });
+  await drop("waiting", id);
+}
+
+/** Takes a photo out of the queue. */
+export function dropWaitingPhoto(id: string): Promise<void> {
+  return drop("photos", id);
+}
+
+/** Whether somebody else wrote it, who has to be signed in to send it. */
+export function isAnothers(one: { by: string }): boolean {
+  return one.by !== "" && one.by !== signedInAs();
+}
+
+function ready<T extends Written>(list: readonly T[]): T[] {
+  return list.filter((each) => each.refused === null && !isAnothers(each));
 }
 
 /** Sends what waits, the oldest first; one that is refused stays, the others go on. */
@@ -86,34 +130,78 @@ export async function send(): Promise<void> {
   if (queue.sending === "sending") return;
   if (again) clearTimeout(again);
   say({ sending: "sending" });
-  for (const visit of queue.waiting.filter((each) => each.refused === null)) {
-    const became = await sendOne(visit);
-    if (became !== "idle") {
-      say({ sending: became });
-      again = setTimeout(() => void send(), AGAIN_MS);
-      return;
-    }
+  const became = (await eachOf(ready(queue.waiting), sendVisit)) ?? (await eachOf(sendable(), sendPhoto));
+  if (became) {
+    say({ sending: became });
+    again = setTimeout(() => void send(), AGAIN_MS);
+    return;
   }
   say({ sending: "idle" });
   // What was written meanwhile goes as well.
-  if (queue.waiting.some((each) => each.refused === null)) void send();
+  if (ready(queue.waiting).length > 0 || sendable().length > 0) void send();
 }
 
-async function sendOne(visit: Waiting): Promise<Sending> {
+async function eachOf<T>(list: T[], one: (each: T) => Promise<Sending>): Promise<Sending | null> {
+  for (const each of list) {
+    const became = await one(each);
+    if (became !== "idle") return became;
+  }
+  return null;
+}
+
+/** Photos of visits that the server has. */
+function sendable(): WaitingPhoto[] {
+  return ready(queue.photos).filter((photo) => !queue.waiting.some((visit) => visit.id === photo.visit));
+}
+
+/** What became of a call: whether others may be tried, and what was refused, if it was. */
+async function tried(call: Promise<unknown>): Promise<{ became: Sending; refused: string | null }> {
   try {
-    await answered(
-      client.PUT("/api/hives/{ident}/visits/{visit}", {
-        params: { path: { ident: visit.hive, visit: visit.id } },
-        body: visit.entry,
-      }),
-    );
+    await call;
   } catch (error) {
-    if (!(error instanceof RefusedError)) return "no-network";
-    if (error.status === 401 || error.status === 403) return "signed-out";
-    await put({ ...visit, refused: error.message });
+    if (!(error instanceof RefusedError)) return { became: "no-network", refused: null };
+    if (error.status === 401 || error.status === 403) return { became: "signed-out", refused: null };
+    return { became: "idle", refused: error.message };
+  }
+  return { became: "idle", refused: null };
+}
+
+async function sendVisit(visit: Waiting): Promise<Sending> {
+  const path = { ident: visit.hive, visit: visit.id };
+  const { became, refused } = await tried(
+    answered(client.PUT("/api/hives/{ident}/visits/{visit}", { params: { path }, body: visit.entry })),
+  );
+  if (became !== "idle") return became;
+  if (refused !== null) {
+    await put("waiting", { ...visit, refused });
     return "idle";
   }
-  await drop(visit.id);
+  await drop("waiting", visit.id);
+  // Those that were refused since may have built on it.
+  for (const other of queue.waiting.filter((each) => each.hive === visit.hive && each.refused !== null)) {
+    if (other.entry.at >= visit.entry.at) await put("waiting", { ...other, refused: null });
+  }
+  for (const tell of sent) tell();
+  return "idle";
+}
+
+async function sendPhoto(photo: WaitingPhoto): Promise<Sending> {
+  const { became, refused } = await tried(
+    answered(
+      client.PUT("/api/hives/{ident}/visits/{visit}/photos/{photo}", {
+        params: { path: { ident: photo.hive, visit: photo.visit, photo: photo.id } },
+        body: photo.picture as unknown as never,
+        bodySerializer: (body: unknown) => body as BodyInit,
+        headers: { "Content-Type": "image/jpeg" },
+      }),
+    ),
+  );
+  if (became !== "idle") return became;
+  if (refused !== null) {
+    await put("photos", { ...photo, refused });
+    return "idle";
+  }
+  await drop("photos", photo.id);
   for (const tell of sent) tell();
   return "idle";
 }
