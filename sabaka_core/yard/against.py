@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
+from sabaka_core.document.run import Comb
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.kit.tables import table
 from sabaka_core.yard.plan import Sums
@@ -17,21 +18,37 @@ _SIDES = 2
 
 
 def seen(built: Hive, visit: Visit) -> Sums:
-    """What a visit found: combs counted by their sides, those between the followers where nobody counted the bees."""
+    """What a visit found: combs counted by their sides, those between the followers where nobody counted the bees.
+
+    Where several colonies live in one chamber the plan is the first one's: combs of the others aren't counted.
+    """
     if not visit.found:
         return Sums(covered=visit.covered, brood=None, stores=None, follower_mm=None)
     away = {mark.comb: mark.away for mark in visit.marks if mark.away is not None}
     sides: dict[str, float] = {}
-    for run in visit.found:
-        for comb in run.combs:
-            for contents in (comb.contents, away.get(comb.id, comb.contents)):
-                sides[contents] = sides.get(contents, 0.0) + 1 / _SIDES
+    for comb in _of_the_first(built, visit.found):
+        for contents in (comb.contents, away.get(comb.id, comb.contents)):
+            sides[contents] = sides.get(contents, 0.0) + 1 / _SIDES
     return Sums(
         covered=visit.covered,
         brood=sides.get("brood", 0.0),
         stores=sides.get("honey", 0.0) + sides.get("nectar", 0.0),
         follower_mm=reach_mm(built, visit.found),
     )
+
+
+def _of_the_first(built: Hive, runs: Sequence[RunSeen]) -> Iterator[Comb]:
+    """The combs of a hive's first colony: all of them, but for those that others in its chamber live on."""
+    hive = with_runs(built, runs)
+    box = main_box(hive)
+    chamber = hive.chambers[box]
+    shared = sum(colony.chamber == chamber.id for colony in hive.colonies) > 1
+    for run in runs:
+        if shared and run.chamber == chamber.id:
+            nest = {placed.index for placed in analyse(hive, box).layout.nest_combs}
+            yield from (item for at, item in enumerate(run.items) if at in nest and isinstance(item, Comb))
+        else:
+            yield from run.combs
 
 
 class SeenDay(Value):

@@ -13,7 +13,7 @@ from sabaka_core.document.run import Comb
 from sabaka_core.hive.chambers import analyse
 from sabaka_core.kit.tables import table
 from sabaka_core.run.layout import lay_out
-from sabaka_core.yard.standing import combs_of, with_runs
+from sabaka_core.yard.standing import combs_of, settings_of, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
 
 # A run may come out longer than the box by so much: combs swell, and nobody measures in the yard [mm].
@@ -43,7 +43,13 @@ def check_visit(visit: Visit, before: Before) -> None:
     Raises:
         ParameterError: all that is wrong, each with its field.
     """
-    problems = [*_when(visit, before), *_runs(visit, before), *_named(visit, before), *_honey(visit, before)]
+    problems = [
+        *_when(visit, before),
+        *_runs(visit, before),
+        *_named(visit, before),
+        *_honey(visit, before),
+        *_entrances(visit, before),
+    ]
     if problems:
         raise ParameterError.of(problems)
 
@@ -116,6 +122,18 @@ def _honey(visit: Visit, before: Before) -> Iterator[FieldProblem]:
             whole = "a full comb" if taken.comb is not None else "the whole hive, full,"
             reason = f"{taken.kg:.1f} kg is more than {whole} holds: {limit / most:.1f} kg."
             yield FieldProblem(f"honey/{number}/kg", reason, "too-much-honey", f"{taken.kg}")
+
+
+def _entrances(visit: Visit, before: Before) -> Iterator[FieldProblem]:
+    there = {chamber.id: chamber.entrances for chamber in before.built.chambers}
+    for number, each in enumerate(visit.entrances):
+        entrances = there.get(each.chamber, ())
+        if each.number > len(entrances):
+            reason = f"There is no entrance {each.number} in “{each.chamber}”."
+            yield FieldProblem(f"entrances/{number}/number", reason, "no-such-entrance", f"{each.number}")
+        elif each.setting not in settings_of(entrances[each.number - 1]):
+            reason = f"Entrance {each.number} can’t be set so: it is a {entrances[each.number - 1].kind}."
+            yield FieldProblem(f"entrances/{number}/setting", reason, "no-such-setting", each.setting)
 
 
 def _full_kg(hive: Hive) -> dict[str, float]:

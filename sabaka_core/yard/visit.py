@@ -10,8 +10,10 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StringConstraints, model_validator
 
 from sabaka_core.document.base import DocumentPart, Ident, Name, Note, Plain
+from sabaka_core.document.entrances import Setting
 from sabaka_core.document.run import Comb, Contents, RunItem
 from sabaka_core.document.season import Day
+from sabaka_core.kit.tables import table
 
 # A day and a time as the clock at the hive shows them.
 Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$")]
@@ -74,12 +76,36 @@ class Mites(DocumentPart):
     of: Annotated[int, Field(ge=1, le=2_000)] | None = None
 
 
+class EntranceSet(DocumentPart):
+    """How an entrance was left: the chamber’s first is number 1."""
+
+    chamber: Ident
+    number: Annotated[int, Field(ge=1, le=60)]
+    setting: Setting
+    guard: bool = False
+
+
+class Reading(DocumentPart):
+    """A number read off: weight of the hive [kg], temperature in it or outside [°C], humidity in it [%]."""
+
+    kind: Literal["weight", "inside", "outside", "humidity"]
+    value: float
+
+    @model_validator(mode="after")
+    def _within_reach(self) -> Self:
+        low, high = table("yard")[f"read_{self.kind}"].span
+        if not low <= self.value <= high:
+            raise ValueError(f"Between {low:g} and {high:g}.")
+        return self
+
+
 class Visit(DocumentPart):
     """One visit to one hive.
 
     ``found`` is the run as it stood, ``left`` as it stands now; none of them says that it wasn't opened, or that it was
     left as it was found. ``planned`` tells that it was begun by what the plan says. ``zone_minutes`` is how far the
     clock at the hive is ahead of universal time. A ``queen`` that is “put-in” came in a cage shut with candy.
+    ``supers`` are those that are on when the keeper has gone.
     """
 
     at: Moment
@@ -100,6 +126,10 @@ class Visit(DocumentPart):
     fed: Annotated[tuple[Fed, ...], Field(max_length=20)] = ()
     treated: Annotated[tuple[Treated, ...], Field(max_length=10)] = ()
     mites: Annotated[tuple[Mites, ...], Field(max_length=10)] = ()
+    beetles: Annotated[int, Field(ge=0, le=20_000)] | None = None
+    entrances: Annotated[tuple[EntranceSet, ...], Field(max_length=60)] = ()
+    supers: Annotated[int, Field(ge=0, le=24)] | None = None
+    readings: Annotated[tuple[Reading, ...], Field(max_length=20)] = ()
     notes: Note = ""
 
     @model_validator(mode="after")

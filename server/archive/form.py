@@ -17,13 +17,13 @@ Named = Annotated[str, Field(min_length=1, max_length=80)]
 Document = dict[str, Any]
 
 
-class Part(BaseModel):
+class ArchivePart(BaseModel):
     """A piece of an archive: closed to fields it doesn't know."""
 
     model_config = ConfigDict(extra="forbid", frozen=True)
 
 
-class KeptRevision(Part):
+class KeptRevision(ArchivePart):
     """One state of a design that was kept."""
 
     number: Annotated[int, Field(ge=1)]
@@ -33,7 +33,7 @@ class KeptRevision(Part):
     document: Document
 
 
-class KeptDesign(Part):
+class KeptDesign(ArchivePart):
     """A design with all its revisions; ``head`` is the one that counts."""
 
     id: UUID
@@ -44,7 +44,7 @@ class KeptDesign(Part):
     revisions: list[KeptRevision]
 
 
-class KeptDays(Part):
+class KeptDays(ArchivePart):
     """Days of weather that the keeper brought, packed and written in base 64."""
 
     name: Named
@@ -54,7 +54,7 @@ class KeptDays(Part):
     packed: str
 
 
-class KeptVisit(Part):
+class KeptVisit(ArchivePart):
     """A visit, who wrote it, and the names of its photos in the archive’s folder of them."""
 
     id: UUID
@@ -64,7 +64,7 @@ class KeptVisit(Part):
     photos: list[UUID] = []
 
 
-class KeptHive(Part):
+class KeptHive(ArchivePart):
     """A hive that stands, with its visits in the order of their days."""
 
     id: UUID
@@ -79,24 +79,26 @@ class KeptHive(Part):
     visits: list[KeptVisit]
 
 
-class KeptColony(Part):
+class KeptColony(ArchivePart):
     """A colony, and all that happened to it."""
 
     id: UUID
     life: Life
 
 
-class KeptYard(Part):
+class KeptYard(ArchivePart):
     """A yard that the keeper keeps."""
 
     id: UUID
     name: Named
     place: Annotated[str, Field(max_length=200)] = ""
+    climate: Annotated[str, Field(max_length=40)] = ""
+    layout: Annotated[str, Field(max_length=120)] = ""
     hives: list[KeptHive]
     colonies: list[KeptColony]
 
 
-class Archive(Part):
+class Archive(ArchivePart):
     """Everything of one keeper."""
 
     format: Literal["sabaka-archive"] = "sabaka-archive"

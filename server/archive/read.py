@@ -20,12 +20,13 @@ from sabaka_core import ParameterError, dump_hive, validate_hive
 from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.document.load import refusal_of
 from sabaka_core.yard.colony import Life
+from sabaka_core.yard.place import climate_names
 from sabaka_core.yard.standing import standing
 from server.archive.form import Archive, KeptDesign, KeptHive, KeptYard
 from server.archive.write import JSON_NAME, PHOTOS
 from server.designs.models import Design, Revision, WeatherDays
 from server.yard.cards import make_card
-from server.yard.models import BuiltHive, Colony, Member, Photo, VisitEntry, Yard
+from server.yard.models import BuiltHive, ColonyEntry, Member, Photo, VisitEntry, Yard
 from server.yard.photos import MOST_BYTES, store_photo
 
 # An archive's JSON when it is unpacked, and how many photos are read.
@@ -101,7 +102,7 @@ class _Taking:
         self._named(BuiltHive, (each.id for each in hives))
         self._named(VisitEntry, (visit.id for hive in hives for visit in hive.visits))
         self._named(Photo, (photo for hive in hives for visit in hive.visits for photo in visit.photos))
-        self._named(Colony, (each.id for yard in archive.yards for each in yard.colonies))
+        self._named(ColonyEntry, (each.id for yard in archive.yards for each in yard.colonies))
         for design in archive.designs:
             self._design(design)
         for yard in archive.yards:
@@ -141,12 +142,18 @@ class _Taking:
         Revision.objects.bulk_update(made, ["made_at"])
 
     def _yard(self, kept: KeptYard) -> None:
-        yard = Yard.objects.create(id=self.new[kept.id], name=kept.name, place=kept.place)
+        yard = Yard.objects.create(
+            id=self.new[kept.id],
+            name=kept.name,
+            place=kept.place,
+            climate=kept.climate if kept.climate in climate_names() else "",
+            layout=kept.layout,
+        )
         Member.objects.create(yard=yard, user=self.user, role=Member.Role.KEEPER)
         for hive in kept.hives:
             self._hive(yard, hive)
-        Colony.objects.bulk_create(
-            Colony(id=self.new[each.id], yard=yard, life=self._life(each.life)) for each in kept.colonies
+        ColonyEntry.objects.bulk_create(
+            ColonyEntry(id=self.new[each.id], yard=yard, life=self._life(each.life)) for each in kept.colonies
         )
 
     def _hive(self, yard: Yard, kept: KeptHive) -> None:

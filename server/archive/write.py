@@ -85,6 +85,8 @@ def _yard(yard: Yard) -> KeptYard:
         id=yard.pk,
         name=yard.name,
         place=yard.place,
+        climate=yard.climate,
+        layout=yard.layout,
         hives=[_hive(each) for each in yard.hives.order_by("made_at", "id")],
         colonies=[KeptColony(id=each.pk, life=Life.model_validate(each.life)) for each in yard.colonies.all()],
     )
@@ -132,46 +134,50 @@ def tables(archive: Archive) -> Iterator[Table]:
         [(h.id, y.name, h.name, h.design or "", h.revision, h.built_on) for y in archive.yards for h in y.hives],
     )
     yield "colonies", ("id", "yard", "colony", "day", "event"), list(_events(archive))
-    every = [(hive, kept) for yard in archive.yards for hive in yard.hives for kept in hive.visits]
-    yield (
-        "visits",
-        ("id", "hive", "at", "by", "minutes", "covered", "queen", "temper", "bearding", "weather", "bloom", "notes"),
-        [
-            (
-                *(kept.id, hive.name, kept.entry.at, kept.by, kept.entry.minutes, _or_none(kept.entry.covered)),
-                *(kept.entry.queen, kept.entry.temper, kept.entry.bearding, kept.entry.weather, kept.entry.bloom),
-                kept.entry.notes,
-            )
-            for hive, kept in every
-        ],
-    )
+    every = [(hive.name, kept) for yard in archive.yards for hive in yard.hives for kept in hive.visits]
+    yield "visits", ("id", "hive", "at", "by", *_SAID), [(*_which(*each), *_said(each[1])) for each in every]
     yield (
         "combs",
         ("visit", "hive", "at", "chamber", "place", "comb", "kind", "contents"),
         [
-            (kept.id, hive.name, kept.entry.at, run.chamber, place, comb.id, comb.type, comb.contents)
-            for hive, kept in every
+            (*_which(name, kept)[:3], run.chamber, place, comb.id, comb.type, comb.contents)
+            for name, kept in every
             for run in kept.entry.found
             for place, comb in enumerate(run.combs, 1)
         ],
     )
-    for name, columns in _LISTS.items():
+    for table, columns in _LISTS.items():
         yield (
-            name,
+            table,
             ("visit", "hive", "at", *columns),
             [
-                (kept.id, hive.name, kept.entry.at, *(_or_none(getattr(each, column)) for column in columns))
-                for hive, kept in every
-                for each in getattr(kept.entry, name)
+                (*_which(name, kept)[:3], *(_or_none(getattr(each, column)) for column in columns))
+                for name, kept in every
+                for each in getattr(kept.entry, table)
             ],
         )
 
 
+def _which(hive: str, kept: KeptVisit) -> tuple[object, ...]:
+    return kept.id, hive, kept.entry.at, kept.by
+
+
+def _said(kept: KeptVisit) -> tuple[object, ...]:
+    return tuple(_or_none(getattr(kept.entry, name)) for name in _SAID)
+
+
+# What a visit says once, and what it may say several times.
+_SAID = (
+    *("why", "minutes", "covered", "queen", "temper", "bearding", "supers", "beetles"),
+    *("weather", "bloom", "notes"),
+)
 _LISTS = {
     "honey": ("comb", "kg"),
     "fed": ("kind", "kg"),
     "treated": ("what", "how_much", "out_on", "no_honey_until"),
     "mites": ("by", "count", "of"),
+    "entrances": ("chamber", "number", "setting", "guard"),
+    "readings": ("kind", "value"),
     "marks": ("comb", "away", "crossed", "drone", "queen", "queen_cells"),
 }
 

@@ -31,6 +31,13 @@ class YardIn(Schema):
     place: str = ""
 
 
+class SettledIn(YardIn):
+    """All that is said of a yard."""
+
+    climate: Annotated[str, Field(max_length=40)] = ""
+    layout: str = ""
+
+
 class YardLine(Schema):
     """A yard in the list."""
 
@@ -101,10 +108,11 @@ def yard(request: HttpRequest, ident: UUID, today: Day | None = None) -> HttpRes
 
 
 @router.patch("/{ident}", response={204: None, **REFUSALS})
-def rename(request: HttpRequest, ident: UUID, payload: YardIn) -> HttpResponse:
-    """Give a yard another name, or say otherwise where it is."""
+def settle(request: HttpRequest, ident: UUID, payload: SettledIn) -> HttpResponse:
+    """Say otherwise what a yard is called, where it is, in which climate, how its hives stand."""
     user = keeper_of(request)
-    services.rename_yard(user, selectors.yard_of(user, ident), payload.name, payload.place)
+    said = services.YardSaid(payload.name, payload.place, payload.climate, payload.layout)
+    services.settle_yard(user, selectors.yard_of(user, ident), said)
     return HttpResponse(status=204)
 
 

@@ -35,7 +35,7 @@ _FORM = 2
 _LATELY = timedelta(days=400)
 
 
-class Card(Schema):
+class StandingCard(Schema):
     """What is known of a hive whatever day it is; ``reach`` is where the plan has the nest end, day by day [mm]."""
 
     form: int
@@ -58,21 +58,21 @@ class Card(Schema):
         return due(self.coming, today.isoformat(), frozenset(hive.done))
 
 
-def card_of(hive: BuiltHive) -> Card:
+def card_of(hive: BuiltHive) -> StandingCard:
     """A hive's card; made, and kept, where there is none of this form."""
     kept: dict[str, Any] | None = hive.card
     if kept is not None and kept.get("form") == _FORM:
-        return Card.model_validate(kept)
+        return StandingCard.model_validate(kept)
     card = make_card(hive)
     BuiltHive.objects.filter(pk=hive.pk).update(card=card.model_dump(mode="json"))
     return card
 
 
-def make_card(hive: BuiltHive) -> Card:
+def make_card(hive: BuiltHive) -> StandingCard:
     """A hive's card as it is now."""
     plan, visits = plan_of(hive), visits_in(_lately(hive))
     stands = validate_hive(hive.stands)
-    return Card(
+    return StandingCard(
         form=_FORM,
         words=summary(whole(stands)),
         last_at=visits[-1].at if visits else "",
@@ -84,7 +84,7 @@ def make_card(hive: BuiltHive) -> Card:
     )
 
 
-def cards_of(yard: Yard) -> list[tuple[BuiltHive, Card]]:
+def cards_of(yard: Yard) -> list[tuple[BuiltHive, StandingCard]]:
     """Every hive of a yard that stands there, with its card, without what only its own page reads."""
     hives = yard.hives.defer("document", "plan", "stands").order_by("name")
     return [(hive, card_of(hive)) for hive in hives]

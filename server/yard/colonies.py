@@ -14,7 +14,7 @@ from ninja import Schema
 from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.yard.colony import Life, Queen, event_words, lives_in, queen_colour, queen_words, stays
 from sabaka_core.yard.colony_checks import Around, check_life
-from server.yard.models import BuiltHive, Colony, Member, Yard
+from server.yard.models import BuiltHive, ColonyEntry, Member, Yard
 from server.yard.selectors import role_in, yard_of
 
 MOST_COLONIES = 1_000
@@ -46,7 +46,7 @@ class ColonyOut(Schema):
 
 
 @transaction.atomic
-def keep_colony(user: User, yard_id: UUID, ident: UUID, life: Life, today: date) -> Colony:
+def keep_colony(user: User, yard_id: UUID, ident: UUID, life: Life, today: date) -> ColonyEntry:
     """Keeps a colony's life under the name that its device gave it.
 
     Raises:
@@ -56,13 +56,13 @@ def keep_colony(user: User, yard_id: UUID, ident: UUID, life: Life, today: date)
     """
     yard = Yard.objects.select_for_update().get(pk=yard_of(user, yard_id).pk)
     _writes(user, yard)
-    there = Colony.objects.filter(id=ident).first()
+    there = ColonyEntry.objects.filter(id=ident).first()
     if there is not None and there.yard_id != yard.pk:
         raise Http404
     if there is None and yard.colonies.count() >= MOST_COLONIES:
         raise ParameterError("name", life.name, f"{MOST_COLONIES} colonies are kept: no more.", "too-many-colonies")
     check_life(life, _around(yard, ident, today))
-    colony, _ = Colony.objects.update_or_create(
+    colony, _ = ColonyEntry.objects.update_or_create(
         id=ident, defaults={"yard": yard, "life": life.model_dump(mode="json", exclude_none=True)}
     )
     return colony

@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID
 
 from sabaka_core.yard.colony import Life
-from server.yard.models import BuiltHive, Colony
+from server.yard.models import BuiltHive, ColonyEntry
 
 # By hive: each colony's name, and what happened to it: on the day when the hive was built, or the next time after what
 # was told before that the calendar shows a day. A queen is told by whether she is marked and clipped.
@@ -100,4 +100,4 @@ def write_colonies(hive: BuiltHive, lives: list[Life]) -> None:
     """Writes a hive's colonies into the book of its yard."""
     for life in lives:
         ident = UUID(int=Random(f"{hive.pk} {life.name}").getrandbits(128), version=4)
-        Colony.objects.create(id=ident, yard=hive.yard, life=life.model_dump(mode="json", exclude_none=True))
+        ColonyEntry.objects.create(id=ident, yard=hive.yard, life=life.model_dump(mode="json", exclude_none=True))

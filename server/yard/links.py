@@ -1,4 +1,7 @@
-"""Links: one hive or one design to look at till a day, for whoever knows the address; no names, notes, photos, place."""
+"""Links: one hive or one design to look at till a day, for whoever knows the address.
+
+Nobody's name, note or photo is shown there, and no place.
+"""
 
 from __future__ import annotations
 

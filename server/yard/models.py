@@ -15,12 +15,15 @@ from server.designs.models import Design
 class Yard(models.Model):
     """A place where hives stand; ``place`` says in words where.
 
-    ``feed`` is the secret part of the address that its calendar is fetched from; none where nobody has asked for one.
+    ``climate`` is what its hives are planned for, as each design says where none is named; ``layout`` says how they
+    stand. ``feed`` is the secret part of the address that its calendar is fetched from; none where nobody has asked for one.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=200, blank=True)
+    climate = models.CharField(max_length=40, blank=True)
+    layout = models.CharField(max_length=120, blank=True)
     feed = models.CharField(max_length=60, blank=True, db_index=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
@@ -77,7 +80,7 @@ class BuiltHive(models.Model):
         return self.name
 
 
-class Colony(models.Model):
+class ColonyEntry(models.Model):
     """A colony of a yard. ``life`` is all that happened to it (sabaka_core/yard/colony.py); the device names it."""
 
     id = models.UUIDField(primary_key=True, editable=False)

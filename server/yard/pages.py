@@ -10,6 +10,7 @@ from ninja import Schema
 
 from sabaka_core import validate_hive
 from sabaka_core.base.quantity import Text
+from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.seen import life_chart
 from sabaka_core.drawing.yard import planned_line
 from sabaka_core.hive.whole import whole
@@ -20,10 +21,11 @@ from sabaka_core.yard.against import against, line_through, seen, seen_days
 from sabaka_core.yard.carry import Carry, carry
 from sabaka_core.yard.combs import CombLife, comb_lives, old_comb_words
 from sabaka_core.yard.measured import Measurable, measurable
+from sabaka_core.yard.place import climate_names
 from sabaka_core.yard.plan import PlannedDay, plans_ahead
-from sabaka_core.yard.standing import combs_of, runs_of, standing, with_runs
+from sabaka_core.yard.standing import combs_of, left_by, runs_of, settings_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
-from server.yard.cards import Card, card_of, cards_of, rod_of
+from server.yard.cards import StandingCard, card_of, cards_of, rod_of
 from server.yard.colonies import ColonyOut, colonies_of, places_in
 from server.yard.models import BuiltHive, VisitEntry, Yard
 from server.yard.selectors import entries_of, plan_of, visits_in
@@ -81,6 +83,9 @@ class YardOut(Schema):
     id: UUID
     name: str
     place: str
+    climate: str
+    layout: str
+    climates: dict[str, str]
     role: str
     members: list[MemberOut]
     feed: bool
@@ -132,6 +137,16 @@ class YearOut(Schema):
     treatments: int
 
 
+class EntranceOut(Schema):
+    """An entrance of a hive as it was left, and how it can be set."""
+
+    chamber: str
+    number: int
+    setting: str
+    guard: bool
+    settings: list[str]
+
+
 class HivePage(Schema):
     """A hive, its visits the oldest first, and what the next one begins with."""
 
@@ -148,6 +163,9 @@ class HivePage(Schema):
     planned: list[PlannedDay]
     colonies: list[ColonyOut]
     places: dict[str, str]
+    queen_seen: str
+    entrances: list[EntranceOut]
+    supers: int | None
     measurable: list[Measurable]
     measured: list[str]
     life: Chart | None
@@ -181,6 +199,9 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         id=yard.id,
         name=yard.name,
         place=yard.place,
+        climate=yard.climate,
+        layout=yard.layout,
+        climates=climate_names(),
         role=role,
         members=members,
         feed=bool(yard.feed),
@@ -201,12 +222,14 @@ def carry_in(yard: Yard, today: date) -> tuple[Carry, ...]:
     return _carried(cards_of(yard), today)
 
 
-def _carried(cards: Sequence[tuple[BuiltHive, Card]], today: date) -> tuple[Carry, ...]:
+def _carried(cards: Sequence[tuple[BuiltHive, StandingCard]], today: date) -> tuple[Carry, ...]:
     wanted = [(hive.name, each) for hive, card in cards for each in card.due(hive, today)]
     return carry(wanted, today.isoformat())
 
 
-def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, living: Sequence[ColonyOut]) -> HiveCard:
+def _card(
+    hive: BuiltHive, card: StandingCard, wanted: Sequence[DueOut], today: date, living: Sequence[ColonyOut]
+) -> HiveCard:
     overdue = next((each for each in wanted if each.overdue), None)
     end, rod = card.planned_end(today), card.rod
     if rod is not None and end is not None:
@@ -224,7 +247,7 @@ def _card(hive: BuiltHive, card: Card, wanted: Sequence[DueOut], today: date, li
     )
 
 
-def _due(hive: BuiltHive, card: Card, today: date) -> list[DueOut]:
+def _due(hive: BuiltHive, card: StandingCard, today: date) -> list[DueOut]:
     now = today.isoformat()
     return [
         DueOut(
@@ -261,6 +284,9 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         planned=list(plans_ahead(stands, plan, today.isoformat(), PLANNED_DAYS)) if plan is not None else [],
         colonies=colonies_of(hive.yard, hive),
         places=places_in(hive.document),
+        queen_seen=next((visit.day for visit in reversed(every) if visit.queen == "seen"), ""),
+        entrances=_entrances(stands),
+        supers=next((visit.supers for visit in reversed(every) if visit.supers is not None), None),
         measurable=list(measurable(built)),
         measured=hive.measured,
         life=life_chart(seen_days(built, every), plan, today.isoformat()),
@@ -273,6 +299,20 @@ def hive_page(hive: BuiltHive, role: str, today: date) -> HivePage:
         due=_due(hive, card_of(hive), today),
         carry=list(carry_in(hive.yard, today)),
     )
+
+
+def _entrances(stands: Hive) -> list[EntranceOut]:
+    return [
+        EntranceOut(
+            chamber=chamber.id,
+            number=number,
+            setting=entrance.setting,
+            guard=entrance.mouse_guard,
+            settings=list(settings_of(entrance)),
+        )
+        for chamber in stands.chambers
+        for number, entrance in enumerate(chamber.entrances, 1)
+    ]
 
 
 def _years(visits: Sequence[Visit]) -> list[YearOut]:
@@ -304,7 +344,7 @@ def shown_visits(hive: BuiltHive, entries: Sequence[VisitEntry]) -> list[VisitOu
     found: list[VisitOut] = []
     for number, (entry, visit) in enumerate(zip(entries, visits, strict=True)):
         seen_there, on = with_runs(stood, visit.found), planned[number]
-        stood = with_runs(seen_there, visit.after)
+        stood = left_by(seen_there, visit)
         author = entry.author
         found.append(
             VisitOut(

@@ -42,6 +42,15 @@ def cards(request: HttpRequest, ident: UUID) -> HttpResponse:
     return answer
 
 
+@router.get("/{ident}/due.ics")
+def due_file(request: HttpRequest, ident: UUID) -> HttpResponse:
+    """What is due in a yard, as a calendar file to be opened once."""
+    yard = selectors.yard_of(keeper_of(request), ident)
+    answer = _calendar(yard)
+    answer["Content-Disposition"] = f'attachment; filename="{slugify(yard.name) or "yard"}.ics"'
+    return answer
+
+
 @router.post("/{ident}/feed", response={200: FeedOut, **REFUSALS})
 def renew_feed(request: HttpRequest, ident: UUID) -> FeedOut:
     """A new secret address for a yard's calendar; the one before ends."""
@@ -56,6 +65,10 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
     yard = Yard.objects.filter(feed=secret).first() if secret else None
     if yard is None:
         raise Http404
+    return _calendar(yard)
+
+
+def _calendar(yard: Yard) -> HttpResponse:
     today = timezone.localdate()
     file = yard_calendar(
         f"{yard.name}: due", str(yard.pk), [_event(each) for each in due_in(yard, today)], today.toordinal()

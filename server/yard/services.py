@@ -23,7 +23,8 @@ from sabaka_core.show.book import planned_year
 from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.entered import entered
 from sabaka_core.yard.measured import as_measured, hung_as_measured, measurable
-from sabaka_core.yard.standing import numbered, runs_of, standing, with_runs
+from sabaka_core.yard.place import climate_names, in_climate
+from sabaka_core.yard.standing import left_by, numbered, runs_of, standing
 from sabaka_core.yard.visit import Visit
 from server.designs.models import Design
 from server.designs.weather import weathered
@@ -50,16 +51,35 @@ def make_yard(user: User, name: str, place: str = "") -> Yard:
     return yard
 
 
-def rename_yard(user: User, yard: Yard, name: str, place: str) -> None:
-    """Gives a yard another name, or says otherwise where it is.
+@dataclass(frozen=True)
+class YardSaid:
+    """What a keeper says of a yard: its name, where it is, its climate, how its hives stand."""
+
+    name: str
+    place: str = ""
+    climate: str = ""
+    layout: str = ""
+
+
+@transaction.atomic
+def settle_yard(user: User, yard: Yard, said: YardSaid) -> None:
+    """Says otherwise of a yard; in another climate its hives are planned anew.
 
     Raises:
         InfeasibleError: this member isn't its keeper.
-        ParameterError: a name that can't be.
+        ParameterError: a name or climate that can't be.
     """
     _keeper_only(user, yard)
-    yard.name, yard.place = _name(name, "name"), _name(place, "place", least=0)
-    yard.save(update_fields=["name", "place"])
+    if said.climate and said.climate not in climate_names():
+        raise ParameterError("climate", said.climate, "There is no such climate.", "no-such-climate")
+    moved = yard.climate != said.climate
+    yard.name, yard.place = _name(said.name, "name"), _name(said.place, "place", least=0)
+    yard.climate, yard.layout = said.climate, _name(said.layout, "layout", least=0)
+    yard.save(update_fields=["name", "place", "climate", "layout"])
+    for hive in yard.hives.all() if moved else ():
+        hive.plan = _plan_of(user, validate_hive(hive.document), yard.climate) or hive.plan
+        hive.card = make_card(hive).model_dump(mode="json")
+        hive.save(update_fields=["plan", "card"])
 
 
 @transaction.atomic
@@ -164,14 +184,14 @@ def build_hive(user: User, yard: Yard, design: Design, built_on: date, name: str
         revision=design.head,
         built_on=built_on,
         document=document,
-        plan=_plan_of(design.owner, hive),
+        plan=_plan_of(design.owner, hive, yard.climate),
         stands=document,
     )
 
 
-def _plan_of(owner: User, hive: Hive) -> dict[str, Any] | None:
+def _plan_of(owner: User, hive: Hive, climate: str) -> dict[str, Any] | None:
     try:
-        return planned_year(Context(weathered(owner, hive))).model_dump(mode="json")
+        return planned_year(Context(weathered(owner, in_climate(hive, climate)))).model_dump(mode="json")
     except SabakaError:
         return None
 
@@ -218,7 +238,7 @@ def keep_visit(user: User, hive_id: UUID, ident: UUID, visit: Visit, now: dateti
         beside=_is_beside(hive, visit),
     )
     # What was written about an earlier day may be overruled by a later visit; the last one says how the hive stands.
-    _stand(hive, standing(built, visits_in(hive.visits.all())) if later else with_runs(stood, visit.after))
+    _stand(hive, standing(built, visits_in(hive.visits.all())) if later else left_by(stood, visit))
     return Kept(entry)
 
 
@@ -280,7 +300,7 @@ def measure_hive(user: User, hive_id: UUID, path: str, text: str, units: System)
     stands = hung_as_measured(after, runs_of(validate_hive(hive.stands)))
     was, now = (next(each for each in measurable(one) if each.path == path) for one in (before, after))
     hive.document = dump_hive(after)
-    hive.plan = _plan_of(user, after) or hive.plan
+    hive.plan = _plan_of(user, after, hive.yard.climate) or hive.plan
     hive.measured = [*hive.measured, f"{now.label}: {now.mm:g} mm, not {was.mm:g} mm as designed"][-50:]
     hive.save(update_fields=["document", "plan", "measured"])
     _stand(hive, stands)

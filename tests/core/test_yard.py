@@ -333,3 +333,23 @@ class WhatIsDue(TestCase):
 
     def test_the_combs_of_a_hive(self) -> None:
         self.assertEqual(len(combs_of(self.hive)), len(self.run.combs))
+
+
+class SeveralColonies(TestCase):
+    """Hand check."""
+
+    def test_a_nucleus_behind_a_divider_is_no_part_of_the_first_colonys_plan(self) -> None:
+        hive = built("kept/figure-of-eight")
+        box = hive.chambers[0]
+        nest = {placed.index for placed in analyse(hive, 0).layout.nest_combs}
+        items = tuple(
+            item.model_copy(update={"contents": "brood"}) if isinstance(item, Comb) else item for item in box.run.items
+        )
+        far = [item for at, item in enumerate(items) if isinstance(item, Comb) and at not in nest]
+        self.assertGreater(len(far), 0)
+        found = seen(hive, visit(hive, found=[RunSeen(chamber=box.id, items=items)]))
+        self.assertEqual(found.brood, len(nest))
+        # Alone in the box all of it would be one colony's.
+        alone = hive.model_copy(update={"colonies": hive.colonies[:1]})
+        found = seen(alone, visit(alone, found=[RunSeen(chamber=box.id, items=items)]))
+        self.assertEqual(found.brood, len(nest) + len(far))

@@ -22,7 +22,7 @@ from PIL import Image
 
 from server.archive.services import DATABASE, restore_all
 from server.designs.models import Design
-from server.yard.models import BuiltHive, Colony, Member, Photo, VisitEntry, Yard
+from server.yard.models import BuiltHive, ColonyEntry, Member, Photo, VisitEntry, Yard
 from server.yard.tests.test_yard import JSON, YardCase
 
 PASSWORD = "salt-marsh-row-9"
@@ -93,7 +93,7 @@ class Archives(YardCase):
         client = Client()
         client.force_login(self.tern)
         self.assertEqual(self.taken_in(client, self.archive()).status_code, 200)
-        self.assertEqual((Yard.objects.count(), VisitEntry.objects.count(), Colony.objects.count()), (2, 4, 2))
+        self.assertEqual((Yard.objects.count(), VisitEntry.objects.count(), ColonyEntry.objects.count()), (2, 4, 2))
         copy = BuiltHive.objects.get(yard__members__user=self.tern)
         self.assertNotEqual(copy.pk, self.hive.pk)
         page = client.get(f"/api/hives/{copy.pk}").json()
@@ -139,7 +139,7 @@ class Archives(YardCase):
         answer = self.client.delete("/api/account/", {"password": PASSWORD}, content_type=JSON)
         self.assertEqual(answer.status_code, 204)
         self.assertEqual(self.client.get("/api/yards/").status_code, 401)
-        counts = [model._default_manager.count() for model in (Design, Yard, BuiltHive, VisitEntry, Photo, Colony)]
+        counts = [model._default_manager.count() for model in (Design, Yard, BuiltHive, VisitEntry, Photo, ColonyEntry)]
         self.assertEqual(counts, [0] * 6)
 
     def test_a_yard_that_another_keeps_stays_without_the_name(self) -> None:
@@ -169,7 +169,7 @@ class Everything(TransactionTestCase):
             with closing(sqlite3.connect(other / DATABASE)) as copy:
                 counted = {
                     model: copy.execute(f"SELECT COUNT(*) FROM {model._meta.db_table}").fetchone()[0]
-                    for model in (Design, BuiltHive, VisitEntry, Colony)
+                    for model in (Design, BuiltHive, VisitEntry, ColonyEntry)
                 }
             for model, number in counted.items():
                 self.assertEqual(number, model._default_manager.count())

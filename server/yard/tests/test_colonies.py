@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from server.designs.services import create_design
-from server.yard.models import Colony
+from server.yard.models import ColonyEntry
 from server.yard.services import build_hive
 from server.yard.tests.test_yard import JSON, YardCase
 from tests.core.support import opened
@@ -104,4 +104,4 @@ class Colonies(YardCase):
                 self.assertIn(field, [problem["field"] for problem in answer.json()["problems"]])
         answer = self.keep([self.came() | {"day": later}])
         self.assertIn("future", answer.json()["reason"])
-        self.assertEqual(Colony.objects.count(), 0)
+        self.assertEqual(ColonyEntry.objects.count(), 0)

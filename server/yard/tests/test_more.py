@@ -162,6 +162,37 @@ class Measured(YardCase):
             self.assertEqual(answer.json()["problems"][0]["field"], "built_on")
 
 
+class SetAndRead(YardCase):
+    """Door."""
+
+    def test_entrances_stay_as_they_were_left(self) -> None:
+        first = self.client.get(f"/api/hives/{self.hive.id}").json()["entrances"][0]
+        left = {"chamber": first["chamber"], "number": 1, "setting": "plugged", "guard": True}
+        self.assertEqual(self.put({"at": self.at(3), "entrances": [left]}).status_code, 200)
+        self.put({"at": self.at(2), "entrances": [left | {"setting": "open"}]})
+        now = self.client.get(f"/api/hives/{self.hive.id}").json()["entrances"][0]
+        self.assertEqual((now["setting"], now["guard"]), ("plugged", True))
+
+    def test_what_cant_be_set_or_read_off_is_refused_at_its_field(self) -> None:
+        chamber = self.runs()[0]["chamber"]
+        cases: dict[str, dict[str, Any]] = {
+            "entrances/0/number": {"entrances": [{"chamber": chamber, "number": 40, "setting": "open"}]},
+            "entrances/0/setting": {"entrances": [{"chamber": chamber, "number": 1, "setting": "vent"}]},
+            "readings/0": {"readings": [{"kind": "weight", "value": 900}]},
+            "beetles": {"beetles": -1},
+            "supers": {"supers": 90},
+        }
+        for field, entry in cases.items():
+            answer = self.put({"at": self.at(3)} | entry)
+            with self.subTest(field):
+                self.assertEqual(answer.status_code, 422)
+                self.assertIn(field, [problem["field"] for problem in answer.json()["problems"]])
+        read = [{"kind": "weight", "value": 42.5}, {"kind": "outside", "value": -4}]
+        self.assertEqual(self.put({"at": self.at(3), "readings": read, "supers": 2}).status_code, 200)
+        page = self.client.get(f"/api/hives/{self.hive.id}").json()
+        self.assertEqual((page["supers"], page["visits"][0]["entry"]["readings"]), (2, read))
+
+
 class Pages(YardCase):
     """Door."""
 

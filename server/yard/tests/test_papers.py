@@ -97,3 +97,4 @@ class Papers(YardCase):
         helper.force_login(self.tern)
         self.assertEqual(helper.post(renew).status_code, 422)
         self.assertEqual(helper.get(f"/api/yards/{self.yard.id}/cards.pdf").status_code, 200)
+        icalendar.Calendar.from_ical(helper.get(f"/api/yards/{self.yard.id}/due.ics").content)

@@ -10,7 +10,7 @@ from django.test import Client
 from PIL import Image
 
 from server.api import api
-from server.yard.models import Colony, Link, Member, Photo, VisitEntry
+from server.yard.models import ColonyEntry, Link, Member, Photo, VisitEntry
 from server.yard.tests.test_yard import JSON, YardCase
 
 _OURS = ("/yards", "/hives", "/feeds", "/links", "/shared")
@@ -57,7 +57,7 @@ class EveryRoute(YardCase):
                 "ident": self.hive.design_id if pattern.startswith("/links") else mine,
                 "visit": self.visit.pk,
                 "photo": Photo.objects.get().pk,
-                "colony": Colony.objects.get().pk,
+                "colony": ColonyEntry.objects.get().pk,
                 "member": Member.objects.order_by("pk")[0].pk,
                 "link": Link.objects.get().pk,
                 "secret": "guessed",
@@ -83,7 +83,7 @@ class EveryRoute(YardCase):
             with self.subTest(call[:2]):
                 self.assertEqual(self.ask(other, *call), 404)
         self.assertEqual(other.get("/api/yards/").json(), [])
-        self.assertEqual((VisitEntry.objects.count(), Photo.objects.count(), Colony.objects.count()), (1, 1, 1))
+        self.assertEqual((VisitEntry.objects.count(), Photo.objects.count(), ColonyEntry.objects.count()), (1, 1, 1))
 
     def test_whoever_isnt_signed_in_is_asked_to(self) -> None:
         for method, pattern, address in self.calls():

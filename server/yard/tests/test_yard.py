@@ -135,6 +135,22 @@ class Building(YardCase):
         design.delete()
         self.assertEqual(self.client.get(f"/api/hives/{self.hive.id}").status_code, 200)
 
+    def test_in_another_climate_its_hives_are_planned_anew(self) -> None:
+        address = f"/api/yards/{self.yard.id}"
+        before = self.hive.plan
+        said = {"name": "Saltmarsh Row", "climate": "mediterranean", "layout": "in a row, doors to the south"}
+        self.assertEqual(self.client.patch(address, said, content_type=JSON).status_code, 204)
+        self.hive.refresh_from_db()
+        self.assertNotEqual(self.hive.plan, before)
+        page = self.client.get(address).json()
+        self.assertEqual((page["climate"], page["layout"]), ("mediterranean", "in a row, doors to the south"))
+        answer = self.client.patch(address, said | {"climate": "moon"}, content_type=JSON)
+        self.assertEqual(answer.json()["problems"][0]["field"], "climate")
+        # As the designs say again, the plan is the first one.
+        self.client.patch(address, said | {"climate": ""}, content_type=JSON)
+        self.hive.refresh_from_db()
+        self.assertEqual(self.hive.plan, before)
+
     def test_names_and_days_that_cant_be(self) -> None:
         self.assertEqual(self.client.post("/api/yards/", {"name": "  "}, content_type=JSON).status_code, 422)
         design = self.hive.design

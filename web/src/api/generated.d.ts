@@ -874,10 +874,10 @@ export interface paths {
         options?: never;
         head?: never;
         /**
-         * Rename
-         * @description Give a yard another name, or say otherwise where it is.
+         * Settle
+         * @description Say otherwise what a yard is called, where it is, in which climate, how its hives stand.
          */
-        patch: operations["server_yard_api_rename"];
+        patch: operations["server_yard_api_settle"];
         trace?: never;
     };
     "/api/yards/{ident}/hives": {
@@ -976,6 +976,26 @@ export interface paths {
          * @description A card for each hive of a yard, six to a page, with the address that this page was opened at.
          */
         get: operations["server_yard_papers_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/due.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Due File
+         * @description What is due in a yard, as a calendar file to be opened once.
+         */
+        get: operations["server_yard_papers_due_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7249,6 +7269,14 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+            /** Climate */
+            climate: string;
+            /** Layout */
+            layout: string;
+            /** Climates */
+            climates: {
+                [key: string]: string;
+            };
             /** Role */
             role: string;
             /** Members */
@@ -7263,6 +7291,29 @@ export interface components {
             carry: components["schemas"]["Carry"][];
             /** Colonies */
             colonies: components["schemas"]["ColonyOut"][];
+        };
+        /**
+         * SettledIn
+         * @description All that is said of a yard.
+         */
+        SettledIn: {
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Climate
+             * @default
+             */
+            climate?: string;
+            /**
+             * Layout
+             * @default
+             */
+            layout?: string;
         };
         /**
          * BuiltIn
@@ -7378,6 +7429,42 @@ export interface components {
             by: number | null;
         };
         /**
+         * EntranceOut
+         * @description An entrance of a hive as it was left, and how it can be set.
+         */
+        EntranceOut: {
+            /** Chamber */
+            chamber: string;
+            /** Number */
+            number: number;
+            /** Setting */
+            setting: string;
+            /** Guard */
+            guard: boolean;
+            /** Settings */
+            settings: string[];
+        };
+        /**
+         * EntranceSet
+         * @description How an entrance was left: the chamber’s first is number 1.
+         */
+        EntranceSet: {
+            /** Chamber */
+            chamber: string;
+            /** Number */
+            number: number;
+            /**
+             * Setting
+             * @enum {string}
+             */
+            setting: "open" | "part" | "vent" | "excluder" | "plugged";
+            /**
+             * Guard
+             * @default false
+             */
+            guard?: boolean;
+        };
+        /**
          * Fed
          * @description What was fed, and how much of it.
          */
@@ -7428,6 +7515,12 @@ export interface components {
             places: {
                 [key: string]: string;
             };
+            /** Queen Seen */
+            queen_seen: string;
+            /** Entrances */
+            entrances: components["schemas"]["EntranceOut"][];
+            /** Supers */
+            supers: number | null;
             /** Measurable */
             measurable: components["schemas"]["Measurable"][];
             /** Measured */
@@ -7502,6 +7595,19 @@ export interface components {
             };
         };
         /**
+         * Reading
+         * @description A number read off: weight of the hive [kg], temperature in it or outside [°C], humidity in it [%].
+         */
+        Reading: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "weight" | "inside" | "outside" | "humidity";
+            /** Value */
+            value: number;
+        };
+        /**
          * RunSeen
          * @description The run of one chamber, from the near end on.
          */
@@ -7535,6 +7641,7 @@ export interface components {
          *     ``found`` is the run as it stood, ``left`` as it stands now; none of them says that it wasn't opened, or that it was
          *     left as it was found. ``planned`` tells that it was begun by what the plan says. ``zone_minutes`` is how far the
          *     clock at the hive is ahead of universal time. A ``queen`` that is “put-in” came in a cage shut with candy.
+         *     ``supers`` are those that are on when the keeper has gone.
          */
         Visit: {
             /** At */
@@ -7623,6 +7730,20 @@ export interface components {
              * @default []
              */
             mites?: components["schemas"]["Mites"][];
+            /** Beetles */
+            beetles?: number | null;
+            /**
+             * Entrances
+             * @default []
+             */
+            entrances?: components["schemas"]["EntranceSet"][];
+            /** Supers */
+            supers?: number | null;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
             /**
              * Notes
              * @default
@@ -10493,7 +10614,7 @@ export interface operations {
             };
         };
     };
-    server_yard_api_rename: {
+    server_yard_api_settle: {
         parameters: {
             query?: never;
             header?: never;
@@ -10504,7 +10625,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["YardIn"];
+                "application/json": components["schemas"]["SettledIn"];
             };
         };
         responses: {
@@ -10905,6 +11026,26 @@ export interface operations {
         };
     };
     server_yard_papers_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_yard_papers_due_file: {
         parameters: {
             query?: never;
             header?: never;

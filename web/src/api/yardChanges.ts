@@ -23,7 +23,7 @@ export function useYardChanges() {
       onSuccess,
     }),
     rename: useMutation({
-      mutationFn: ({ yard, ...body }: { yard: string; name: string; place: string }) =>
+      mutationFn: ({ yard, ...body }: { yard: string; name: string; place: string; climate: string; layout: string }) =>
         answered(client.PATCH("/api/yards/{ident}", { ...at(yard), body })),
       onSuccess,
     }),

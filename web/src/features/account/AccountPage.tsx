@@ -12,7 +12,10 @@ export function AccountPage() {
   const me = useMe();
   return (
     <div className="min-h-screen">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+      <header
+        className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200
+          px-5 py-2"
+      >
         <Link to="/" className="named text-xl font-semibold">
           Sabaka
         </Link>

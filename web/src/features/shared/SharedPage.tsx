@@ -22,7 +22,10 @@ export function SharedPage() {
   const { of, words, ends_on, numbers, drawings, visits } = shared.data;
   return (
     <div className="min-h-screen">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+      <header
+        className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200
+          px-5 py-2"
+      >
         <span className="named text-xl font-semibold">Sabaka</span>
         <span className="soft">to look at, till {dayWords(ends_on)}</span>
         <span className="grow" />

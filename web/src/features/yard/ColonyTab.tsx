@@ -19,7 +19,7 @@ export function QueenMark({ colour }: { colour: string }) {
 }
 
 /** Who lives in the hive now, in a line. */
-export function Living({ colonies }: { colonies: ColonyOut[] }) {
+export function Living({ colonies, queenSeen }: { colonies: ColonyOut[]; queenSeen: string }) {
   if (colonies.length === 0) return <p className="soft">Nobody is said to live in it: see Colony.</p>;
   return colonies.map((colony) => (
     <p key={colony.id}>
@@ -27,6 +27,7 @@ export function Living({ colonies }: { colonies: ColonyOut[] }) {
       <span className="font-semibold">{colony.name}</span>
       {colony.place_name ? `, in its place “${colony.place_name}”` : ""}, since {dayWords(colony.since)};{" "}
       {colony.queen_words}
+      {queenSeen && colonies.length === 1 ? `, last seen ${dayWords(queenSeen)}` : ""}
     </p>
   ));
 }

@@ -5,6 +5,7 @@ import { useBuiltHive } from "../../api/yard";
 import { ago, dayWords, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Tabs } from "../../ui/Tabs";
+import { Toast } from "../../ui/Toast";
 import { Carry } from "./Carry";
 import { ChartsTab } from "./ChartsTab";
 import { ColonyTab, Living } from "./ColonyTab";
@@ -14,6 +15,7 @@ import { HiveTab } from "./HiveTab";
 import { Refused } from "./Refused";
 import { RodsTab } from "./RodsTab";
 import { Seen } from "./Seen";
+import { keepVisit, type Waiting } from "./queue";
 import { YardHeader } from "./YardHeader";
 
 /** One hive: each visit a rod, the year going down the page, the plan's nest end as a line through it. */
@@ -41,6 +43,7 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
   const [chosen, setChosen] = useState<string | null>(null);
   const [now] = useState(Date.now);
   const [view, setView] = useState("rods");
+  const [gone, setGone] = useState<Waiting | null>(null);
   const visits = [...(older?.visits ?? []), ...page.visits];
   const shown = visits.find((visit) => visit.id === chosen) ?? visits.at(-1);
   return (
@@ -74,7 +77,7 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
             on {dayWords(page.built_on)}
             {onDevice ? `. No network: as it was ${ago(fetched, now)}` : ""}
           </p>
-          <Living colonies={page.colonies.filter((each) => each.hive === page.id)} />
+          <Living colonies={page.colonies.filter((each) => each.hive === page.id)} queenSeen={page.queen_seen} />
           <p className="soft mb-4 text-xs">
             Each visit a rod; down the page the year goes by. Dashed: where the plan has the nest end.
           </p>
@@ -108,12 +111,27 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
           />
         </main>
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
-          {shown ? <Seen page={page} visit={shown} /> : null}
+          {shown ? <Seen page={page} visit={shown} onGone={setGone} /> : null}
           <h2 className="mb-2 text-xl">Due</h2>
           <Due due={page.due} />
           <Carry carry={page.carry} of="the yard" />
         </aside>
       </div>
+      {gone ? (
+        <Toast
+          words={`The visit of ${dayWords(gone.entry.at)} is taken back.`}
+          action={{
+            label: "Put it back",
+            run: () => {
+              void keepVisit(gone);
+              setGone(null);
+            },
+          }}
+          onClose={() => {
+            setGone(null);
+          }}
+        />
+      ) : null}
     </>
   );
 }

@@ -1,6 +1,8 @@
-import { useState, type ReactNode } from "react";
-import type { CombItem, VisitEntry } from "../../api/types";
-import { typedNumber } from "../../lib/format";
+import type { ReactNode } from "react";
+import type { CombItem, HivePage, VisitEntry } from "../../api/types";
+import { Counted } from "./Counted";
+import { Entrances, Mites, Readings } from "./Counts";
+import { Fed, Treatment } from "./Given";
 import { marked, type Draft, type Mark } from "./entry";
 import { Big } from "./Big";
 
@@ -11,15 +13,16 @@ interface MorePanelProps {
   onChange: (draft: Draft) => void;
   onOut: (comb: string) => void;
   onClose: () => void;
+  /** The hive’s entrances as they were left. */
+  entrances: HivePage["entrances"];
   /** Photos of the visit. */
   photos: ReactNode;
 }
 
-const FEED = ["syrup", "sugar", "fondant", "candy", "honey", "pollen"] as const;
 const TEMPER = ["calm", "lively", "hot"] as const;
 
 /** Everything else of a visit: marks on the chosen comb, feed, mites, temper, a treatment, notes. */
-export function MorePanel({ draft, comb, number, onChange, onOut, onClose, photos }: MorePanelProps) {
+export function MorePanel({ draft, comb, number, onChange, onOut, onClose, entrances, photos }: MorePanelProps) {
   const { rest } = draft;
   const say = (said: Partial<VisitEntry>) => {
     onChange({ ...draft, rest: { ...rest, ...said } });
@@ -87,11 +90,25 @@ export function MorePanel({ draft, comb, number, onChange, onOut, onClose, photo
           }}
         />
         <Counted
-          label="Mites fallen in a day"
-          value={rest.mites?.find((each) => each.by === "fallen-a-day")?.count ?? null}
+          label="Supers on when you leave"
+          value={rest.supers ?? null}
           whole
-          onSay={(count) => {
-            say({ mites: count === null ? [] : [{ by: "fallen-a-day", count }] });
+          onSay={(supers) => {
+            say({ supers });
+          }}
+        />
+        <Mites
+          said={rest.mites?.[0] ?? null}
+          onSay={(mites) => {
+            say({ mites });
+          }}
+        />
+        <Counted
+          label="Beetles"
+          value={rest.beetles ?? null}
+          whole
+          onSay={(beetles) => {
+            say({ beetles });
           }}
         />
         <Fed
@@ -139,6 +156,16 @@ export function MorePanel({ draft, comb, number, onChange, onOut, onClose, photo
           </Big>
         </div>
       ) : null}
+      <Entrances entrances={entrances} said={rest.entrances ?? []} onSay={(left) => say({ entrances: left })} />
+      <Readings said={rest.readings ?? []} onSay={(readings) => say({ readings })} />
+      <Counted
+        label="Minutes at the hive"
+        value={rest.minutes ?? null}
+        whole
+        onSay={(minutes) => {
+          say({ minutes: minutes ?? 0 });
+        }}
+      />
       {photos}
       <Line
         label="Why"
@@ -190,36 +217,6 @@ export function MorePanel({ draft, comb, number, onChange, onOut, onClose, photo
   );
 }
 
-interface CountedProps {
-  label: string;
-  value: number | null;
-  whole?: boolean;
-  onSay: (count: number | null) => void;
-}
-
-/** A number that is typed; nothing typed says nothing. */
-function Counted({ label, value, whole = false, onSay }: CountedProps) {
-  const [typed, setTyped] = useState(value === null || value === 0 ? "" : String(value));
-  const bad = typed !== "" && (typedNumber(typed) === null || (whole && !Number.isInteger(typedNumber(typed))));
-  return (
-    <label className="block">
-      <span className="block text-xs">{label}</span>
-      <input
-        className="input w-full text-base"
-        inputMode={whole ? "numeric" : "decimal"}
-        aria-invalid={bad}
-        value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          const found = typedNumber(event.target.value);
-          if (event.target.value === "") onSay(null);
-          else if (found !== null && found >= 0 && (!whole || Number.isInteger(found))) onSay(found);
-        }}
-      />
-    </label>
-  );
-}
-
 function Line({ label, value, onSay }: { label: string; value: string; onSay: (words: string) => void }) {
   return (
     <label className="mb-3 block">
@@ -230,97 +227,6 @@ function Line({ label, value, onSay }: { label: string; value: string; onSay: (w
         value={value}
         onChange={(event) => {
           onSay(event.target.value);
-        }}
-      />
-    </label>
-  );
-}
-
-type FedEntry = NonNullable<VisitEntry["fed"]>;
-
-function Fed({ said, onSay }: { said: FedEntry; onSay: (fed: FedEntry) => void }) {
-  const [kind, setKind] = useState<(typeof FEED)[number]>(said[0]?.kind ?? "syrup");
-  const kg = said[0]?.kg ?? null;
-  return (
-    <div>
-      <Counted
-        label="Fed, kg"
-        value={kg}
-        onSay={(count) => {
-          onSay(count ? [{ kind, kg: count }] : []);
-        }}
-      />
-      <select
-        aria-label="What was fed"
-        className="select mt-1 w-full"
-        value={kind}
-        onChange={(event) => {
-          const next = FEED.find((each) => each === event.target.value) ?? "syrup";
-          setKind(next);
-          if (kg) onSay([{ kind: next, kg }]);
-        }}
-      >
-        {FEED.map((each) => (
-          <option key={each}>{each}</option>
-        ))}
-      </select>
-    </div>
-  );
-}
-
-type Treated = NonNullable<VisitEntry["treated"]>;
-
-/** A treatment: what, and the two days that its label says. */
-function Treatment({ said, onSay }: { said: Treated[number] | null; onSay: (treated: Treated) => void }) {
-  const put = (change: Partial<Treated[number]>) => {
-    const next = { what: "", ...said, ...change };
-    onSay(next.what ? [next] : []);
-  };
-  return (
-    <div>
-      <label className="block">
-        <span className="block text-xs">Treated with (as its label and your law say)</span>
-        <input
-          className="input w-full text-base"
-          maxLength={80}
-          value={said?.what ?? ""}
-          onChange={(event) => {
-            put({ what: event.target.value });
-          }}
-        />
-      </label>
-      {said ? (
-        <>
-          <Day
-            label="Out on"
-            value={said.out_on ?? ""}
-            onSay={(day) => {
-              put({ out_on: day });
-            }}
-          />
-          <Day
-            label="No honey until"
-            value={said.no_honey_until ?? ""}
-            onSay={(day) => {
-              put({ no_honey_until: day });
-            }}
-          />
-        </>
-      ) : null}
-    </div>
-  );
-}
-
-function Day({ label, value, onSay }: { label: string; value: string; onSay: (day: string | null) => void }) {
-  return (
-    <label className="mt-1 block text-xs">
-      {label}
-      <input
-        type="date"
-        className="input input-sm w-full"
-        value={value}
-        onChange={(event) => {
-          onSay(event.target.value || null);
         }}
       />
     </label>

@@ -6,24 +6,29 @@ import { dayWords, ordinal, signed } from "../../lib/format";
 import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
-import { Toast } from "../../ui/Toast";
-import { keepVisit, type Waiting } from "./queue";
+import type { Waiting } from "./queue";
 import { besides, inShort, timeOf } from "./words";
 
 const CALLED: Record<string, string> = { covered: "Combs covered", brood: "Brood", stores: "Stores" };
 
+interface SeenProps {
+  page: Page;
+  visit: VisitOut;
+  /** Hears of a visit that was taken back, as it would be written again. */
+  onGone: (visit: Waiting) => void;
+}
+
 /** One visit read: against the plan, what was noted, its photos, who wrote it. */
-export function Seen({ page, visit }: { page: Page; visit: VisitOut }) {
+export function Seen({ page, visit, onGone }: SeenProps) {
   const { takeBack, dropPhoto } = useHiveChanges(page.id, page.yard);
   const [asking, setAsking] = useState(false);
-  const [gone, setGone] = useState<{ at: string; waiting: Waiting } | null>(null);
   const writes = page.role !== "looker";
   const goBack = () => {
     setAsking(false);
     const again = { id: visit.id, hive: page.id, name: page.name, by: signedInAs(), entry: visit.entry, refused: null };
     takeBack.mutate(visit.id, {
       onSuccess: () => {
-        setGone({ at: visit.at, waiting: { ...again, written: new Date().toISOString() } });
+        onGone({ ...again, written: new Date().toISOString() });
       },
     });
   };
@@ -96,21 +101,6 @@ export function Seen({ page, visit }: { page: Page; visit: VisitOut }) {
             </Button>
           </div>
         </Ask>
-      ) : null}
-      {gone ? (
-        <Toast
-          words={`The visit of ${dayWords(gone.at)} is taken back.`}
-          action={{
-            label: "Put it back",
-            run: () => {
-              void keepVisit(gone.waiting);
-              setGone(null);
-            },
-          }}
-          onClose={() => {
-            setGone(null);
-          }}
-        />
       ) : null}
       <Problem id="take-back">{takeBack.error?.message ?? dropPhoto.error?.message ?? null}</Problem>
     </section>

@@ -113,7 +113,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
         <Waits />
       </header>
       {carrying ? (
-        <div className="max-h-[50dvh] overflow-y-auto border-b border-base-content bg-base-200 px-3 pb-3">
+        <div className="max-h-[50dvh] shrink-0 overflow-y-auto border-b border-base-content bg-base-200 px-3 pb-3">
           <Carry carry={page.carry} of={page.yard_name} />
         </div>
       ) : null}
@@ -210,6 +210,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
             onClose={() => {
               setPanel("");
             }}
+            entrances={page.entrances}
             photos={<Photos photos={photos} />}
           />
         ) : (

@@ -116,6 +116,7 @@ export function YardPage() {
           <h1 className="text-3xl">Yard</h1>
           <p className="soft mb-4">
             Every hive end to end, to one scale, as last seen. Dashed: where the plan has the nest end today.
+            {page.layout ? ` They stand ${page.layout}.` : ""}
             {onDevice ? ` No network: as it was ${ago(fetched, now)}.` : ""}
           </p>
           <Hives page={page} />
@@ -229,6 +230,11 @@ function TakeAlong({ page }: { page: YardOut }) {
         <span className="soft text-xs">
           six to a page, to be laminated; the code opens the hive’s page on a phone that reaches this address
         </span>
+      </p>
+      <p className="mb-2">
+        <a className="underline underline-offset-4" href={`/api/yards/${page.id}/due.ics`} download>
+          What is due, as a calendar file (.ics)
+        </a>
       </p>
       {page.role === "keeper" ? (
         <>

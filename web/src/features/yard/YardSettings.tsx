@@ -11,11 +11,13 @@ export function YardSettings({ page }: { page: YardOut }) {
   const { rename, remove } = useYardChanges();
   const [name, setName] = useState(page.name);
   const [place, setPlace] = useState(page.place);
+  const [climate, setClimate] = useState(page.climate);
+  const [layout, setLayout] = useState(page.layout);
   const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    rename.mutate({ yard: page.id, name, place });
+    rename.mutate({ yard: page.id, name, place, climate, layout });
   };
   return (
     <section className="mt-6 border-t border-[var(--line)] pt-3">
@@ -40,6 +42,34 @@ export function YardSettings({ page }: { page: YardOut }) {
               setPlace(event.target.value);
             }}
           />
+        </label>
+        <label>
+          <span className="block text-xs">How the hives stand</span>
+          <input
+            className="input input-sm w-full"
+            placeholder="in a row, doors to the south"
+            value={layout}
+            onChange={(event) => {
+              setLayout(event.target.value);
+            }}
+          />
+        </label>
+        <label>
+          <span className="block text-xs">Climate that its hives are planned for</span>
+          <select
+            className="select select-sm w-full"
+            value={climate}
+            onChange={(event) => {
+              setClimate(event.target.value);
+            }}
+          >
+            <option value="">as each design says</option>
+            {Object.entries(page.climates).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
         </label>
         <Problem id="yard-name-problem">{rename.error?.message ?? null}</Problem>
         <div className="flex flex-wrap gap-3">

@@ -35,10 +35,18 @@ export function besides({ entry }: VisitOut): string {
     entry.bearding ? "bearding" : "",
     entry.weather,
     entry.bloom ? `in bloom: ${entry.bloom}` : "",
+    typeof entry.supers === "number" ? `${String(entry.supers)} supers on` : "",
+    typeof entry.beetles === "number" ? `${String(entry.beetles)} beetles` : "",
+    ...(entry.entrances ?? []).map(
+      (each) => `entrance ${String(each.number)} ${each.setting}${each.guard ? ", guard on" : ""}`,
+    ),
+    ...(entry.readings ?? []).map((each) => READ[each.kind].replace("#", String(each.value))),
     entry.minutes ? `${String(entry.minutes)} minutes` : "",
   ];
   return said.filter(Boolean).join(" · ");
 }
+
+const READ = { weight: "# kg", inside: "# °C inside", outside: "# °C outside", humidity: "# % humid" } as const;
 
 /** The colours of the international code, as they are painted. */
 export const QUEEN_PAINT: Record<string, string> = {
