@@ -15,8 +15,9 @@ from server.designs.models import Design
 class Yard(models.Model):
     """A place where hives stand; ``place`` says in words where.
 
-    ``climate`` is what its hives are planned for, as each design says where none is named; ``layout`` says how they
-    stand. ``feed`` is the secret part of the address that its calendar is fetched from; none where nobody has asked for one.
+    ``climate`` is what its hives are planned for, as each design says where none is named; ``layout`` tells how they
+    stand. ``feed`` is the secret part of the address that its calendar is fetched from; none where nobody has asked for
+    one.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
