@@ -19,7 +19,7 @@ from sabaka_core.kit.tables import practice
 from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
 from sabaka_core.season.laying import activity
-from sabaka_core.season.model import BROOD_DAYS, Ways, need_of, step
+from sabaka_core.season.model import BROOD_DAYS, ColonyState, Ways, need_of, step
 from sabaka_core.season.nest import LEAST_COMBS, Nest, whole_combs
 from sabaka_core.season.planned import DayRow, Plan, Step, VisitDay
 from sabaka_core.season.reserve import reserves
@@ -111,22 +111,16 @@ class Planner:
     def _reserve_on(self, day: int) -> float:
         return self.reserves[day_of_year(day)]
 
+    def colony_on(self, morning: int) -> ColonyState[float]:
+        """The colony on the morning of a day of the plan, with what the keeper did before."""
+        self._walk(range(self.first, morning), [], [])
+        return self.colony.copy()
+
     def run(self) -> Plan:
         """The year, day by day."""
         rows: list[DayRow] = []
         visits: list[VisitDay] = []
-        next_visit = self.first
-        for day in range(self.first, self.first + DAYS):
-            found = self.seen.get(day)
-            if found is not None:
-                self._take_over(found)
-            if day >= next_visit or found is not None:
-                steps = self._visit(day)
-                if steps is not None:
-                    visits.append(VisitDay(day, round(self.colony.given), tuple(steps)))
-                    next_visit = day + self.season.visit_days
-            step(self.colony, day_of_year(day), self.ways)
-            rows.append(self._row(day))
+        self._walk(range(self.first, self.first + DAYS), rows, visits)
         return Plan(
             season=self.season,
             nest=self.nest,
@@ -137,6 +131,20 @@ class Planner:
             stays=self.stays,
             reserve_kg=self.reserve_kg,
         )
+
+    def _walk(self, days: range, rows: list[DayRow], visits: list[VisitDay]) -> None:
+        next_visit = self.first
+        for day in days:
+            found = self.seen.get(day)
+            if found is not None:
+                self._take_over(found)
+            if day >= next_visit or found is not None:
+                steps = self._visit(day)
+                if steps is not None:
+                    visits.append(VisitDay(day, round(self.colony.given), tuple(steps)))
+                    next_visit = day + self.season.visit_days
+            step(self.colony, day_of_year(day), self.ways)
+            rows.append(self._row(day))
 
     def _row(self, day: int) -> DayRow:
         s, at = self.colony, day_of_year(day)

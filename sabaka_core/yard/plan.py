@@ -21,13 +21,14 @@ _CALLED: dict[str, Contents] = {"e": "empty", "b": "brood", "p": "pollen", "n": 
 class Sums(Value):
     """A colony in few numbers: combs covered, of brood, of stores; how far the nest reaches from the near end [mm].
 
-    What wasn't seen, or can't be said of a hive without followers, is None.
+    ``needs`` are the combs that a plan needs on the day. What wasn't seen, or can't be said of a hive without followers, is None.
     """
 
     covered: float | None
     brood: float | None
     stores: float | None
     follower_mm: float | None
+    needs: float | None = None
 
 
 class PlannedStep(Value):
@@ -106,6 +107,7 @@ def _sums(plan: Plan, index: int) -> Sums:
         brood=round(need.brood, 2),
         stores=round(need.honey + need.nectar, 2),
         follower_mm=round(reach, 1),
+        needs=round(need.combs, 2),
     )
 
 

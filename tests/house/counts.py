@@ -37,6 +37,7 @@ FLOORS: tuple[tuple[str, ...], ...] = (
     ("season", "woodwork"),
     ("moving", "lifting"),
     ("winter", "yard"),
+    ("learning",),
     # What is shown.
     ("drawing",),
     ("findings",),

@@ -1,0 +1,159 @@
+"""Several colonies of one hive at once that differ in what is learned: the season's model, run by arrays."""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import dataclass
+from typing import Any, cast
+
+import numpy as np
+
+from sabaka_core.base.dates import day_of_year
+from sabaka_core.geometry.profile import Floats
+from sabaka_core.kit.tables import table
+from sabaka_core.season.laying import YearOfLaying
+from sabaka_core.season.maths import ARRAYS
+from sabaka_core.season.model import ColonyState, Ways, need_of, step
+from sabaka_core.season.plan import Planner
+
+# What is learned of a colony, and what has to be known besides: how it stood on the first visit.
+LEARNED = ("laying", "loss", "flow")
+STOOD = ("bees", "brood", "honey")
+NAMES = (*LEARNED, *STOOD)
+# A bee, and a larva with its share of food [kg]: from memory.
+_BEE_KG, _CELL_KG = 0.00012, 0.00015
+
+
+def prior_sd() -> Floats:
+    """How far colonies differ in each of :data:`NAMES`: standard deviations of its logarithm."""
+    rows = table("learning")
+    return np.array([rows[f"prior_{name}"].number for name in NAMES])
+
+
+@dataclass(frozen=True)
+class Factors:
+    """What each colony of an ensemble has more or less of than the book: a row for each, a place for each colony."""
+
+    by_name: dict[str, Floats]
+
+    def __getitem__(self, name: str) -> Floats:
+        return self.by_name[name]
+
+
+def factors(z: Floats) -> Factors:
+    """Factors of an ensemble, from standard scores: a row for each of :data:`NAMES`, a column for each colony."""
+    return Factors(dict(zip(NAMES, np.exp(z * prior_sd()[:, None]), strict=True)))
+
+
+@dataclass(frozen=True)
+class _OwnFlows:
+    """The weather of one place, its flows as strong as each colony finds them."""
+
+    of: Any
+    much: Floats
+
+    @property
+    def daily_c(self) -> Sequence[Floats]:
+        return cast(Sequence[Floats], self.of.daily_c)
+
+    @property
+    def weekly_c(self) -> Sequence[Floats]:
+        return cast(Sequence[Floats], self.of.weekly_c)
+
+    @property
+    def flow(self) -> Sequence[Floats]:
+        return [strength * self.much for strength in self.of.flow]
+
+    def laying(self, c: dict[str, float]) -> YearOfLaying[Floats]:
+        return cast("YearOfLaying[Floats]", self.of.laying(c))
+
+
+def ways_of(planner: Planner, by: Factors) -> Ways[Floats]:
+    """What the colonies of an ensemble live by."""
+    flows = _OwnFlows(planner.weather, by["flow"])
+    constants = cast("dict[str, float]", {**planner.c, "forager_loss": planner.c["forager_loss"] * by["loss"]})
+    laying, low, high = planner.season.peak_laying * by["laying"], *table("season")["peak_laying"].span
+    return Ways(
+        constants,
+        _Kept(flows),
+        planner.nest.sizes,
+        planner.ways.without,
+        np.clip(laying, low, high),
+        planner.ways.brood_cells,
+        ARRAYS,
+    )
+
+
+class _Kept:
+    """A weather whose lists are made once: the model asks for them every day."""
+
+    def __init__(self, of: _OwnFlows) -> None:
+        self.daily_c, self.weekly_c, self.flow = of.daily_c, of.weekly_c, of.flow
+        self._laying = of.laying
+
+    def laying(self, c: dict[str, float]) -> YearOfLaying[Floats]:
+        return self._laying(c)
+
+
+def ensemble_of(colony: ColonyState[float], by: Factors) -> ColonyState[Floats]:
+    """As many colonies as there are factors, all of them as one stood but for how it was seen."""
+    bees, brood, honey = (by[name] for name in STOOD)
+    ones = np.ones_like(bees)
+    return ColonyState(
+        hive=colony.hive * bees,
+        foragers=colony.foragers * bees,
+        winter=colony.winter * bees,
+        brood=deque(each * brood for each in colony.brood),
+        honey_kg=colony.honey_kg * honey,
+        ripening=deque(each * honey for each in colony.ripening),
+        pollen_kg=colony.pollen_kg * ones,
+        drawn=colony.drawn * ones,
+        given=colony.given * ones,
+    )
+
+
+@dataclass(frozen=True)
+class Evening:
+    """What could be seen of each colony on an evening: combs covered, of brood, of stores; what it all weighs [kg]."""
+
+    covered: Floats
+    brood: Floats
+    stores: Floats
+    needs: Floats
+    weighs_kg: Floats
+
+
+def evening(colony: ColonyState[Floats], ways: Ways[Floats]) -> Evening:
+    """What could be seen of the colonies now."""
+    need = need_of(colony, ways)
+    nectar_kg = colony.nectar_kg / ways.c["nectar_honey"]
+    weighs = colony.honey_kg + nectar_kg + colony.bees * _BEE_KG + colony.brood_cells * _CELL_KG + colony.pollen_kg
+    return Evening(need.covered, need.brood, need.honey + need.nectar, need.combs, weighs)
+
+
+Doing = Callable[[ColonyState[Floats]], None]
+
+
+def run(
+    colony: ColonyState[Floats],
+    ways: Ways[Floats],
+    first: int,
+    last: int,
+    doings: dict[int, Doing],
+    wanted: Collection[int] | None = None,
+) -> dict[int, Evening]:
+    """The evenings from one day to another [ordinals]: what is done on a day is done after it was seen.
+
+    Args:
+        wanted: the days whose evenings are asked for; all where none are named.
+    """
+    found: dict[int, Evening] = {}
+    for day in range(first, last + 1):
+        if wanted is None or day in wanted:
+            found[day] = evening(colony, ways)
+        if day in doings:
+            doings[day](colony)
+        if day < last:
+            step(colony, day_of_year(day), ways)
+    return found
