@@ -23,6 +23,10 @@ from server.designs.api import router as designs
 from server.designs.files import router as files
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
+from server.readings.api import designs as taught
+from server.readings.api import incoming
+from server.readings.api import router as readings
+from server.readings.api import yards as yard_alarms
 from server.yard.api import router as yards
 from server.yard.hive_api import hives
 from server.yard.link_api import router as links
@@ -53,6 +57,10 @@ api.add_router("/yards", yards, tags=["yard"])
 api.add_router("/yards", yard_papers, tags=["yard"])
 api.add_router("/hives", hives, tags=["yard"])
 api.add_router("/feeds", feeds, tags=["yard"])
+api.add_router("/hives", readings, tags=["readings"])
+api.add_router("/designs", taught, tags=["readings"])
+api.add_router("/yards", yard_alarms, tags=["readings"])
+api.add_router("/readings", incoming, tags=["readings"])
 api.add_router("/links", links, tags=["yard"])
 api.add_router("/shared", shared, tags=["yard"])
 

@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "server.designs",
     "server.yard",
     "server.archive",
+    "server.readings",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -57,7 +57,8 @@ class BuiltHive(models.Model):
     ``document`` is the design's revision that it was built from, its combs numbered; ``plan`` the year that was planned
     for it. ``stands`` is the document as the last visit left it, and ``done`` the keys of what was ticked off.
     ``measured`` lists what was measured on it since, as it was said: ``document`` has it already.
-    ``card`` is what the yard's page says of it (server/yard/cards.py), none where that has to be made anew.
+    ``learns`` says whether its plan learns from its visits. ``card`` is what the yard's page says of it
+    (server/yard/cards.py), none where that has to be made anew.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -72,6 +73,7 @@ class BuiltHive(models.Model):
     measured = models.JSONField(default=list)
     done = models.JSONField(default=list)
     card = models.JSONField(null=True)
+    learns = models.BooleanField(default=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -1,0 +1,126 @@
+"""Reads of readings: lines for charts, hours, daily weights."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, date, datetime, timedelta
+
+import numpy as np
+
+from sabaka_core import validate_hive
+from sabaka_core.base.dates import ordinal
+from sabaka_core.document.combs import FixedComb
+from sabaka_core.geometry.profile import Floats
+from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.learning.alarms import Alarm, Lately, alarms
+from sabaka_core.learning.readings import DAY_MINUTES, HOURS, HourOf, evened, thinned, unpack_points
+from server.readings.models import ReadingDay
+from server.yard.models import BuiltHive
+from server.yard.selectors import plan_of
+
+# Alarms look back so many days; brood is where the plan has more than so many combs of it.
+_LATELY, _BROOD_COMBS = 3, 0.5
+_NIGHT = 4
+
+
+def line(hive: BuiltHive, kind: str, first: date, last: date) -> tuple[Floats, Floats]:
+    """One kind of a hive's readings, thinned: days from the first one on, and values; hours where no raw ones are."""
+    times: list[Floats] = []
+    values: list[Floats] = []
+    for day, points, hours in _rows(hive, kind, first, last):
+        if points:
+            minutes, value = unpack_points(points)
+            times.append((day - first).days + minutes / DAY_MINUTES)
+            values.append(value)
+        else:
+            mean = HourOf.packed(hours).mean
+            there = ~np.isnan(mean)
+            times.append((day - first).days + (np.arange(HOURS)[there] + 0.5) / HOURS)
+            values.append(mean[there])
+    if not times:
+        return np.zeros(0), np.zeros(0)
+    at, read = np.concatenate(times), np.concatenate(values)
+    order = np.argsort(at, kind="stable")
+    return thinned(at[order], read[order])
+
+
+def _rows(hive: BuiltHive, kind: str, first: date, last: date) -> Iterator[tuple[date, bytes, bytes]]:
+    found = ReadingDay.objects.filter(device__hive=hive, kind=kind, day__range=(first, last)).order_by("day", "device")
+    for day, points, hours in found.values_list("day", "points", "hours"):
+        yield day, bytes(points), bytes(hours)
+
+
+def hourly(hive: BuiltHive, kind: str, first: date, days: int) -> Floats:
+    """Hourly means from a day on, not a number where nothing was read."""
+    found = np.full(days * HOURS, np.nan)
+    for day, _, hours in _rows(hive, kind, first, first + timedelta(days=days - 1)):
+        at = (day - first).days * HOURS
+        mean = HourOf.packed(hours).mean
+        there = ~np.isnan(mean)
+        found[at : at + HOURS][there] = mean[there]
+    return found
+
+
+def daily_weights(hive: BuiltHive, first: date, last: date) -> dict[int, float]:
+    """What a hive weighed on days, at night, the steps taken out that no bees made [kg by ordinal]."""
+    weight = hourly(hive, "weight", first, (last - first).days + 1)
+    nights = {
+        first.toordinal() + day: float(weight[day * HOURS + _NIGHT])
+        for day in range(len(weight) // HOURS)
+        if not np.isnan(weight[day * HOURS + _NIGHT])
+    }
+    visited = {ordinal(at[:10]) for at in hive.visits.values_list("at", flat=True)}
+    # What was done on a day shows on the morning after it.
+    return evened(list(nights), list(nights.values()), frozenset(day + 1 for day in visited))
+
+
+def alarms_of(hive: BuiltHive, now: datetime) -> tuple[Alarm, ...]:
+    """What a hive's sensors warn of."""
+    devices = list(hive.devices.all())
+    if not devices:
+        return ()
+    today = now.astimezone(UTC).date()
+    first = today - timedelta(days=_LATELY - 1)
+    plan = plan_of(hive)
+    sums = [plan.on((first + timedelta(days=day)).isoformat()) if plan else None for day in range(_LATELY)]
+    visited = set()
+    for at, zone in hive.visits.filter(at__gte=first.isoformat()).values_list("at", "entry__zone_minutes"):
+        moment = datetime.fromisoformat(at) - timedelta(minutes=zone or 0)
+        visited.add((moment.date() - first).days * HOURS + moment.hour)
+    kinds = set(ReadingDay.objects.filter(device__in=devices, day__gte=first).values_list("kind", flat=True))
+    return alarms(
+        Lately(
+            first=first.toordinal(),
+            mean={kind: hourly(hive, kind, first, _LATELY) for kind in kinds},
+            brood=tuple(each is not None and (each.brood or 0) > _BROOD_COMBS for each in sums),
+            visited=frozenset(visited),
+            last_minutes={
+                device.name: (now - device.last_at).total_seconds() / 60
+                for device in devices
+                if device.last_at is not None
+            },
+        )
+    )
+
+
+def planned_line(
+    hive: BuiltHive, kind: str, first: date, last: date, at: Floats, values: Floats
+) -> dict[int, float] | None:
+    """What the plan expects beside readings, by days from the first: a hive's weight by its stores; none of others."""
+    plan = plan_of(hive)
+    if kind != "weight" or plan is None:
+        return None
+    built = validate_hive(hive.document)
+    a = analyse(built, main_box(built))
+    if a.main is None or isinstance(a.main, FixedComb):
+        return None
+    comb_kg = a.honey_kg(a.main)
+    start = plan.on((first + timedelta(days=int(at[0]))).isoformat())
+    if start is None or start.stores is None:
+        return None
+    found = {}
+    for day in range((last - first).days + 1):
+        sums = plan.on((first + timedelta(days=day)).isoformat())
+        if sums is not None and sums.stores is not None:
+            found[day] = float(values[0]) + (sums.stores - start.stores) * comb_kg
+    return found
