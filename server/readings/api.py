@@ -73,7 +73,7 @@ class RefusedOut(Schema):
     code: str
 
 
-class TakenOut(Schema):
+class ReadingsTaken(Schema):
     """What became of readings."""
 
     kept: int
@@ -122,9 +122,9 @@ class LearnsIn(Schema):
     on: bool
 
 
-def told(taken: services.Taken) -> TakenOut:
+def told(taken: services.Taken) -> ReadingsTaken:
     """What became of readings, as it is answered."""
-    return TakenOut(
+    return ReadingsTaken(
         kept=taken.kept,
         again=taken.again,
         refused=[
@@ -134,8 +134,8 @@ def told(taken: services.Taken) -> TakenOut:
     )
 
 
-@incoming.post("/", response={200: TakenOut, **REFUSALS})
-def take_in(request: HttpRequest) -> TakenOut:
+@incoming.post("/", response={200: ReadingsTaken, **REFUSALS})
+def take_in(request: HttpRequest) -> ReadingsTaken:
     """Readings from a device, as ReadingsIn says: each kept once, those that can't be named, the others kept."""
     device: Any = request.auth  # type: ignore[attr-defined]
     try:
@@ -204,8 +204,8 @@ def readings_csv(request: HttpRequest, ident: UUID) -> HttpResponse:
     return answer
 
 
-@router.post("/{ident}/devices/{device}/readings", response={200: TakenOut, **REFUSALS})
-def bring(request: HttpRequest, ident: UUID, device: UUID) -> TakenOut:
+@router.post("/{ident}/devices/{device}/readings", response={200: ReadingsTaken, **REFUSALS})
+def bring(request: HttpRequest, ident: UUID, device: UUID) -> ReadingsTaken:
     """Bring a table of readings, sent as a file, in for a device."""
     user = keeper_of(request)
     found = services.device_of(user, ident, device)

@@ -1475,7 +1475,7 @@ export interface paths {
         put?: never;
         /**
          * Take In
-         * @description Readings from a device: each kept once, those that can't be named, the others kept.
+         * @description Readings from a device, as ReadingsIn says: each kept once, those that can't be named, the others kept.
          */
         post: operations["server_readings_api_take_in"];
         delete?: never;
@@ -1600,15 +1600,15 @@ export interface components {
         };
         /**
          * TakenOut
-         * @description What became of readings.
+         * @description How much was taken in.
          */
         TakenOut: {
-            /** Kept */
-            kept: number;
-            /** Again */
-            again: number;
-            /** Refused */
-            refused: components["schemas"]["RefusedOut"][];
+            /** Designs */
+            designs: number;
+            /** Yards */
+            yards: number;
+            /** Visits */
+            visits: number;
         };
         /**
          * PasswordIn
@@ -8174,6 +8174,18 @@ export interface components {
             name: string;
         };
         /**
+         * ReadingsTaken
+         * @description What became of readings.
+         */
+        ReadingsTaken: {
+            /** Kept */
+            kept: number;
+            /** Again */
+            again: number;
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
+        };
+        /**
          * RefusedOut
          * @description A reading that wasn't kept: which of those sent, at which field, why.
          */
@@ -8377,38 +8389,6 @@ export interface components {
             words: string;
             /** Peak Laying */
             peak_laying: number | null;
-        };
-        /**
-         * ReadingIn
-         * @description One reading: when, in universal time where no zone is said; of what; how much; in which unit, if not ours.
-         */
-        ReadingIn: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "weight" | "inside" | "outside" | "humidity";
-            /** Value */
-            value: number;
-            /**
-             * Unit
-             * @default
-             * @enum {string}
-             */
-            unit?: "" | "kg" | "lb" | "C" | "F" | "%";
-        };
-        /**
-         * ReadingsIn
-         * @description Readings of one device.
-         */
-        ReadingsIn: {
-            /** Readings */
-            readings: components["schemas"]["ReadingIn"][];
         };
         /**
          * SharedOut
@@ -12702,7 +12682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["ReadingsTaken"];
                 };
             };
             /** @description Unauthorized */
@@ -13305,11 +13285,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadingsIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -13317,7 +13293,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["ReadingsTaken"];
                 };
             };
             /** @description Unauthorized */

@@ -68,3 +68,6 @@ export type PlannedDay = Schemas["PlannedDay"];
 export type CarryOut = Schemas["Carry"];
 export type SharedOut = Schemas["SharedOut"];
 export type VisitsOut = Schemas["VisitsOut"];
+export type LearnedOut = Schemas["LearnedOut"];
+export type ReadingsOut = Schemas["ReadingsOut"];
+export type AlarmOut = Schemas["AlarmOut"];

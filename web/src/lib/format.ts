@@ -172,6 +172,13 @@ export function today(): string {
   return nowHere().slice(0, "2026-05-26".length);
 }
 
+/** The day so many days before today, as the calendar here shows it. */
+export function daysBefore(days: number): string {
+  const then = new Date();
+  then.setDate(then.getDate() - days);
+  return new Date(then.getTime() - then.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}
+
 /** Day and time as this device's clock shows them, to the minute: 2026-05-26T14:10. */
 export function nowHere(): string {
   const now = new Date();

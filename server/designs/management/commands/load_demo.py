@@ -8,6 +8,7 @@ from django.core.management.base import BaseCommand
 from django.utils import timezone
 
 from server.designs.demo import demo_keeper, load_demo
+from server.readings.demo import load_sensors
 from server.yard.demo import load_yard
 
 
@@ -19,5 +20,6 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         made = load_demo()
         visits = load_yard(demo_keeper()[0], timezone.localdate())
-        words = f"Demo data: {made} hives put on the shelf, {visits} visits written."
+        readings = load_sensors(demo_keeper()[0], timezone.now())
+        words = f"Demo data: {made} hives put on the shelf, {visits} visits written, {readings} readings taken in."
         self.stdout.write(words if made or visits else "Demo data: kept as it was.")

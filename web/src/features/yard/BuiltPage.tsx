@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
 import { useBuiltFrom, useYards } from "../../api/yard";
 import { useYardChanges } from "../../api/yardChanges";
+import { useTaught } from "../../api/readings";
 import { today } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
 import { Links } from "./Links";
@@ -42,12 +43,39 @@ export function BuiltPage() {
             </li>
           ))}
         </ul>
+        {built.data.length > 0 ? <Taught id={id} /> : null}
         <BuildForm id={id} name={design.data.name} again={built.data.length > 0} />
         <div className="mt-8 border-t border-base-content pt-4">
           <Links of="design" id={id} />
         </div>
       </main>
     </>
+  );
+}
+
+/** What its hives taught, to begin the next version with. */
+function Taught({ id }: { id: string }) {
+  const { taught, take } = useTaught(id);
+  if (!taught.data) return null;
+  const { words, peak_laying } = taught.data;
+  return (
+    <section className="mt-4 border-t border-[var(--line)] pt-3" data-testid="taught">
+      <h2 className="text-xl">What its hives taught</h2>
+      <p className="mb-2">{words}</p>
+      {typeof peak_laying === "number" ? (
+        <button
+          type="button"
+          className="btn btn-sm btn-outline"
+          disabled={take.isPending || take.isSuccess}
+          onClick={() => {
+            take.mutate();
+          }}
+        >
+          {take.isSuccess ? "Taken into the design" : `Plan the next version with ${String(peak_laying)} eggs a day`}
+        </button>
+      ) : null}
+      <Problem id="taught-problem">{take.error?.message ?? null}</Problem>
+    </section>
   );
 }
 

@@ -6,12 +6,15 @@ import { ago, dayWords, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Tabs } from "../../ui/Tabs";
 import { Toast } from "../../ui/Toast";
+import { Alarms } from "./Alarms";
 import { Carry } from "./Carry";
 import { ChartsTab } from "./ChartsTab";
 import { ColonyTab, Living } from "./ColonyTab";
 import { CombsTab } from "./CombsTab";
 import { Due } from "./Due";
 import { HiveTab } from "./HiveTab";
+import { LearnedTab } from "./LearnedTab";
+import { ReadingsTab } from "./ReadingsTab";
 import { Refused } from "./Refused";
 import { RodsTab } from "./RodsTab";
 import { Seen } from "./Seen";
@@ -82,6 +85,7 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
             Each visit a rod; down the page the year goes by. Dashed: where the plan has the nest end.
           </p>
           <Refused hive={page.id} />
+          <Alarms of="hives" id={page.id} />
           <Tabs
             label="Views"
             at={view}
@@ -104,6 +108,8 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
                 ),
               },
               { name: "charts", title: "Charts", panel: <ChartsTab page={page} /> },
+              { name: "learned", title: "Learned", panel: <LearnedTab page={page} /> },
+              { name: "readings", title: "Readings", panel: <ReadingsTab page={page} /> },
               { name: "colony", title: "Colony", panel: <ColonyTab page={page} /> },
               { name: "combs", title: "Combs by age", panel: <CombsTab page={page} /> },
               { name: "hive", title: "The hive itself", panel: <HiveTab page={page} /> },

@@ -9,6 +9,7 @@ import { ago, sentence, told } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
+import { Alarms } from "./Alarms";
 import { Carry } from "./Carry";
 import { QueenMark } from "./ColonyTab";
 import { Due } from "./Due";
@@ -119,6 +120,7 @@ export function YardPage() {
             {page.layout ? ` They stand ${page.layout}.` : ""}
             {onDevice ? ` No network: as it was ${ago(fetched, now)}.` : ""}
           </p>
+          <Alarms of="yards" id={page.id} />
           <Hives page={page} />
         </main>
         <aside className="border-[var(--line)] bg-base-200 px-5 py-5 max-lg:border-t lg:border-l">
