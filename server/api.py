@@ -33,6 +33,7 @@ from server.yard.link_api import router as links
 from server.yard.link_api import shared
 from server.yard.papers import feeds
 from server.yard.papers import router as yard_papers
+from server.yard.reckoned_api import router as reckoned
 
 
 class BoundedParser(Parser):
@@ -55,6 +56,7 @@ api.add_router("/designs", designs, tags=["designs"])
 api.add_router("/designs", files, tags=["files"])
 api.add_router("/yards", yards, tags=["yard"])
 api.add_router("/yards", yard_papers, tags=["yard"])
+api.add_router("/yards", reckoned, tags=["yard"])
 api.add_router("/hives", hives, tags=["yard"])
 api.add_router("/feeds", feeds, tags=["yard"])
 api.add_router("/hives", readings, tags=["readings"])

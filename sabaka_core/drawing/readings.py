@@ -46,7 +46,13 @@ def readings_chart(
     return Chart(
         name=f"readings-{kind}",
         title=title,
-        foot=foot("days", "", "number", days, ((d, text(short(first + d))) for d in range(0, days, every))),
+        foot=foot(
+            "days",
+            "",
+            "number",
+            days,
+            ((d, text(short(first + d))) for d in range(0, max(days - every // 2, 1), every)),
+        ),
         axes=(scale(kind, title, unit, numbers, least=least),),
         places=tuple(round(float(place), 4) for place in at),
         names=tuple(short(first + int(place)) for place in at),
@@ -80,7 +86,13 @@ def learned_chart(learned: Learned, seen: Sequence[SeenDay]) -> Chart | None:
     return Chart(
         name="learned",
         title="What was learned",
-        foot=foot("days", "", "number", length, ((d, text(short(first + d))) for d in range(0, length, every))),
+        foot=foot(
+            "days",
+            "",
+            "number",
+            length,
+            ((d, text(short(first + d))) for d in range(0, max(length - every // 2, 1), every)),
+        ),
         axes=(scale("combs", "combs", "number", values),),
         places=tuple(float(place) for place in places),
         names=tuple(short(ordinal(day.day)) for day in days),

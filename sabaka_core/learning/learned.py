@@ -15,7 +15,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.tables import table
 from sabaka_core.learning.ensemble import LEARNED, NAMES
-from sabaka_core.learning.fit import Fit, fit
+from sabaka_core.learning.fit import Fit, SeenOnce, exactness, fit
 from sabaka_core.learning.story import planner_of, story_of
 from sabaka_core.season.nest import whole_combs
 from sabaka_core.season.plan import Planner
@@ -233,15 +233,26 @@ def _more_or_less(days: Sequence[Day]) -> Iterator[str]:
     yield f"Follower {several} {'more' if more else 'less'} than the book{till}."
 
 
+_SAID = {"covered": "combs covered by bees", "brood": "combs of brood", "stores": "combs of stores"}
+
+
 def _asked(found: Fit) -> Iterator[AskedAbout]:
     for seen in found.story.seen:
-        if seen.day in found.asked:
-            covered = found.band("covered", seen.day)
-            yield AskedAbout(
-                day=iso(seen.day),
-                words=f"What was written for {short(seen.day)} contradicts all other visits: by them the bees covered "
-                f"{covered[0]:.0f} to {covered[2]:.0f} combs. Is it a slip? Nothing was learned from it.",
-            )
+        if seen.day not in found.asked:
+            continue
+        off = {name: _beyond(found, seen, name) for name in _SAID if getattr(seen, name) is not None}
+        worst = max(off, key=lambda name: off[name], default=None)
+        words = f"What was written for {short(seen.day)} contradicts all other visits"
+        if worst is not None:
+            low, _, high = found.band(worst, seen.day)
+            words += f": {getattr(seen, worst):g} {_SAID[worst]}, where the others ask for {low:.0f} to {high:.0f}"
+        yield AskedAbout(day=iso(seen.day), words=f"{words}. Is it a slip? Nothing was learned from it.")
+
+
+def _beyond(found: Fit, seen: SeenOnce, name: str) -> float:
+    """How far a number lies beyond its band, in its own errors."""
+    _, middle, _ = found.band(name, seen.day)
+    return abs(float(getattr(seen, name)) - middle) / exactness(name, middle)
 
 
 def _places(found: Fit, book: BookPlan, planner: Planner, today: str) -> Iterator[NextPlace]:

@@ -46,7 +46,7 @@ class PlannedStep(Value):
 
 
 class BookPlan(Value):
-    """A year, from the day ``first`` on [ordinal]: its days, what then lies on the combs, its steps.
+    """A year, from the day ``first`` on [ordinal]: its days, what then lies on the combs, its steps, honey taken [kg].
 
     ``combs`` has a letter for every comb of the brood chamber from the near end on: e(mpty), b(rood), p(ollen),
     n(ectar), h(oney).
@@ -56,6 +56,7 @@ class BookPlan(Value):
     days: tuple[Sums, ...]
     combs: tuple[str, ...]
     steps: tuple[PlannedStep, ...]
+    taken_kg: float | None = None
 
     def place_of(self, day: str) -> int | None:
         """Which day of the plan a day is; in another year the same day of the year. None where it has no such day."""
@@ -90,6 +91,7 @@ def book_plan(plan: Plan, steps: Iterable[PlannedStep] | None = None) -> BookPla
         days=tuple(_sums(plan, index) for index in range(len(plan.days))),
         combs=tuple(_letters(planned_run(plan, index)) for index in range(len(plan.days))),
         steps=tuple(_of_visits(plan) if steps is None else steps),
+        taken_kg=round(plan.days[-1].taken_kg, 2),
     )
 
 

@@ -60,9 +60,10 @@ class Fed(DocumentPart):
 
 
 class Treated(DocumentPart):
-    """A treatment: what, how much, when it comes out, and until when no honey is taken."""
+    """A treatment: what, of which batch, how much, when it comes out, and until when no honey is taken."""
 
     what: Name
+    batch: Words = ""
     how_much: Words = ""
     out_on: Day | None = None
     no_honey_until: Day | None = None

@@ -174,7 +174,7 @@ _SAID = (
 _LISTS = {
     "honey": ("comb", "kg"),
     "fed": ("kind", "kg"),
-    "treated": ("what", "how_much", "out_on", "no_honey_until"),
+    "treated": ("what", "batch", "how_much", "out_on", "no_honey_until"),
     "mites": ("by", "count", "of"),
     "entrances": ("chamber", "number", "setting", "guard"),
     "readings": ("kind", "value"),

@@ -25,7 +25,7 @@ from server.designs.models import Design
 from server.yard.cards import make_card
 from server.yard.colonies import places_in
 from server.yard.demo_colonies import lived_in, lives_of, write_colonies
-from server.yard.models import BuiltHive, Member, VisitEntry, Yard
+from server.yard.models import BuiltHive, Member, Trial, VisitEntry, Yard
 from server.yard.selectors import plan_of
 from server.yard.services import build_hive, make_yard
 
@@ -90,7 +90,24 @@ def load_yard(keeper: User, today: date) -> int:
         user, _ = User.objects.get_or_create(username=f"{name}-of-{keeper.username}", defaults={"first_name": called})
         Member.objects.create(yard=yard, user=user, role=role)
         helpers += [user] if role == Member.Role.HELPER else []
-    return sum(_hive(yard, keeper, helpers, row, today) for row in _HIVES)
+    written = sum(_hive(yard, keeper, helpers, row, today) for row in _HIVES)
+    _trial(yard, today)
+    return written
+
+
+def _trial(yard: Yard, today: date) -> None:
+    """A trial that has ended, with its verdict."""
+    trial = Trial.objects.create(
+        yard=yard,
+        name="Wider entrance in the flow",
+        change="The entrance slot open to 100 mm from May to July, 75 mm at the hives beside",
+        measure="honey_kg",
+        begun_on=today - timedelta(days=300),
+        ended_on=today - timedelta(days=20),
+        verdict="No difference that four hives could show; the wider one had more wasps. Back to 75 mm.",
+    )
+    trial.changed.set(yard.hives.filter(name__in=("Bowline", "Reef")))
+    trial.others.set(yard.hives.filter(name__in=("Sheepshank", "Granny")))
 
 
 def _hive(yard: Yard, keeper: User, helpers: list[User], row: tuple[str, int, int, int], today: date) -> int:

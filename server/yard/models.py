@@ -151,6 +151,27 @@ def _file_goes_too(sender: type[Photo], instance: Photo, **rest: object) -> None
         transaction.on_commit(lambda: storage.delete(file))
 
 
+class Trial(models.Model):
+    """One change tried on some hives and not on others, what decides, and the verdict in the keeper's words."""
+
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="trials")
+    name = models.CharField(max_length=80)
+    change = models.CharField(max_length=400)
+    measure = models.CharField(max_length=20)
+    begun_on = models.DateField()
+    ended_on = models.DateField(null=True)
+    changed = models.ManyToManyField(BuiltHive, related_name="+")
+    others = models.ManyToManyField(BuiltHive, related_name="+")
+    verdict = models.CharField(max_length=400, blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-begun_on", "name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Link(models.Model):
     """A secret address at which one hive or one design can be looked at till a day, by whoever knows it."""
 

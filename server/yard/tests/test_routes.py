@@ -10,7 +10,9 @@ from django.test import Client
 from PIL import Image
 
 from server.api import api
-from server.yard.models import ColonyEntry, Link, Member, Photo, VisitEntry
+from server.readings.models import Device
+from server.yard.models import ColonyEntry, Link, Member, Photo, Trial, VisitEntry
+from server.yard.services import build_hive
 from server.yard.tests.test_yard import JSON, YardCase
 
 _OURS = ("/yards", "/hives", "/feeds", "/links", "/shared")
@@ -31,6 +33,12 @@ class EveryRoute(YardCase):
         life = {"name": "the June swarm", "events": [came]}
         self.client.put(f"/api/yards/{self.yard.id}/colonies/{uuid4()}", life, content_type=JSON)
         self.client.post(f"/api/hives/{self.hive.id}/links", {"days": 5}, content_type=JSON)
+        trial = {"name": "Wide", "change": "wider", "measure": "honey_kg", "begun_on": self.at(0)[:10]}
+        assert self.hive.design is not None
+        beside = build_hive(self.wren, self.yard, self.hive.design, self.day, "Beside")
+        trial |= {"changed": [str(self.hive.pk)], "others": [str(beside.pk)]}
+        self.client.post(f"/api/yards/{self.yard.id}/trials", trial, content_type=JSON)
+        self.client.post(f"/api/hives/{self.hive.id}/devices", {"name": "scale"}, content_type=JSON)
         # What is sent with a call, so that it would be answered if it were one's own.
         self.bodies: dict[tuple[str, str], Any] = {
             ("patch", "/yards/{ident}"): {"name": "Mine"},
@@ -43,6 +51,10 @@ class EveryRoute(YardCase):
             ("post", "/hives/{ident}/measured"): {"path": "/chambers/0/length_mm", "text": "900"},
             ("post", "/hives/{ident}/links"): {"days": 3},
             ("post", "/links/designs/{ident}"): {"days": 3},
+            ("post", "/yards/{ident}/trials"): trial,
+            ("patch", "/yards/{ident}/trials/{trial}"): {"verdict": "mine"},
+            ("post", "/hives/{ident}/devices"): {"name": "mine"},
+            ("post", "/hives/{ident}/learns"): {"on": False},
         }
 
     def calls(self) -> list[tuple[str, str, str]]:
@@ -61,6 +73,8 @@ class EveryRoute(YardCase):
                 "member": Member.objects.order_by("pk")[0].pk,
                 "link": Link.objects.get().pk,
                 "secret": "guessed",
+                "trial": Trial.objects.get().pk,
+                "device": Device.objects.get().pk,
             }
             address = f"/api{pattern}".format(**filled)
             queries = {
@@ -78,7 +92,7 @@ class EveryRoute(YardCase):
         other = Client()
         other.force_login(self.tern)
         calls = [call for call in self.calls() if call[1] not in ("/yards/",)]
-        self.assertGreater(len(calls), 25)
+        self.assertGreater(len(calls), 40)
         for call in calls:
             with self.subTest(call[:2]):
                 self.assertEqual(self.ask(other, *call), 404)

@@ -1024,6 +1024,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{ident}/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Year
+         * @description A yard's year in numbers, against the one before; this one where none is said.
+         */
+        get: operations["server_yard_reckoned_api_year"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Health
+         * @description Mites against thresholds, weeks without brood, where strips hang, what was given.
+         */
+        get: operations["server_yard_reckoned_api_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/medicine.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Medicine
+         * @description The register of what was given in a yard, as a table.
+         */
+        get: operations["server_yard_reckoned_api_medicine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trials
+         * @description The trials of a yard, and what their hives show.
+         */
+        get: operations["server_yard_reckoned_api_trials"];
+        put?: never;
+        /**
+         * Begin
+         * @description Begin a trial.
+         */
+        post: operations["server_yard_reckoned_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{ident}/trials/{trial}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop
+         * @description Take a trial out of the book.
+         */
+        delete: operations["server_yard_reckoned_api_drop"];
+        options?: never;
+        head?: never;
+        /**
+         * End
+         * @description Write a trial's verdict.
+         */
+        patch: operations["server_yard_reckoned_api_end"];
+        trace?: never;
+    };
     "/api/hives/{ident}": {
         parameters: {
             query?: never;
@@ -7600,6 +7708,236 @@ export interface components {
             address: string;
         };
         /**
+         * HiveYear
+         * @description A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken.
+         */
+        HiveYear: {
+            /** Visits */
+            visits: number;
+            /** Minutes */
+            minutes: number;
+            /** Honey Kg */
+            honey_kg: number;
+            /** Fed Kg */
+            fed_kg: number;
+            /** Combs Built */
+            combs_built: number;
+            /** Lifted Kg */
+            lifted_kg: number;
+            /** Most Covered */
+            most_covered: number | null;
+            /** Most Mites */
+            most_mites: number | null;
+            /** Treatments */
+            treatments: number;
+            /** Lost */
+            lost: number;
+            /** Promised Kg */
+            promised_kg: number | null;
+        };
+        /**
+         * YearPage
+         * @description A yard's year, hive by hive, and all together.
+         */
+        YearPage: {
+            /** Name */
+            name: string;
+            /** Year */
+            year: number;
+            /** Years */
+            years: number[];
+            /** Hives */
+            hives: components["schemas"]["YearRow"][];
+            total: components["schemas"]["HiveYear"];
+            total_before: components["schemas"]["HiveYear"] | null;
+        };
+        /**
+         * YearRow
+         * @description A hive's year, and the one before.
+         */
+        YearRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            now: components["schemas"]["HiveYear"];
+            before: components["schemas"]["HiveYear"] | null;
+        };
+        /**
+         * Given
+         * @description One treatment of the register.
+         */
+        Given: {
+            /** Hive */
+            hive: string;
+            /** What */
+            what: string;
+            /** Batch */
+            batch: string;
+            /** How Much */
+            how_much: string;
+            /** Given On */
+            given_on: string;
+            /** Out On */
+            out_on: string;
+            /** No Honey Until */
+            no_honey_until: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * HealthPage
+         * @description A yard's health: every hive, the register of what was given, and the cautions.
+         */
+        HealthPage: {
+            /** Name */
+            name: string;
+            /** Combs A Strip */
+            combs_a_strip: number;
+            /** Hives */
+            hives: components["schemas"]["HealthRow"][];
+            /** Given */
+            given: components["schemas"]["Given"][];
+            /** Caution */
+            caution: string;
+            /** Disease */
+            disease: string;
+        };
+        /**
+         * HealthRow
+         * @description A hive's counts of mites, its weeks without brood, and where strips would hang.
+         */
+        HealthRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Counts */
+            counts: components["schemas"]["MiteVerdict"][];
+            /** Brood Free */
+            brood_free: string[];
+            /** Combs */
+            combs: number;
+            /** Covered */
+            covered: number;
+            /** Strips */
+            strips: number[];
+        };
+        /**
+         * MiteVerdict
+         * @description A count of mites read against its threshold; ``rate`` as the threshold is told, ``unit`` in which.
+         */
+        MiteVerdict: {
+            /** Day */
+            day: string;
+            /** By */
+            by: string;
+            /** Count */
+            count: number;
+            /** Rate */
+            rate: number;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "few" | "watch" | "act";
+            /** Words */
+            words: string;
+        };
+        /**
+         * TrialOut
+         * @description A trial, and what its hives show so far.
+         */
+        TrialOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Change */
+            change: string;
+            /** Measure */
+            measure: string;
+            /** Measure Words */
+            measure_words: string;
+            /** Begun On */
+            begun_on: string;
+            /** Ended On */
+            ended_on: string;
+            /** Changed */
+            changed: string[];
+            /** Others */
+            others: string[];
+            /** Verdict */
+            verdict: string;
+            result: components["schemas"]["TrialResult"];
+        };
+        /**
+         * TrialResult
+         * @description What a trial came to: means of both sides, their difference with its band, and what that shows in words.
+         *
+         *     The band holds nine times in ten; none where a side has less than two hives.
+         */
+        TrialResult: {
+            /** Changed */
+            changed: number | null;
+            /** Others */
+            others: number | null;
+            /** Difference */
+            difference: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TrialIn
+         * @description A trial as it begins: what is changed, on which hives and on which not, what decides.
+         */
+        TrialIn: {
+            /** Name */
+            name: string;
+            /** Change */
+            change: string;
+            /**
+             * Measure
+             * @enum {string}
+             */
+            measure: "honey_kg" | "covered" | "mites" | "combs_built";
+            /**
+             * Begun On
+             * Format: date
+             */
+            begun_on: string;
+            /** Changed */
+            changed: string[];
+            /** Others */
+            others: string[];
+        };
+        /**
+         * VerdictIn
+         * @description How a trial ended, in the keeper's words.
+         */
+        VerdictIn: {
+            /** Verdict */
+            verdict: string;
+            /** Ended On */
+            ended_on?: string | null;
+        };
+        /**
          * CombLife
          * @description One comb that hangs in a hive now.
          *
@@ -7863,11 +8201,16 @@ export interface components {
         };
         /**
          * Treated
-         * @description A treatment: what, how much, when it comes out, and until when no honey is taken.
+         * @description A treatment: what, of which batch, how much, when it comes out, and until when no honey is taken.
          */
         Treated: {
             /** What */
             what: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch?: string;
             /**
              * How Much
              * @default
@@ -11595,6 +11938,436 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FeedOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_year: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_health: {
+        parameters: {
+            query?: {
+                combs_a_strip?: number;
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_medicine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_yard_reckoned_api_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                trial: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    server_yard_reckoned_api_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+                trial: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VerdictIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

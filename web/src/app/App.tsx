@@ -29,6 +29,7 @@ const YardsPage = lazy(() => yard().then(({ YardsPage: page }) => ({ default: pa
 const YardPage = lazy(() => yard().then(({ YardPage: page }) => ({ default: page })));
 const HivePage = lazy(() => yard().then(({ HivePage: page }) => ({ default: page })));
 const VisitPage = lazy(() => yard().then(({ VisitPage: page }) => ({ default: page })));
+const ReckonedPage = lazy(() => yard().then(({ ReckonedPage: page }) => ({ default: page })));
 const BuiltPage = lazy(() => yard().then(({ BuiltPage: page }) => ({ default: page })));
 const AccountPage = lazy(() => import("../features/account").then(({ AccountPage: page }) => ({ default: page })));
 const SharedPage = lazy(() => import("../features/shared").then(({ SharedPage: page }) => ({ default: page })));
@@ -53,6 +54,7 @@ function Pages() {
       <Route element={<SignedIn />}>
         <Route path="/yard" element={<YardsPage />} />
         <Route path="/yard/:id" element={<YardPage />} />
+        <Route path="/yard/:id/year" element={<ReckonedPage />} />
         <Route path="/built/:id" element={<HivePage />} />
         <Route path="/built/:id/visit" element={<VisitPage />} />
         <Route path="/hive/:id/yard" element={<BuiltPage />} />

@@ -61,6 +61,17 @@ export function Treatment({ said, onSay }: { said: Treated[number] | null; onSay
       </label>
       {said ? (
         <>
+          <label className="mt-1 block text-xs">
+            Batch
+            <input
+              className="input input-sm w-full"
+              maxLength={200}
+              value={said.batch ?? ""}
+              onChange={(event) => {
+                put({ batch: event.target.value });
+              }}
+            />
+          </label>
           <Day
             label="Out on"
             value={said.out_on ?? ""}

@@ -114,7 +114,12 @@ export function YardPage() {
       <YardHeader>{page.name}</YardHeader>
       <div className="min-h-[calc(100dvh-3rem)] lg:grid lg:grid-cols-[minmax(0,1fr)_23rem]">
         <main className="bg-base-100 px-5 py-5">
-          <h1 className="text-3xl">Yard</h1>
+          <div className="flex flex-wrap items-baseline gap-x-4">
+            <h1 className="grow text-3xl">Yard</h1>
+            <Link to={`/yard/${page.id}/year`} className="underline underline-offset-4">
+              The year, health, trials
+            </Link>
+          </div>
           <p className="soft mb-4">
             Every hive end to end, to one scale, as last seen. Dashed: where the plan has the nest end today.
             {page.layout ? ` They stand ${page.layout}.` : ""}
