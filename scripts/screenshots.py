@@ -170,6 +170,10 @@ def yard(page: Page) -> None:
     page.get_by_test_id("rods").wait_for()
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "hive.png")
+    page.get_by_role("tab", name="Learned").click()
+    page.locator("[data-chart=learned] .recharts-line-dot").first.wait_for()
+    page.wait_for_timeout(400)
+    page.screenshot(path=SHOTS / "learned.png")
     page.set_viewport_size({"width": 390, "height": 844})
     page.get_by_role("link", name="Begin a visit").click()
     page.get_by_role("button", name="As planned").click()
@@ -180,18 +184,12 @@ def yard(page: Page) -> None:
 
 
 def moving_in(page: Page) -> None:
-    """The ways, the conversion box, and the run as it is laid out by day."""
+    """The ways from old combs to the hive."""
     page.get_by_role("link", name="Move in", exact=True).click()
     page.locator("[data-line=on-end]").wait_for()
     settled(page)
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "move-ways.png")
-    page.locator("[data-line=on-end] button").first.click()
-    page.get_by_role("tab", name="Drawn").click()
-    page.get_by_test_id("stages").get_by_role("button", name="queen over").click()
-    page.wait_for_timeout(500)
-    settled(page)
-    page.screenshot(path=SHOTS / "move-days.png")
 
 
 def main() -> int:

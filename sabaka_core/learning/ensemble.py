@@ -114,7 +114,7 @@ def ensemble_of(colony: ColonyState[float], by: Factors) -> ColonyState[Floats]:
 
 
 @dataclass(frozen=True)
-class Evening:
+class Looked:
     """What could be seen of each colony on an evening: combs covered, of brood, of stores; what it all weighs [kg]."""
 
     covered: Floats
@@ -124,12 +124,12 @@ class Evening:
     weighs_kg: Floats
 
 
-def evening(colony: ColonyState[Floats], ways: Ways[Floats]) -> Evening:
+def evening(colony: ColonyState[Floats], ways: Ways[Floats]) -> Looked:
     """What could be seen of the colonies now."""
     need = need_of(colony, ways)
     nectar_kg = colony.nectar_kg / ways.c["nectar_honey"]
     weighs = colony.honey_kg + nectar_kg + colony.bees * _BEE_KG + colony.brood_cells * _CELL_KG + colony.pollen_kg
-    return Evening(need.covered, need.brood, need.honey + need.nectar, need.combs, weighs)
+    return Looked(need.covered, need.brood, need.honey + need.nectar, need.combs, weighs)
 
 
 Doing = Callable[[ColonyState[Floats]], None]
@@ -142,13 +142,13 @@ def run(
     last: int,
     doings: dict[int, Doing],
     wanted: Collection[int] | None = None,
-) -> dict[int, Evening]:
+) -> dict[int, Looked]:
     """The evenings from one day to another [ordinals]: what is done on a day is done after it was seen.
 
     Args:
         wanted: the days whose evenings are asked for; all where none are named.
     """
-    found: dict[int, Evening] = {}
+    found: dict[int, Looked] = {}
     for day in range(first, last + 1):
         if wanted is None or day in wanted:
             found[day] = evening(colony, ways)

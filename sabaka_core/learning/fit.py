@@ -19,12 +19,12 @@ import numpy as np
 
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.tables import table
-from sabaka_core.learning.ensemble import NAMES, Doing, Evening, ensemble_of, factors, prior_sd, run, ways_of
+from sabaka_core.learning.ensemble import NAMES, Doing, Looked, ensemble_of, factors, prior_sd, run, ways_of
 from sabaka_core.season.model import ColonyState
 from sabaka_core.season.plan import Planner
 
-# Rounds of Gauss and Newton, the step that slopes are taken over, and what is close enough, in standard deviations of the
-# prior.
+# Rounds of Gauss and Newton, the step that slopes are taken over, and what is close enough, in standard deviations of
+# the prior.
 _ROUNDS, _STEP, _CLOSE = 3, 0.1, 0.15
 # How many colonies are drawn, how much wider than the curvature says, and the tails of their distribution.
 _COLONIES, _WIDER, _FREEDOM = 300, 1.3, 5.0
@@ -42,7 +42,7 @@ _SEEN = ("covered", "brood", "stores", "weighs_kg")
 class SeenOnce:
     """What was seen on a day: combs covered, of brood, of stores, what the hive weighs more than on the first [kg].
 
-    None is what wasn't seen. ``told`` are the numbers by their names in :class:`.ensemble.Evening`.
+    None is what wasn't seen. ``told`` are the numbers by their names in :class:`.ensemble.Looked`.
     """
 
     day: int
@@ -91,11 +91,11 @@ class Fit:
     story: Story
     z: Floats
     weights: Floats
-    evenings: dict[int, Evening]
+    evenings: dict[int, Looked]
     asked: tuple[int, ...]
 
     def number(self, name: str) -> tuple[float, float, float]:
-        """A number of :data:`.ensemble.NAMES` as a factor of the book's: least, likeliest and most, nine in ten times."""
+        """A number of :data:`.ensemble.NAMES` as a factor of the book's: least, likely and most, nine in ten times."""
         row = np.exp(self.z[NAMES.index(name)] * prior_sd()[NAMES.index(name)])
         return self._band(row)
 
@@ -137,7 +137,7 @@ def fit(story: Story) -> Fit:
     return _weighed(story, z, cov, asked)
 
 
-def _closest(story: Story, without: Sequence[int]) -> tuple[Floats, Floats, dict[int, Evening]]:
+def _closest(story: Story, without: Sequence[int]) -> tuple[Floats, Floats, dict[int, Looked]]:
     """The numbers under which the model comes closest, how uncertain they are, and the model about them."""
     z = np.zeros(len(NAMES))
     evenings = _around(story, z)
@@ -153,7 +153,7 @@ def _closest(story: Story, without: Sequence[int]) -> tuple[Floats, Floats, dict
 
 
 def _weighed(story: Story, z: Floats, cov: Floats, asked: tuple[int, ...]) -> Fit:
-    """Colonies drawn about the closest numbers; drawn again about the likeliest of them where few tell what was seen."""
+    """Colonies drawn about the closest numbers; drawn again about the likeliest of them where few bear the weight."""
     found = _drawn(story, z, cov, asked)
     for _ in range(_REDRAWN):
         if 1 / float((found.weights**2).sum()) >= _ENOUGH:
@@ -192,7 +192,7 @@ def _drawn(story: Story, z: Floats, cov: Floats, asked: tuple[int, ...]) -> Fit:
     return Fit(story, drawn, weights, evenings, asked)
 
 
-def _around(story: Story, z: Floats) -> dict[int, Evening]:
+def _around(story: Story, z: Floats) -> dict[int, Looked]:
     """The model at some numbers, and with each of them a little higher, to the last day on which something was seen."""
     columns = np.column_stack([z, z[:, None] + np.eye(len(NAMES)) * _STEP])
     by = factors(columns)
@@ -201,7 +201,7 @@ def _around(story: Story, z: Floats) -> dict[int, Evening]:
     return run(ensemble_of(story.colony, by), ways_of(story.planner, by), story.first, last, story.doings, days)
 
 
-def _newton(story: Story, evenings: dict[int, Evening], z: Floats, without: Sequence[int]) -> tuple[Floats, Floats]:
+def _newton(story: Story, evenings: dict[int, Looked], z: Floats, without: Sequence[int]) -> tuple[Floats, Floats]:
     off, sigma, slopes = _residuals(story, evenings, without)
     weighed = slopes / sigma[:, None]
     curvature = weighed.T @ weighed + np.eye(len(NAMES))
@@ -211,7 +211,7 @@ def _newton(story: Story, evenings: dict[int, Evening], z: Floats, without: Sequ
     return better, cov
 
 
-def _residuals(story: Story, evenings: dict[int, Evening], without: Sequence[int]) -> tuple[Floats, Floats, Floats]:
+def _residuals(story: Story, evenings: dict[int, Looked], without: Sequence[int]) -> tuple[Floats, Floats, Floats]:
     """What was seen less what the model has, how exactly it is seen, and the model's slopes."""
     told = list(_told(story, evenings, without))
     if not told:
@@ -221,7 +221,7 @@ def _residuals(story: Story, evenings: dict[int, Evening], without: Sequence[int
     return off, np.array([sigma for _, sigma, _ in told]), slopes
 
 
-def _told(story: Story, evenings: dict[int, Evening], without: Sequence[int]) -> Iterator[tuple[float, float, Floats]]:
+def _told(story: Story, evenings: dict[int, Looked], without: Sequence[int]) -> Iterator[tuple[float, float, Floats]]:
     """Everything that was seen, how exactly, and what the colonies have of it."""
     start = evenings[story.first].weighs_kg
     for seen in story.seen:
@@ -244,7 +244,7 @@ def exactness(name: str, value: float) -> float:
     return float(np.hypot(rows[f"sees_{name}"].number, rows["sees_share"].number * abs(value)))
 
 
-def _contradicting(story: Story, evenings: dict[int, Evening], cov: Floats, asked: tuple[int, ...]) -> int | None:
+def _contradicting(story: Story, evenings: dict[int, Looked], cov: Floats, asked: tuple[int, ...]) -> int | None:
     """The visit that lies farthest from what all have taught, if it lies too far."""
     worst, farthest = None, table("learning")["contradicts"].number
     for seen in story.seen[1:]:

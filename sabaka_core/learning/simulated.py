@@ -26,7 +26,7 @@ _GAPS, _JUMPS = 0.06, 0.01
 
 
 @dataclass(frozen=True)
-class Sent:
+class Simulated:
     """One reading as a device sends it: when, by its own clock, in universal time."""
 
     at: str
@@ -36,7 +36,7 @@ class Sent:
 
 def simulated(
     rows: Sequence[DayRow], seed: int, every_minutes: int = 10, swarm_on: int | None = None
-) -> Iterator[list[Sent]]:
+) -> Iterator[list[Simulated]]:
     """A year's readings, a day at a time.
 
     Args:
@@ -49,13 +49,13 @@ def simulated(
         yield _day(row, number, dice, every_minutes, gone, row.day == swarm_on)
 
 
-def _day(row: DayRow, number: int, dice: np.random.Generator, every: int, gone: bool, swarms: bool) -> list[Sent]:
+def _day(row: DayRow, number: int, dice: np.random.Generator, every: int, gone: bool, swarms: bool) -> list[Simulated]:
     said = iso(row.day)
     if dice.random() < _JUMPS:
         # A clock that lost its battery begins again.
         said = f"2000-01-{1 + number % 28:02}"
     missed = {hour for hour in range(24) if dice.random() < _GAPS}
-    found: list[Sent] = []
+    found: list[Simulated] = []
     still = _EMPTY_KG + row.honey_kg + row.nectar_kg + row.bees * _BEE_KG + number * _DRIFT_KG
     for minute in range(0, DAY_MINUTES, every):
         if minute // 60 in missed:
@@ -67,9 +67,9 @@ def _day(row: DayRow, number: int, dice: np.random.Generator, every: int, gone: 
         at = f"{said}T{minute // 60:02}:{minute % 60:02}Z"
         noise = dice.normal(size=4)
         found += [
-            Sent(at, "weight", round(float(still - off + noise[0] * _NOISE_KG), 3)),
-            Sent(at, "inside", round(float(inside + noise[1] * _NOISE_C), 2)),
-            Sent(at, "outside", round(float(outside + noise[2] * _NOISE_C), 2)),
-            Sent(at, "humidity", round(float(np.clip(62.0 + noise[3] * _NOISE_SHARE, 0, 100)), 1)),
+            Simulated(at, "weight", round(float(still - off + noise[0] * _NOISE_KG), 3)),
+            Simulated(at, "inside", round(float(inside + noise[1] * _NOISE_C), 2)),
+            Simulated(at, "outside", round(float(outside + noise[2] * _NOISE_C), 2)),
+            Simulated(at, "humidity", round(float(np.clip(62.0 + noise[3] * _NOISE_SHARE, 0, 100)), 1)),
         ]
     return found

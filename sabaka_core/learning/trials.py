@@ -60,8 +60,8 @@ def result_of(measure: Measure, changed: Sequence[float], others: Sequence[float
             difference=difference,
             low=None,
             high=None,
-            words=f"{_signed(difference)} {what}. One hive on a side shows what happened, not why: two hives differ as much "
-            "with nothing changed.",
+            words=f"{_signed(difference)} {what}. One hive on a side shows what happened, not why: two hives differ as "
+            "much with nothing changed.",
         )
     low, high = welch_band(changed, others)
     few = (
@@ -69,12 +69,11 @@ def result_of(measure: Measure, changed: Sequence[float], others: Sequence[float
         if (min(len(changed), len(others)) < _FEW)
         else ""
     )
+    said = f"{_signed(difference)} {what}, from {_signed(low)} to {_signed(high)}"
     if low <= 0 <= high:
-        words = f"{_signed(difference)} {what}, from {_signed(low)} to {_signed(high)}: that may be chance.{few}"
+        words = f"{said}: that may be chance.{few}"
     else:
-        words = (
-            f"{_signed(difference)} {what}, from {_signed(low)} to {_signed(high)}: more than chance, most likely.{few}"
-        )
+        words = f"{said}: more than chance, if the hives were alike before.{few}"
     return TrialResult(changed=mean, others=other, difference=difference, low=low, high=high, words=words)
 
 

@@ -12,8 +12,11 @@ from sabaka_core.base.dates import YEAR, day_of_year, iso, ordinal
 from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.hive.chambers import main_box
-from sabaka_core.kit.tables import Row, table
+from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.kit.tables import Row, practice, table
+from sabaka_core.season.constants import constants
+from sabaka_core.season.households import own_run
+from sabaka_core.season.nest import Nest
 from sabaka_core.yard.plan import BookPlan
 from sabaka_core.yard.visit import Mites, Visit
 
@@ -22,13 +25,13 @@ _FALLEN, _DRONES = "fallen-a-day", "drone-brood"
 _HALF_YEAR_MONTHS, _SEASON_MONTHS, _MONTHS = 6, 3, 12
 
 CAUTION = (
-    "Thresholds are from memory and differ by place: follow the label, your law, and the advice of whoever is licensed to "
-    "give it."
+    "Thresholds are from memory and differ by place: follow the label, your law, and the advice of whoever is licensed "
+    "to give it."
 )
 DISEASE = (
-    "Sunken or pierced cappings, a foul smell, brood that ropes, scales that cling, larvae yellow and slack: stop. Close "
-    "the hive, move nothing out of the yard, clean tools and gloves, and call your bee inspector: some diseases have to "
-    "be notified by law, and nobody but the inspector says what they are."
+    "Sunken or pierced cappings, a foul smell, brood that ropes, scales that cling, larvae yellow and slack: stop. "
+    "Close the hive, move nothing out of the yard, clean tools and gloves, and call your bee inspector: some diseases "
+    "have to be notified by law, and nobody but the inspector says what they are."
 )
 
 
@@ -99,10 +102,16 @@ def _words(verdict: str, row: Row, season: str) -> str:
     return f"More than {season} should see: ask for advice now. {row.why}"
 
 
-def brood_free(plan: BookPlan) -> tuple[str, str] | None:
-    """The longest time of a plan's year with next to no brood: its first and its last day; none where there is none."""
-    least = table("health")["brood_free"].number
-    free = [sums.brood is not None and sums.brood < least for sums in plan.days]
+def brood_free(plan: BookPlan, stands: Hive) -> tuple[str, str] | None:
+    """The longest time of a plan's year with next to no brood: its first and its last day; none where there is none.
+
+    Args:
+        stands: the hive, for how much brood goes on a comb of it.
+    """
+    nest = Nest(own_run(analyse(stands, main_box(stands)), None))
+    full = nest.sizes.cells * constants({})["brood_share"]
+    least = practice("brood_free").number / full
+    free = [sums.brood is not None and sums.brood <= least for sums in plan.days]
     best, start = (0, 0), 0
     for day, each in enumerate([*free, False]):
         if each:

@@ -19,9 +19,10 @@ _CALLED: dict[str, Contents] = {"e": "empty", "b": "brood", "p": "pollen", "n": 
 
 
 class Sums(Value):
-    """A colony in few numbers: combs covered, of brood, of stores; how far the nest reaches from the near end [mm].
+    """A colony in few numbers: combs covered, of brood, of stores; how far its nest reaches from the near end [mm].
 
-    ``needs`` are the combs that a plan needs on the day. What wasn't seen, or can't be said of a hive without followers, is None.
+    ``needs`` are the combs that a plan needs on the day. What wasn't seen, or can't be said of a hive without
+    followers, is None.
     """
 
     covered: float | None

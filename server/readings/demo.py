@@ -10,6 +10,7 @@ from django.contrib.auth.models import User
 from sabaka_core import validate_hive
 from sabaka_core.learning.simulated import simulated
 from sabaka_core.learning.story import planner_of
+from server.readings.models import Device
 from server.readings.services import Read, make_device, take_in
 from server.yard.models import BuiltHive
 
@@ -27,13 +28,18 @@ def load_sensors(keeper: User, now: datetime) -> int:
     if hive is None or hive.devices.exists():
         return 0
     device, _ = make_device(keeper, hive.pk, "scale under the stand")
-    today = now.date()
+    return readings_of(device, now - _SILENT, _DAYS, _EVERY)
+
+
+def readings_of(device: Device, now: datetime, back: int, every: int) -> int:
+    """Simulated readings of a device up to a moment, so many days back, every so many minutes; how many were kept."""
+    hive, today = device.hive, now.date()
     rows = planner_of(validate_hive(hive.document), today.isoformat()).run().days
     by_day = {(row.day - rows[0].day) % _YEAR: row for row in rows}
-    days = range(today.toordinal() - _DAYS, today.toordinal() + 1)
+    days = range(today.toordinal() - back, today.toordinal() + 1)
     ahead = [replace(by_day[(day - rows[0].day) % _YEAR], day=day) for day in days]
-    until, kept = (now - _SILENT).astimezone(UTC), 0
-    for part in simulated(ahead, 7, _EVERY):
+    until, kept = now.astimezone(UTC), 0
+    for part in simulated(ahead, 7, every):
         reads = [Read(datetime.fromisoformat(sent.at), sent.kind, sent.value) for sent in part]
         kept += take_in(device, [each for each in reads if each.at <= until], now).kept
     return kept

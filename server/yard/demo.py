@@ -104,10 +104,10 @@ def _trial(yard: Yard, today: date) -> None:
         measure="honey_kg",
         begun_on=today - timedelta(days=300),
         ended_on=today - timedelta(days=20),
-        verdict="No difference that four hives could show; the wider one had more wasps. Back to 75 mm.",
+        verdict="No difference that four hives could show, and more wasps at the wide ones. Back to 75 mm.",
     )
-    trial.changed.set(yard.hives.filter(name__in=("Bowline", "Reef")))
-    trial.others.set(yard.hives.filter(name__in=("Sheepshank", "Granny")))
+    trial.changed.set(yard.hives.filter(name__in=("Bowline", "Anchor")))
+    trial.others.set(yard.hives.filter(name__in=("Reef", "Sheepshank")))
 
 
 def _hive(yard: Yard, keeper: User, helpers: list[User], row: tuple[str, int, int, int], today: date) -> int:

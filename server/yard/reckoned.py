@@ -161,7 +161,7 @@ def health_page(yard: Yard, today: date, combs_a_strip: int) -> HealthPage:
 def _health(hive: BuiltHive, today: date, combs_a_strip: int) -> HealthRow:
     visits, plan = visits_in(hive.visits.all()), plan_of(hive)
     stands = validate_hive(hive.stands)
-    window = brood_free(plan) if plan is not None else None
+    window = brood_free(plan, stands) if plan is not None and combs_of(stands) else None
     combs = sum(len(run.combs) for run in visits[-1].after) if visits else 0
     counted = next((visit.covered for visit in reversed(visits) if visit.covered is not None), None)
     covered = round(counted) if counted is not None else len(combs_of(stands))

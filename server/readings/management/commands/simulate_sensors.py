@@ -20,7 +20,7 @@ from django.utils import timezone
 
 from sabaka_core import validate_hive
 from sabaka_core.base.dates import ordinal
-from sabaka_core.learning.simulated import Sent, simulated
+from sabaka_core.learning.simulated import Simulated, simulated
 from sabaka_core.learning.story import planner_of
 from server.readings.services import device_by
 
@@ -49,7 +49,7 @@ class Command(BaseCommand):
         took = time.monotonic() - begun
         self.stdout.write(f"{kept} readings kept, {refused} refused, in {took:.0f} s.")
 
-    def _post(self, server: str, key: str, part: list[Sent]) -> dict[str, Any]:
+    def _post(self, server: str, key: str, part: list[Simulated]) -> dict[str, Any]:
         body = json.dumps({"readings": [{"at": s.at, "kind": s.kind, "value": s.value} for s in part]}).encode()
         headers = {"Content-Type": "application/json", "X-Sabaka-Key": key}
         try:
@@ -62,7 +62,7 @@ class Command(BaseCommand):
         return found
 
 
-def days_of(document: dict[str, Any], options: dict[str, Any]) -> Iterator[list[Sent]]:
+def days_of(document: dict[str, Any], options: dict[str, Any]) -> Iterator[list[Simulated]]:
     """The days to be posted, up to this moment."""
     now = timezone.now()
     today = now.date().isoformat()

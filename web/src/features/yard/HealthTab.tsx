@@ -40,7 +40,7 @@ export function HealthTab({ yard }: { yard: string }) {
       <Problem id="strips-problem">{sound ? (found.error?.message ?? null) : "A whole number, from 1 to 20."}</Problem>
       {data ? (
         <>
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Table">
             <table className="w-full" data-testid="mites">
               <thead>
                 <tr className="soft text-left text-xs">
@@ -106,7 +106,7 @@ function Register({ given, yard }: { given: HealthPage["given"]; yard: string })
         </a>{" "}
         <span className="soft text-xs">how long it is to be kept, your law says</span>
       </p>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Table">
         <table className="w-full" data-testid="register">
           <thead>
             <tr className="soft text-left text-xs">

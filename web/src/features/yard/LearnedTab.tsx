@@ -13,7 +13,7 @@ const STATES = {
   learned: "",
 } as const;
 
-/** What the hive taught: before and after on one chart, in plain words, in numbers, and where the follower goes next. */
+/** What the hive taught: on one chart, in plain words, in numbers, and where the follower goes next. */
 export function LearnedTab({ page }: { page: Page }) {
   const learned = useLearned(page.id);
   const { learns } = useDevices(page.id);
@@ -30,7 +30,7 @@ export function LearnedTab({ page }: { page: Page }) {
         <input
           type="checkbox"
           className="toggle toggle-sm"
-          checked={on}
+          checked={learns.isPending ? learns.variables : on}
           disabled={page.role !== "keeper"}
           onChange={(event) => {
             learns.mutate(event.target.checked);

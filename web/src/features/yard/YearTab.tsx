@@ -51,7 +51,7 @@ export function YearTab({ yard }: { yard: string }) {
         {data.name}, {data.year}
       </h2>
       <p className="soft mb-2 text-xs">Small: the year before. Lifted: every comb looked at, taken up once.</p>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Table">
         <table className="w-full" data-testid="year">
           <thead>
             <tr className="soft text-right text-xs">
