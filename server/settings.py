@@ -102,6 +102,8 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-gb"
 
+# For so many days raw readings are kept; as the table says where nothing else is said.
+RAW_DAYS = int(os.environ.get("SABAKA_RAW_DAYS", "0"))
 # Photos of the yard book; nothing serves them but the calls on them.
 MEDIA_ROOT = VAR / ("test-photos" if TESTING else "photos")
 

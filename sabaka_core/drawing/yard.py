@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from sabaka_core.document.run import Follower, Gap
+from collections.abc import Sequence
+
+from sabaka_core.document.run import Comb, Follower, Gap
 from sabaka_core.drawing.lengthwise import item_layer
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.drawing import STRIP_MM, Box, Circle, Drawing, Polyline, Shape, rectangle
@@ -39,6 +41,17 @@ def seen_rod(a: Analysis, planned_mm: PlannedEnd | None, title: str) -> Drawing:
         extent=Box(left_mm=-end, top_mm=top, right_mm=length + end, bottom_mm=foot),
         shapes=tuple(shapes),
     )
+
+
+def with_strips(rod: Drawing, a: Analysis, after: Sequence[int]) -> Drawing:
+    """A rod with strips hung after some of its combs, counted from the near end from 1."""
+    combs = [placed for placed in a.layout.placed if isinstance(placed.item, Comb)]
+    strips = tuple(
+        Polyline(layer="strip", points=((combs[at - 1].end_mm, -_ROOM_MM), (combs[at - 1].end_mm, STRIP_MM + _ROOM_MM)))
+        for at in after
+        if 1 <= at <= len(combs)
+    )
+    return rod.model_copy(update={"shapes": (*rod.shapes, *strips)})
 
 
 def planned_line(planned_mm: PlannedEnd) -> Polyline:

@@ -39,6 +39,7 @@ LayerName = Literal[
     "datum",
     "reach",
     "planned",
+    "strip",
     "glass",
     "new-part",
     "lost",

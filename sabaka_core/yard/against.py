@@ -26,7 +26,7 @@ def seen(built: Hive, visit: Visit) -> Sums:
         return Sums(covered=visit.covered, brood=None, stores=None, follower_mm=None)
     away = {mark.comb: mark.away for mark in visit.marks if mark.away is not None}
     sides: dict[str, float] = {}
-    for comb in _of_the_first(built, visit.found):
+    for comb in of_the_first(built, visit.found):
         for contents in (comb.contents, away.get(comb.id, comb.contents)):
             sides[contents] = sides.get(contents, 0.0) + 1 / _SIDES
     return Sums(
@@ -37,7 +37,7 @@ def seen(built: Hive, visit: Visit) -> Sums:
     )
 
 
-def _of_the_first(built: Hive, runs: Sequence[RunSeen]) -> Iterator[Comb]:
+def of_the_first(built: Hive, runs: Sequence[RunSeen]) -> Iterator[Comb]:
     """The combs of a hive's first colony: all of them, but for those that others in its chamber live on."""
     hive = with_runs(built, runs)
     box = main_box(hive)

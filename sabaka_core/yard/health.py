@@ -17,7 +17,9 @@ from sabaka_core.kit.tables import Row, practice, table
 from sabaka_core.season.constants import constants
 from sabaka_core.season.households import own_run
 from sabaka_core.season.nest import Nest
+from sabaka_core.yard.against import of_the_first
 from sabaka_core.yard.plan import BookPlan
+from sabaka_core.yard.standing import runs_of
 from sabaka_core.yard.visit import Mites, Visit
 
 _SEASONS = ("winter", "spring", "summer", "autumn")
@@ -134,17 +136,20 @@ def strip_places(stands: Hive, covered: int, combs_a_strip: int) -> Iterator[int
     """After which combs strips hang, one for so many occupied combs as the label says, spread over them.
 
     Args:
-        stands: the hive as it stands; its combs are counted from the near end.
+        stands: the hive as it stands; its combs are counted from the near end, those of another colony passed over.
         covered: combs that bees cover, about the brood where that is known.
     """
-    combs = [item for item in stands.chambers[main_box(stands)].run.items if isinstance(item, Comb)]
+    own = {comb.id for comb in of_the_first(stands, runs_of(stands))}
+    items = (item for item in stands.chambers[main_box(stands)].run.items if isinstance(item, Comb))
+    numbered = [(number, comb) for number, comb in enumerate(items, 1) if comb.id in own]
+    combs = [comb for _, comb in numbered]
     brood = [at for at, comb in enumerate(combs, 1) if comb.contents == "brood"]
     middle = sum(brood) / len(brood) if brood else (covered + 1) / 2
     covered = min(covered, len(combs))
     first = min(max(round(middle - (covered - 1) / 2), 1), max(len(combs) - covered + 1, 1))
     strips = max(-(-covered // combs_a_strip), 1) if covered else 0
     for number in range(strips):
-        yield first - 1 + round((number + 0.5) * covered / strips)
+        yield numbered[max(first - 2 + round((number + 0.5) * covered / strips), 0)][0]
 
 
 class Given(Value):

@@ -8,6 +8,7 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field
 
 from sabaka_core.document.season import Day
+from sabaka_core.learning.trials import Measure
 from sabaka_core.yard.colony import Life
 from sabaka_core.yard.plan import BookPlan
 from sabaka_core.yard.visit import Visit
@@ -69,12 +70,13 @@ class KeptHive(ArchivePart):
 
     id: UUID
     name: Named
-    design: UUID | None
+    design: UUID | None = None
     revision: Annotated[int, Field(ge=0)]
     built_on: Day
     document: Document
-    plan: BookPlan | None
+    plan: BookPlan | None = None
     measured: list[str] = []
+    learns: bool = True
     done: list[str] = []
     visits: list[KeptVisit]
 
@@ -84,6 +86,19 @@ class KeptColony(ArchivePart):
 
     id: UUID
     life: Life
+
+
+class KeptTrial(ArchivePart):
+    """A trial, its hives by their names in the archive."""
+
+    name: Named
+    change: Annotated[str, Field(max_length=400)]
+    measure: Measure
+    begun_on: Day
+    ended_on: Day | None = None
+    verdict: Annotated[str, Field(max_length=400)]
+    changed: list[UUID]
+    others: list[UUID]
 
 
 class KeptYard(ArchivePart):
@@ -96,6 +111,7 @@ class KeptYard(ArchivePart):
     layout: Annotated[str, Field(max_length=120)] = ""
     hives: list[KeptHive]
     colonies: list[KeptColony]
+    trials: list[KeptTrial] = []
 
 
 class Archive(ArchivePart):

@@ -22,11 +22,13 @@ from sabaka_core.document.load import refusal_of
 from sabaka_core.yard.colony import Life
 from sabaka_core.yard.place import climate_names
 from sabaka_core.yard.standing import standing
-from server.archive.form import Archive, KeptDesign, KeptHive, KeptYard
-from server.archive.write import JSON_NAME, PHOTOS
+from server.archive.form import Archive, KeptDesign, KeptHive, KeptTrial, KeptYard
+from server.archive.write import JSON_NAME, PHOTOS, READINGS
 from server.designs.models import Design, Revision, WeatherDays
+from server.readings.services import unkeyed_device
+from server.readings.table import take_in as take_table_in
 from server.yard.cards import make_card
-from server.yard.models import BuiltHive, ColonyEntry, Member, Photo, VisitEntry, Yard
+from server.yard.models import BuiltHive, ColonyEntry, Member, Photo, Trial, VisitEntry, Yard
 from server.yard.photos import MOST_BYTES, store_photo
 
 # An archive's JSON when it is unpacked, and how many photos are read.
@@ -155,6 +157,21 @@ class _Taking:
         ColonyEntry.objects.bulk_create(
             ColonyEntry(id=self.new[each.id], yard=yard, life=self._life(each.life)) for each in kept.colonies
         )
+        for trial in kept.trials:
+            self._trial(yard, trial)
+
+    def _trial(self, yard: Yard, kept: KeptTrial) -> None:
+        trial = Trial.objects.create(
+            yard=yard,
+            name=kept.name,
+            change=kept.change,
+            measure=kept.measure,
+            begun_on=date.fromisoformat(kept.begun_on),
+            ended_on=date.fromisoformat(kept.ended_on) if kept.ended_on is not None else None,
+            verdict=kept.verdict,
+        )
+        for side, hives in ((trial.changed, kept.changed), (trial.others, kept.others)):
+            side.set(yard.hives.filter(id__in=[self.new[each] for each in hives if each in self.new]))
 
     def _hive(self, yard: Yard, kept: KeptHive) -> None:
         built = validate_hive(kept.document)
@@ -171,6 +188,7 @@ class _Taking:
             plan=kept.plan.model_dump(mode="json") if kept.plan is not None else None,
             stands=dump_hive(stands),
             measured=kept.measured,
+            learns=kept.learns,
             done=kept.done,
         )
         mine = {self.user.username, self.user.first_name}
@@ -188,9 +206,22 @@ class _Taking:
         )
         hive.card = make_card(hive).model_dump(mode="json")
         hive.save(update_fields=["card"])
+        self._readings(hive, kept.id)
         for visit in kept.visits:
             for photo in visit.photos:
                 self._photo(VisitEntry.objects.get(pk=self.new[visit.id]), photo)
+
+    def _readings(self, hive: BuiltHive, name: UUID) -> None:
+        """A hive's readings, at a device whose key nobody has: a new one is made on screen."""
+        path = f"{READINGS}/{name}.csv"
+        if path not in self.opened.namelist():
+            return
+        info = self.opened.getinfo(path)
+        if info.file_size > MOST_JSON:
+            raise ParameterError(path, f"{info.file_size} bytes", "These readings are too large.", "too-large")
+        device = unkeyed_device(hive, "from an archive")
+        with self.opened.open(info) as stream:
+            take_table_in(device, stream.read(MOST_JSON + 1), timezone.now(), MOST_JSON)
 
     def _photo(self, visit: VisitEntry, name: UUID) -> None:
         info = self.opened.getinfo(f"{PHOTOS}/{name}.jpg")

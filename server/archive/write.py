@@ -13,13 +13,25 @@ from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
 
 from django.contrib.auth.models import User
 
+from sabaka_core.learning.trials import MEASURES, Measure
 from sabaka_core.yard.colony import Life, event_words
 from sabaka_core.yard.visit import Visit
-from server.archive.form import Archive, KeptColony, KeptDays, KeptDesign, KeptHive, KeptRevision, KeptVisit, KeptYard
+from server.archive.form import (
+    Archive,
+    KeptColony,
+    KeptDays,
+    KeptDesign,
+    KeptHive,
+    KeptRevision,
+    KeptTrial,
+    KeptVisit,
+    KeptYard,
+)
 from server.designs.models import Design
-from server.yard.models import BuiltHive, Member, Photo, VisitEntry, Yard
+from server.readings.table import write as readings_table
+from server.yard.models import BuiltHive, Member, Photo, Trial, VisitEntry, Yard
 
-JSON_NAME, SCHEMA_NAME, PHOTOS = "sabaka.json", "sabaka.schema.json", "photos"
+JSON_NAME, SCHEMA_NAME, PHOTOS, READINGS = "sabaka.json", "sabaka.schema.json", "photos", "readings"
 
 
 def write_archive(user: User, to: IO[bytes], today: date) -> None:
@@ -33,6 +45,8 @@ def write_archive(user: User, to: IO[bytes], today: date) -> None:
         for photo in Photo.objects.filter(visit__hive__yard__in=yards_kept(user)).iterator():
             with photo.file.open("rb") as picture:
                 file.writestr(f"{PHOTOS}/{photo.pk}.jpg", picture.read(), ZIP_STORED)
+        for hive in BuiltHive.objects.filter(yard__in=yards_kept(user), devices__isnull=False).distinct():
+            file.writestr(f"{READINGS}/{hive.pk}.csv", readings_table(hive))
 
 
 def yards_kept(user: User) -> list[Yard]:
@@ -89,6 +103,21 @@ def _yard(yard: Yard) -> KeptYard:
         layout=yard.layout,
         hives=[_hive(each) for each in yard.hives.order_by("made_at", "id")],
         colonies=[KeptColony(id=each.pk, life=Life.model_validate(each.life)) for each in yard.colonies.all()],
+        trials=[_trial(each) for each in yard.trials.all()],
+    )
+
+
+def _trial(trial: Trial) -> KeptTrial:
+    measure: Measure = next(each for each in MEASURES if each == trial.measure)
+    return KeptTrial(
+        name=trial.name,
+        change=trial.change,
+        measure=measure,
+        begun_on=trial.begun_on.isoformat(),
+        ended_on=trial.ended_on.isoformat() if trial.ended_on is not None else None,
+        verdict=trial.verdict,
+        changed=sorted(trial.changed.values_list("id", flat=True)),
+        others=sorted(trial.others.values_list("id", flat=True)),
     )
 
 
@@ -102,6 +131,7 @@ def _hive(hive: BuiltHive) -> KeptHive:
         document=hive.document,
         plan=hive.plan,
         measured=hive.measured,
+        learns=hive.learns,
         done=hive.done,
         visits=[_visit(each) for each in hive.visits.select_related("author").prefetch_related("photos")],
     )

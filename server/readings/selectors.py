@@ -8,12 +8,15 @@ from datetime import UTC, date, datetime, timedelta
 import numpy as np
 
 from sabaka_core import validate_hive
-from sabaka_core.base.dates import ordinal
+from sabaka_core.base.dates import day_of_year, ordinal
 from sabaka_core.document.combs import FixedComb
+from sabaka_core.document.season import Season
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.learning.alarms import Alarm, Lately, alarms
 from sabaka_core.learning.readings import DAY_MINUTES, HOURS, HourOf, evened, thinned, unpack_points
+from sabaka_core.season.weather import weather_of
+from sabaka_core.yard.place import in_climate
 from server.readings.models import ReadingDay
 from server.yard.models import BuiltHive
 from server.yard.selectors import plan_of
@@ -106,11 +109,17 @@ def alarms_of(hive: BuiltHive, now: datetime) -> tuple[Alarm, ...]:
 def planned_line(
     hive: BuiltHive, kind: str, first: date, last: date, at: Floats, values: Floats
 ) -> dict[int, float] | None:
-    """What the plan expects beside readings, by days from the first: a hive's weight by its stores; none of others."""
-    plan = plan_of(hive)
+    """What the plan expects beside readings, by days from the first.
+
+    A hive's weight by its stores, and the weather that its year is planned for; none of others.
+    """
+    plan, built = plan_of(hive), validate_hive(hive.document)
+    if kind == "outside":
+        means = weather_of(in_climate(built, hive.yard.climate).season or Season()).weekly_c
+        days = range((last - first).days + 1)
+        return {day: means[day_of_year(first.toordinal() + day)] for day in days}
     if kind != "weight" or plan is None:
         return None
-    built = validate_hive(hive.document)
     a = analyse(built, main_box(built))
     if a.main is None or isinstance(a.main, FixedComb):
         return None

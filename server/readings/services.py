@@ -10,6 +10,7 @@ from hashlib import sha256
 from secrets import token_urlsafe
 from uuid import UUID
 
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
@@ -52,6 +53,11 @@ def make_device(user: User, hive_id: UUID, name: str) -> tuple[Device, str]:
     key = token_urlsafe(24)
     device = Device.objects.create(hive=hive, name=name, key_hash=_hash(key), key_end=key[-4:])
     return device, key
+
+
+def unkeyed_device(hive: BuiltHive, name: str) -> Device:
+    """A device at a hive whose key nobody was told."""
+    return Device.objects.create(hive=hive, name=name, key_hash=_hash(token_urlsafe(24)), key_end="")
 
 
 def renew_key(user: User, hive_id: UUID, device_id: UUID) -> tuple[Device, str]:
@@ -223,5 +229,5 @@ def _put(device: Device, kind: str, day: date, points: dict[int, tuple[int, floa
 
 def thin_old(today: date) -> int:
     """Drops raw readings that are older than they are kept; their hours stay. Returns how many days were thinned."""
-    since = today - timedelta(days=table("learning")["raw_days"].number)
+    since = today - timedelta(days=settings.RAW_DAYS or table("learning")["raw_days"].number)
     return ReadingDay.objects.filter(day__lt=since).exclude(points=b"").update(points=b"")

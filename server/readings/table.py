@@ -41,13 +41,13 @@ def _points(day: ReadingDay) -> list[tuple[int, float]]:
     return [(hour * 60 + 30, float(mean[hour])) for hour in range(HOURS) if not np.isnan(mean[hour])]
 
 
-def take_in(device: Device, file: bytes, now: datetime) -> Taken:
+def take_in(device: Device, file: bytes, now: datetime, most: int = _MOST_BYTES) -> Taken:
     """Takes a table of readings in; columns in any order, at, kind and value at least.
 
     Raises:
         ParameterError: it is no such table; its line is named.
     """
-    if len(file) > _MOST_BYTES:
+    if len(file) > most:
         raise ParameterError("file", f"{len(file)} bytes", "At most 2 MB a file: send it in parts.", "too-large")
     try:
         lines = csv.DictReader(io.StringIO(file.decode("utf-8-sig")))

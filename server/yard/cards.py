@@ -8,7 +8,6 @@ from __future__ import annotations
 from datetime import date, timedelta
 from typing import Any
 
-from django.db.models import QuerySet
 from ninja import Schema
 
 from sabaka_core import validate_hive
@@ -31,8 +30,9 @@ from server.yard.selectors import plan_of, visits_in
 
 # What a card says, and how: one of another form is made anew.
 _FORM = 2
-# What is due follows from the visits of so many days before the last one: longer than any treatment stays in.
-_LATELY = timedelta(days=400)
+# What is due follows from the visits of so many days before the last one, and so many: longer than any treatment stays
+# in, and more than anybody makes in that time.
+_LATELY, _MOST = timedelta(days=400), 120
 
 
 class StandingCard(Schema):
@@ -90,12 +90,10 @@ def cards_of(yard: Yard) -> list[tuple[BuiltHive, StandingCard]]:
     return [(hive, card_of(hive)) for hive in hives]
 
 
-def _lately(hive: BuiltHive) -> QuerySet[VisitEntry]:
-    last = hive.visits.order_by("-at").values_list("at", flat=True).first()
-    if last is None:
-        return hive.visits.none()
-    since = iso(ordinal(last[:10]) - _LATELY.days)
-    return hive.visits.filter(at__gte=since)
+def _lately(hive: BuiltHive) -> list[VisitEntry]:
+    found = list(hive.visits.order_by("-at", "-kept_at")[:_MOST])[::-1]
+    since = iso(ordinal(found[-1].at[:10]) - _LATELY.days) if found else ""
+    return [entry for entry in found if entry.at >= since]
 
 
 def _state(built: Hive, visits: tuple[Visit, ...], plan: BookPlan | None) -> str:

@@ -14,7 +14,10 @@ from ninja import Schema
 from sabaka_core import ParameterError, validate_hive
 from sabaka_core.base.errors import InfeasibleError
 from sabaka_core.document.hive import Hive
+from sabaka_core.drawing.yard import with_strips
+from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.climate import is_southern
+from sabaka_core.kit.drawing import Drawing
 from sabaka_core.learning.trials import MEASURES, Measure, TrialResult, result_of
 from sabaka_core.yard.colony import Life, stays
 from sabaka_core.yard.health import (
@@ -31,6 +34,7 @@ from sabaka_core.yard.health import (
 from sabaka_core.yard.standing import combs_of
 from sabaka_core.yard.visit import Visit
 from sabaka_core.yard.year import HiveYear, hive_year
+from server.yard.cards import rod_of
 from server.yard.models import BuiltHive, Member, Trial, Yard
 from server.yard.selectors import plan_of, role_in, visits_in
 
@@ -126,6 +130,7 @@ class HealthRow(Schema):
     combs: int
     covered: int
     strips: list[int]
+    rod: Drawing | None
 
 
 class HealthPage(Schema):
@@ -165,6 +170,8 @@ def _health(hive: BuiltHive, today: date, combs_a_strip: int) -> HealthRow:
     combs = sum(len(run.combs) for run in visits[-1].after) if visits else 0
     counted = next((visit.covered for visit in reversed(visits) if visit.covered is not None), None)
     covered = round(counted) if counted is not None else len(combs_of(stands))
+    strips = list(strip_places(stands, covered, combs_a_strip))
+    rod = rod_of(stands, None, f"{hive.name}, strips by occupied combs")
     return HealthRow(
         id=hive.pk,
         name=hive.name,
@@ -172,7 +179,8 @@ def _health(hive: BuiltHive, today: date, combs_a_strip: int) -> HealthRow:
         brood_free=list(in_this_year(window, today.isoformat())) if window else [],
         combs=combs or len(combs_of(stands)),
         covered=covered,
-        strips=list(strip_places(stands, covered, combs_a_strip)),
+        strips=strips,
+        rod=with_strips(rod, analyse(stands, main_box(stands)), strips) if rod is not None else None,
     )
 
 

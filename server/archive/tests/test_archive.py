@@ -23,6 +23,7 @@ from PIL import Image
 from server.archive.services import DATABASE, restore_all
 from server.designs.models import Design
 from server.yard.models import BuiltHive, ColonyEntry, Member, Photo, VisitEntry, Yard
+from server.yard.services import build_hive
 from server.yard.tests.test_yard import JSON, YardCase
 
 PASSWORD = "salt-marsh-row-9"
@@ -43,6 +44,14 @@ class Archives(YardCase):
         came = {"kind": "came", "day": self.at(3)[:10], "how": "swarm", "hive": str(self.hive.id)}
         life = {"name": "the June swarm", "events": [came]}
         self.client.put(f"/api/yards/{self.yard.id}/colonies/{uuid4()}", life, content_type=JSON)
+        key = self.client.post(f"/api/hives/{self.hive.id}/devices", {"name": "scale"}, content_type=JSON).json()["key"]
+        read = [{"at": f"{self.at(5)[:10]}T{hour:02}:00Z", "kind": "weight", "value": 40 + hour} for hour in range(9)]
+        Client().post("/api/readings/", {"readings": read}, content_type=JSON, headers={"X-Sabaka-Key": key})
+        assert self.hive.design is not None
+        beside = build_hive(self.wren, self.yard, self.hive.design, self.day, "Beside")
+        trial = {"name": "Wide", "change": "wider", "measure": "honey_kg", "begun_on": self.at(0)[:10]}
+        trial |= {"changed": [str(self.hive.pk)], "others": [str(beside.pk)]}
+        self.client.post(f"/api/yards/{self.yard.id}/trials", trial, content_type=JSON)
 
     def archive(self, client: Client | None = None) -> bytes:
         answer = (client or self.client).get("/api/account/archive.zip")
@@ -88,13 +97,16 @@ class Archives(YardCase):
             self.assertEqual(Image.open(now).size, Image.open(io.BytesIO(photo)).size)
         page = client.get(f"/api/hives/{self.hive.id}").json()
         self.assertEqual((len(page["visits"]), page["colonies"][0]["name"]), (2, "the June swarm"))
+        address = f"/api/hives/{self.hive.id}/readings?first={self.at(0)[:10]}&last={self.at(9)[:10]}"
+        (chart,) = client.get(address).json()["charts"]
+        self.assertEqual(chart["series"][0]["values"], [40 + hour for hour in range(9)])
 
     def test_on_the_same_server_it_becomes_another_ones_own(self) -> None:
         client = Client()
         client.force_login(self.tern)
         self.assertEqual(self.taken_in(client, self.archive()).status_code, 200)
         self.assertEqual((Yard.objects.count(), VisitEntry.objects.count(), ColonyEntry.objects.count()), (2, 4, 2))
-        copy = BuiltHive.objects.get(yard__members__user=self.tern)
+        copy = BuiltHive.objects.get(yard__members__user=self.tern, name="Bowline")
         self.assertNotEqual(copy.pk, self.hive.pk)
         page = client.get(f"/api/hives/{copy.pk}").json()
         self.assertEqual(

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
-import { answered, client } from "./client";
+import { answered, asSchema, client } from "./client";
 import type { HealthPage, TrialIn, TrialOut, YearPage } from "./types";
 
 /** Calls on a yard’s year, its health and its trials. */
@@ -18,8 +18,10 @@ export function useHealth(yard: string, combs_a_strip: number): UseQueryResult<H
   return useQuery({
     queryKey: ["yard", yard, "health", combs_a_strip],
     queryFn: () =>
-      answered(
-        client.GET("/api/yards/{ident}/health", { params: { path: { ident: yard }, query: { combs_a_strip } } }),
+      asSchema<HealthPage>(
+        answered(
+          client.GET("/api/yards/{ident}/health", { params: { path: { ident: yard }, query: { combs_a_strip } } }),
+        ),
       ),
   });
 }

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { HealthPage } from "../../api/types";
 import { useHealth } from "../../api/reckoned";
+import { Sheet } from "../../drawing/Sheet";
 import { dayWords, typedNumber } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
 
@@ -62,7 +63,8 @@ export function HealthTab({ yard }: { yard: string }) {
                         ? "never, by its plan"
                         : hive.brood_free.map((day) => dayWords(day)).join(" – ")}
                     </td>
-                    <td>
+                    <td className="min-w-64">
+                      {hive.rod ? <Sheet drawing={hive.rod} stretch className="h-8 w-full" /> : null}
                       {hive.strips.join(", ")}
                       <span className="soft block text-xs">
                         {hive.covered} of {hive.combs} combs occupied

@@ -15,7 +15,10 @@ export function YardHeader({ children }: { children: ReactNode }) {
     });
   }, [queries]);
   return (
-    <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+    <header
+      className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200
+        px-5 py-2"
+    >
       <Link to="/" className="named text-xl font-semibold">
         Sabaka
       </Link>
