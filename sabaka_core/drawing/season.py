@@ -8,7 +8,7 @@ from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.chart import Axis, Band, Chart, Level, Series, bands_of, foot, scale, series
 from sabaka_core.season.planned import DayRow, Plan
 
-COMBS_CHART = "season-combs"
+COMBS_CHART, BEES_CHART = "season-combs", "season-bees"
 # A tick every four weeks; a point every other day.
 _TICK_DAYS = 28
 _STEP = 2
@@ -52,7 +52,7 @@ def bees_chart(plan: Plan) -> Chart:
     bees = scale("bees", "bees, cells", "count", (n for r in plan.days for n in (r.bees, r.brood_cells)))
     honey = scale("honey", "honey", "kg", (plan.reserve_kg, *(r.honey_kg for r in plan.days)), "right")
     return _chart(
-        "season-bees",
+        BEES_CHART,
         "Bees, brood and honey through the year",
         plan,
         (bees, honey),

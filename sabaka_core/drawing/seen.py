@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 
 from sabaka_core.base.dates import iso, ordinal, short
 from sabaka_core.base.quantity import text
@@ -12,6 +13,16 @@ from sabaka_core.yard.plan import BookPlan, place_in
 
 # A tick every eight weeks; a point every third day; a chart of a hive's life shows so many days at most.
 _TICK_DAYS, _STEP, _MOST_DAYS = 56, 3, 730
+
+
+@dataclass(frozen=True)
+class ReadBeside:
+    """What is read beside a curve of a chart: its key, its axis, and which curve's look it has."""
+
+    key: str
+    axis: str
+    order: int
+
 
 Count = Callable[[SeenDay], float | None]
 
@@ -54,6 +65,19 @@ def _dots(key: str, name: str, order: int, places: Sequence[float], seen: dict[i
         values[nearest] = count(day)
     made = series(key, name, order, "combs", values, lambda value: value)
     return made.model_copy(update={"dots": True})
+
+
+def with_read(chart: Chart, name: str, of: ReadBeside, days: dict[int, float]) -> Chart:
+    """A chart with what a sensor read on some of its days, by their places along the foot.
+
+    Args:
+        name: what is read.
+    """
+    values: list[float | None] = [None] * len(chart.places)
+    for place, value in days.items():
+        values[min(range(len(values)), key=lambda at: abs(chart.places[at] - place))] = value
+    made = series(f"read-{of.key}", name, of.order, of.axis, values, lambda value: value)
+    return chart.model_copy(update={"series": (*chart.series, made.model_copy(update={"dots": True}))})
 
 
 def life_chart(seen: Sequence[SeenDay], plan: BookPlan | None, today: str) -> Chart | None:

@@ -164,6 +164,9 @@ def bands_drawing(winter: Winter, nest: WinterNest) -> Drawing:
     )
 
 
+WINTER_CHART = "winter-year"
+
+
 def year_chart(winter: Winter) -> Chart:
     """Temperature outside and in, heat and humidity through the year; clustered days as a band."""
     days = winter.days
@@ -172,7 +175,7 @@ def year_chart(winter: Winter) -> Chart:
     starts = [sum(MONTH_DAYS[:number]) for number in range(12)]
     months = ((start + long / 2, text(name[0])) for start, long, name in zip(starts, MONTH_DAYS, MONTHS, strict=True))
     return Chart(
-        name="winter-year",
+        name=WINTER_CHART,
         title="The year: temperatures, heat, humidity",
         foot=foot("days", "", "number", len(days), months),
         axes=(

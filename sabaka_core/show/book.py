@@ -4,19 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from sabaka_core.base.dates import ordinal
+from sabaka_core.base.dates import day_of_year, iso, ordinal
 from sabaka_core.base.errors import SabakaError
-from sabaka_core.drawing.season import COMBS_CHART
-from sabaka_core.drawing.seen import seen_beside
+from sabaka_core.drawing.season import BEES_CHART, COMBS_CHART
+from sabaka_core.drawing.seen import ReadBeside, seen_beside, with_read
+from sabaka_core.drawing.winter import WINTER_CHART
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter, Occasion
 from sabaka_core.kit.measure import written
 from sabaka_core.season.asked import year_in
 from sabaka_core.show.study import chapter
 from sabaka_core.yard.against import SeenDay
-from sabaka_core.yard.plan import BookPlan, PlannedStep, book_plan
+from sabaka_core.yard.plan import BookPlan, PlannedStep, book_plan, place_in
 
-SEASON = "season"
+SEASON, WINTER = "season", "winter"
 # Doings that say how a visit is made, not what is due; what to bring goes with what it is brought for.
 _CARRY, _HOW = "carry", frozenset({"carry", "way-in"})
 
@@ -57,6 +58,51 @@ def _steps(agenda: tuple[Occasion, ...], first: int, once: bool) -> Iterator[Pla
             after = ordinal(occasion.day) - first
             yield PlannedStep(after=after, kind=doing.id, words=words, why=why, bring=bring, once=once)
             bring = ""
+
+
+# Kinds of readings that stand on the winter's chart: what each is called, and beside which curve.
+_WINTER_READ: dict[str, tuple[str, ReadBeside]] = {
+    "outside": ("outside, read", ReadBeside("outside", "warmth", 1)),
+    "inside": ("in the hive, read", ReadBeside("inside", "warmth", 2)),
+    "humidity": ("humidity, read", ReadBeside("humidity", "humidity", 4)),
+}
+
+
+def with_weights(context: Context, season: Chapter, kg: dict[int, float]) -> Chapter:
+    """A season's chapter with the honey that a scale tells of on its chart of bees: the plan's on the first day that it
+    weighed, and from then on what came and went.
+
+    Args:
+        kg: what the hive weighed on days [kg by ordinal], steps that no bees made taken out.
+    """
+    chart, plan = season.charts.get(BEES_CHART), context.once(year_in)
+    first = plan.days[0].day
+    by_place = {
+        place: weight for day, weight in kg.items() if (place := place_in(len(plan.days), first, iso(day))) is not None
+    }
+    if chart is None or not by_place:
+        return season
+    begins = min(by_place)
+    start = plan.days[begins].honey_kg - by_place[begins]
+    honey = {place: round(start + weight, 2) for place, weight in by_place.items()}
+    shown = with_read(chart, "honey, by the scale", ReadBeside("honey", "honey", 3), honey)
+    return season.model_copy(update={"charts": {**season.charts, BEES_CHART: shown}})
+
+
+def with_climate_read(winter: Chapter, read: dict[str, dict[int, float]]) -> Chapter:
+    """A winter's chapter with what sensors read on its chart of the year.
+
+    Args:
+        read: means of days by kind [by ordinal].
+    """
+    chart = winter.charts.get(WINTER_CHART)
+    if chart is None:
+        return winter
+    for kind, days in read.items():
+        if kind in _WINTER_READ and days:
+            name, of = _WINTER_READ[kind]
+            chart = with_read(chart, name, of, {day_of_year(day): value for day, value in days.items()})
+    return winter.model_copy(update={"charts": {**winter.charts, WINTER_CHART: chart}})
 
 
 def with_seen(context: Context, season: Chapter, name: str, seen: Sequence[SeenDay]) -> Chapter:

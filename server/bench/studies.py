@@ -3,24 +3,29 @@
 from __future__ import annotations
 
 import json
+from datetime import timedelta
 from typing import Annotated, Any
 from uuid import UUID
 
+from django.contrib.auth.models import User
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import validate_hive
+from sabaka_core.base.dates import YEAR
 from sabaka_core.edits.action import Pointer
 from sabaka_core.edits.held import outside_sizes
-from sabaka_core.hive.context import contexts
+from sabaka_core.hive.context import Context, contexts
 from sabaka_core.kit.chapter import Asked, Chapter
-from sabaka_core.show.book import SEASON, with_seen
+from sabaka_core.show.book import SEASON, WINTER, with_climate_read, with_seen, with_weights
 from sabaka_core.show.study import chapters
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
 from server.problems import REFUSALS
-from server.yard.selectors import seen_of_design
+from server.readings.selectors import daily_weights, weekly_means
+from server.yard.selectors import seen_lately, visited_last
 
 router = Router(auth=keeper_only)
 
@@ -56,10 +61,25 @@ def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     if payload.before is not None:
         context = context.beside(contexts.of(weathered(keeper_of(request), validate_hive(payload.before))))
     said = chapters(context, payload.asked, held)
-    season = said.get(SEASON)
-    if payload.built is not None and season is not None and season.charts:
-        name, seen = seen_of_design(keeper_of(request), payload.built)
-        said[SEASON] = with_seen(context, season, name, seen)
+    if payload.built is not None:
+        said = _beside(keeper_of(request), payload.built, context, said)
     # Written straight from the models: their values were validated when they were made.
     body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
     return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")
+
+
+def _beside(user: User, design: UUID, context: Context, said: dict[str, Chapter]) -> dict[str, Chapter]:
+    """What studies say, with what was seen and read at the hive that was built from the design beside it."""
+    charts = {name: chapter for name, chapter in said.items() if name in (SEASON, WINTER) and chapter.charts}
+    hive = visited_last(user, design) if charts else None
+    if hive is None:
+        return said
+    today, beside = timezone.localdate(), dict(said)
+    if SEASON in charts:
+        season = with_seen(context, charts[SEASON], hive.name, seen_lately(hive))
+        weights = daily_weights(hive, today - timedelta(days=YEAR - 1), today)
+        beside[SEASON] = with_weights(context, season, dict(list(weights.items())[::7]))
+    if WINTER in charts:
+        read = {kind: weekly_means(hive, kind, today) for kind in ("outside", "inside", "humidity")}
+        beside[WINTER] = with_climate_read(charts[WINTER], read)
+    return beside

@@ -24,6 +24,7 @@ from server.yard.selectors import plan_of
 # Alarms look back so many days; brood is where the plan has more than so many combs of it.
 _LATELY, _BROOD_COMBS = 3, 0.5
 _NIGHT = 4
+_YEAR, _WEEK = 364, 7
 
 
 def line(hive: BuiltHive, kind: str, first: date, last: date) -> tuple[Floats, Floats]:
@@ -75,6 +76,17 @@ def daily_weights(hive: BuiltHive, first: date, last: date) -> dict[int, float]:
     visited = {ordinal(at[:10]) for at in hive.visits.values_list("at", flat=True)}
     # What was done on a day shows on the morning after it.
     return evened(list(nights), list(nights.values()), frozenset(day + 1 for day in visited))
+
+
+def weekly_means(hive: BuiltHive, kind: str, last: date) -> dict[int, float]:
+    """Means of every seventh day of the last year, by ordinal: enough for a chart of a year."""
+    first = last - timedelta(days=_YEAR - 1)
+    hours = hourly(hive, kind, first, _YEAR).reshape(_YEAR, HOURS)
+    return {
+        first.toordinal() + day: round(float(np.nanmean(hours[day])), 2)
+        for day in range(0, _YEAR, _WEEK)
+        if not np.isnan(hours[day]).all()
+    }
 
 
 def alarms_of(hive: BuiltHive, now: datetime) -> tuple[Alarm, ...]:

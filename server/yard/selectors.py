@@ -71,12 +71,17 @@ def plan_of(hive: BuiltHive) -> BookPlan | None:
     return BookPlan.model_validate(hive.plan) if hive.plan else None
 
 
-def seen_of_design(user: User, design: UUID) -> tuple[str, tuple[SeenDay, ...]]:
-    """What was seen in the last year in a hive that was built from a design, the one visited last; and its name."""
+def visited_last(user: User, design: UUID) -> BuiltHive | None:
+    """The hive that was visited last of those that were built from a design of one's own; none where there is none."""
     mine = BuiltHive.objects.filter(design_id=design, design__owner=user, yard__members__user=user)
     last = VisitEntry.objects.filter(hive__in=mine).select_related("hive").order_by("-at").first()
+    return None if last is None else last.hive
+
+
+def seen_lately(hive: BuiltHive) -> tuple[SeenDay, ...]:
+    """What was seen in a hive in the year up to its last visit."""
+    last = hive.visits.order_by("-at").first()
     if last is None:
-        return "", ()
-    since = iso(ordinal(last.at[:10]) - YEAR)
-    visits = visits_in(last.hive.visits.filter(at__gt=since))
-    return last.hive.name, seen_days(validate_hive(last.hive.document), visits)
+        return ()
+    visits = visits_in(hive.visits.filter(at__gt=iso(ordinal(last.at[:10]) - YEAR)))
+    return seen_days(validate_hive(hive.document), visits)

@@ -135,6 +135,36 @@ class Shown(ReadingsCase):
             self.assertEqual(self.client.post(address, broken, content_type="text/csv").status_code, 422)
 
 
+class BesideTheStudies(ReadingsCase):
+    """Door."""
+
+    def test_what_was_read_lies_over_the_season_and_the_winter(self) -> None:
+        sent = []
+        for day in range(2, 50, 2):
+            for hour in (3, 4, 5):
+                kinds = (("weight", 40 + day / 10), ("outside", 12.0), ("inside", 34.0), ("humidity", 60.0))
+                sent += [self.read(day, f"{hour:02}:00", kind, value) for kind, value in kinds]
+        self.assertEqual(self.send(sent).json()["refused"], [])
+        self.put({"at": self.at(55)})
+        assert self.hive.design is not None
+        parts = {"parts": ["drawings"]}
+        body = {
+            "document": self.hive.design.document,
+            "asked": {"season": parts, "winter": parts},
+            "built": str(self.hive.design_id),
+        }
+        said = self.client.post("/api/studies/", body, content_type=JSON).json()["chapters"]
+        season = {each["key"]: each for each in said["season"]["charts"]["season-bees"]["series"]}
+        weighed = [value for value in season["read-honey"]["values"] if value is not None]
+        self.assertGreaterEqual(len(weighed), 3)
+        # What came from one reading to the last is what the scale says: 0.1 kg a day.
+        self.assertAlmostEqual(weighed[-1] - weighed[0], 0.1 * 14 * (len(weighed) - 1), delta=0.7)
+        winter = {each["key"]: each for each in said["winter"]["charts"]["winter-year"]["series"]}
+        for key, value in (("read-outside", 12.0), ("read-inside", 34.0), ("read-humidity", 60.0)):
+            read = {each for each in winter[key]["values"] if each is not None}
+            self.assertEqual(read, {value})
+
+
 class Warned(ReadingsCase):
     """Door."""
 

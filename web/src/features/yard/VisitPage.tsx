@@ -85,7 +85,8 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
       refused: null,
     };
     const taken = photos.taken.map(({ id, picture }) => ({ ...visit, id, visit: visit.id, picture }));
-    void (mend ? replace(mend.id, visit) : Promise.resolve()).then(() => keepVisit(visit, taken));
+    if (mend) void replace(mend.id, visit);
+    void keepVisit(visit, taken);
     void navigate(`/built/${page.id}`);
   };
   return (

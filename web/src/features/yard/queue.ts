@@ -58,19 +58,20 @@ function inOrder<T extends Written>(list: readonly T[]): T[] {
   return [...list].sort((a, b) => a.written.localeCompare(b.written));
 }
 
+/** Said at once, so that nothing is called sent while it is still being written onto the device. */
 async function put<K extends Kind>(kind: K, one: Of<K>): Promise<void> {
+  const others = (queue[kind] as readonly Written[]).filter((each) => each.id !== one.id);
+  say({ [kind]: inOrder([...others, one]) });
   try {
     await set(one.id, one, stores[kind]);
   } catch {
     say({ onDevice: false });
   }
-  const others = (queue[kind] as readonly Written[]).filter((each) => each.id !== one.id);
-  say({ [kind]: inOrder([...others, one]) });
 }
 
 async function drop(kind: Kind, id: string): Promise<void> {
-  await del(id, stores[kind]).catch(() => undefined);
   say({ [kind]: (queue[kind] as readonly Written[]).filter((each) => each.id !== id) });
+  await del(id, stores[kind]).catch(() => undefined);
 }
 
 /** What was left on the device before this page was opened. */
@@ -93,21 +94,20 @@ async function left(kind: Kind): Promise<void> {
 
 /** Puts a visit into the queue, its photos with it, and tries to send them. */
 export async function keepVisit(visit: Waiting, photos: readonly WaitingPhoto[] = []): Promise<void> {
-  for (const photo of photos) await put("photos", photo);
-  await put("waiting", visit);
+  await Promise.all([put("waiting", visit), ...photos.map((photo) => put("photos", photo))]);
   void send();
 }
 
 /** Takes a visit out of the queue, to be written anew or not at all; its photos go with it. */
 export async function giveUp(id: string): Promise<void> {
-  for (const photo of queue.photos.filter((each) => each.visit === id)) await drop("photos", photo.id);
-  await drop("waiting", id);
+  const photos = queue.photos.filter((each) => each.visit === id);
+  await Promise.all([drop("waiting", id), ...photos.map((photo) => drop("photos", photo.id))]);
 }
 
 /** Takes a visit out of the queue that is written anew under another name; its photos stay, and go with that one. */
 export async function replace(id: string, by: Waiting): Promise<void> {
-  for (const photo of queue.photos.filter((each) => each.visit === id)) await put("photos", { ...photo, visit: by.id });
-  await drop("waiting", id);
+  const photos = queue.photos.filter((each) => each.visit === id);
+  await Promise.all([drop("waiting", id), ...photos.map((photo) => put("photos", { ...photo, visit: by.id }))]);
 }
 
 /** Takes a photo out of the queue. */
