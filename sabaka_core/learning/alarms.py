@@ -99,7 +99,7 @@ def _lost(lately: Lately) -> Iterator[Alarm]:
                 kind="scale-jumped",
                 since=_hour(lately, hour),
                 words=f"The scale says {lost:.1f} kg less within {hours} hours: no bees do that.",
-                todo="Was it tared, knocked, or was something taken off? Looked whether the hive stands. Nothing is "
+                todo="Was it tared, knocked, or was something taken off? Look whether the hive stands. Nothing is "
                 "learned from that step.",
                 grave=True,
             )

@@ -21,8 +21,6 @@ from sabaka_core.season.plan import Planner
 LEARNED = ("laying", "loss", "flow")
 STOOD = ("bees", "brood", "honey")
 NAMES = (*LEARNED, *STOOD)
-# A bee, and a larva with its share of food [kg]: from memory.
-_BEE_KG, _CELL_KG = 0.00012, 0.00015
 
 
 def prior_sd() -> Floats:
@@ -46,54 +44,32 @@ def factors(z: Floats) -> Factors:
     return Factors(dict(zip(NAMES, np.exp(z * prior_sd()[:, None]), strict=True)))
 
 
-@dataclass(frozen=True)
 class _OwnFlows:
     """The weather of one place, its flows as strong as each colony finds them."""
 
-    of: Any
-    much: Floats
-
-    @property
-    def daily_c(self) -> Sequence[Floats]:
-        return cast(Sequence[Floats], self.of.daily_c)
-
-    @property
-    def weekly_c(self) -> Sequence[Floats]:
-        return cast(Sequence[Floats], self.of.weekly_c)
-
-    @property
-    def flow(self) -> Sequence[Floats]:
-        return [strength * self.much for strength in self.of.flow]
+    def __init__(self, of: Any, much: Floats) -> None:
+        self.daily_c: Sequence[Floats] = of.daily_c
+        self.weekly_c: Sequence[Floats] = of.weekly_c
+        self.flow: Sequence[Floats] = [strength * much for strength in of.flow]
+        self._of = of
 
     def laying(self, c: dict[str, float]) -> YearOfLaying[Floats]:
-        return cast("YearOfLaying[Floats]", self.of.laying(c))
+        return cast("YearOfLaying[Floats]", self._of.laying(c))
 
 
 def ways_of(planner: Planner, by: Factors) -> Ways[Floats]:
     """What the colonies of an ensemble live by."""
-    flows = _OwnFlows(planner.weather, by["flow"])
     constants = cast("dict[str, float]", {**planner.c, "forager_loss": planner.c["forager_loss"] * by["loss"]})
     laying, low, high = planner.season.peak_laying * by["laying"], *table("season")["peak_laying"].span
     return Ways(
         constants,
-        _Kept(flows),
+        _OwnFlows(planner.weather, by["flow"]),
         planner.nest.sizes,
         planner.ways.without,
         np.clip(laying, low, high),
         planner.ways.brood_cells,
         ARRAYS,
     )
-
-
-class _Kept:
-    """A weather whose lists are made once: the model asks for them every day."""
-
-    def __init__(self, of: _OwnFlows) -> None:
-        self.daily_c, self.weekly_c, self.flow = of.daily_c, of.weekly_c, of.flow
-        self._laying = of.laying
-
-    def laying(self, c: dict[str, float]) -> YearOfLaying[Floats]:
-        return self._laying(c)
 
 
 def ensemble_of(colony: ColonyState[float], by: Factors) -> ColonyState[Floats]:
@@ -124,12 +100,18 @@ class Looked:
     weighs_kg: Floats
 
 
-def evening(colony: ColonyState[Floats], ways: Ways[Floats]) -> Looked:
-    """What could be seen of the colonies now."""
+def evening(colony: ColonyState[Floats], ways: Ways[Floats], done_kg: Floats | float = 0.0) -> Looked:
+    """What could be seen of the colonies now; ``done_kg`` is what keepers took and gave, which isn't weighed."""
     need = need_of(colony, ways)
+    return Looked(need.covered, need.brood, need.honey + need.nectar, need.combs, weighs_kg(colony, ways) - done_kg)
+
+
+def weighs_kg(colony: ColonyState[Floats], ways: Ways[Floats]) -> Floats:
+    """What the colonies weigh with their stores [kg]."""
+    rows = table("learning")
     nectar_kg = colony.nectar_kg / ways.c["nectar_honey"]
-    weighs = colony.honey_kg + nectar_kg + colony.bees * _BEE_KG + colony.brood_cells * _CELL_KG + colony.pollen_kg
-    return Looked(need.covered, need.brood, need.honey + need.nectar, need.combs, weighs)
+    bees_kg = colony.bees * rows["bee_kg"].number + colony.brood_cells * rows["brood_cell_kg"].number
+    return colony.honey_kg + nectar_kg + bees_kg + colony.pollen_kg
 
 
 Doing = Callable[[ColonyState[Floats]], None]
@@ -149,11 +131,15 @@ def run(
         wanted: the days whose evenings are asked for; all where none are named.
     """
     found: dict[int, Looked] = {}
+    done_kg: Floats | float = 0.0
     for day in range(first, last + 1):
         if wanted is None or day in wanted:
-            found[day] = evening(colony, ways)
+            found[day] = evening(colony, ways, done_kg)
         if day in doings:
+            before = weighs_kg(colony, ways)
             doings[day](colony)
+            # What was taken or given is no part of what comes and goes: a scale's weights have it taken out too.
+            done_kg = done_kg + weighs_kg(colony, ways) - before
         if day < last:
             step(colony, day_of_year(day), ways)
     return found

@@ -42,7 +42,7 @@ _SEEN = ("covered", "brood", "stores", "weighs_kg")
 class SeenOnce:
     """What was seen on a day: combs covered, of brood, of stores, what the hive weighs more than on the first [kg].
 
-    None is what wasn't seen. ``told`` are the numbers by their names in :class:`.ensemble.Looked`.
+    None is what wasn't seen. Each number has the name that it has in :class:`.ensemble.Looked`.
     """
 
     day: int

@@ -111,16 +111,22 @@ def thinned(times: Floats, values: Floats, most: int | None = None) -> tuple[Flo
 
 
 def evened(days: Sequence[int], kg: Sequence[float], visited: frozenset[int]) -> dict[int, float]:
-    """Daily weights with the steps taken out that no bees made: a scale tared, a super set on without a word.
+    """Daily weights with the steps taken out that no bees made: a scale tared, honey taken, a super set on.
+
+    In place of such a step stands what came or went on the days about it.
 
     Args:
         days, kg: a weight for each day, in order.
-        visited: days on which somebody was there: what changes then is honey taken, feed, a super, and is taken out
-            too, for the book says it.
+        visited: days whose weight shows for the first time what somebody did.
     """
-    most, off, found = table("learning")["tared"].number, 0.0, {}
-    for at, (day, weight) in enumerate(zip(days, kg, strict=True)):
-        if at and (abs(weight - kg[at - 1]) > most or day in visited):
-            off += weight - kg[at - 1]
-        found[day] = weight - off
-    return found
+    if not days:
+        return {}
+    most = table("learning")["tared"].number
+    changes = np.diff(np.array(kg, dtype=float))
+    sound = np.array([abs(by) <= most and day not in visited for day, by in zip(days[1:], changes, strict=True)])
+    if sound.any():
+        places = np.arange(len(changes))
+        changes[~sound] = np.interp(places[~sound], places[sound], changes[sound])
+    else:
+        changes[:] = 0.0
+    return dict(zip(days, (kg[0] + np.concatenate([[0.0], np.cumsum(changes)])).tolist(), strict=True))

@@ -12,11 +12,12 @@ from math import cos, pi
 import numpy as np
 
 from sabaka_core.base.dates import iso
+from sabaka_core.kit.tables import table
 from sabaka_core.learning.readings import DAY_MINUTES, ReadingKind
 from sabaka_core.season.planned import DayRow
 
-# An empty hive with its stand [kg], a bee [kg]; the warmest hour, and how far a day swings about its mean [°C].
-_EMPTY_KG, _BEE_KG = 22.0, 0.00012
+# An empty hive with its stand [kg]; the warmest hour, and how far a day swings about its mean [°C].
+_EMPTY_KG = 22.0
 _WARMEST, _SWING_C = 15.0, 5.0
 _BROOD_C, _BROOD_CELLS = 34.7, 400.0
 _SWARM_KG, _SWARM_MINUTE = 2.2, 13 * 60
@@ -56,7 +57,9 @@ def _day(row: DayRow, number: int, dice: np.random.Generator, every: int, gone: 
         said = f"2000-01-{1 + number % 28:02}"
     missed = {hour for hour in range(24) if dice.random() < _GAPS}
     found: list[Simulated] = []
-    still = _EMPTY_KG + row.honey_kg + row.nectar_kg + row.bees * _BEE_KG + number * _DRIFT_KG
+    still = (
+        _EMPTY_KG + row.honey_kg + row.nectar_kg + row.bees * table("learning")["bee_kg"].number + number * _DRIFT_KG
+    )
     for minute in range(0, DAY_MINUTES, every):
         if minute // 60 in missed:
             continue

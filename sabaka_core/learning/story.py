@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
 
 import numpy as np
 
 from sabaka_core.base.dates import day_of_year, iso, ordinal
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.season import Season
+from sabaka_core.geometry.profile import Floats
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.kit.tables import table
 from sabaka_core.learning.ensemble import Doing
@@ -53,17 +55,14 @@ def story_of(
         return None
     first = ordinal(opened[0].day)
     told = [visit for visit in told if ordinal(visit.day) >= first]
-    weighed = weights or dict(_typed_weights(told))
     seen: dict[int, SeenOnce] = {}
     for each in seen_days(built, told):
         day, sums = ordinal(each.day), each.sums
-        kg = weighed[day] - weighed[first] if day in weighed and first in weighed and day > first else None
-        seen[day] = SeenOnce(day, sums.covered, sums.brood, sums.stores, kg)
-    for day, kg in weighed.items():
-        if first < day <= days[-1] and day not in seen and first in weighed:
-            seen[day] = SeenOnce(day, weighs_kg=kg - weighed[first])
+        seen[day] = SeenOnce(day, sums.covered, sums.brood, sums.stores)
+    for day, kg in _weighed(weights or {}, first, days[-1]):
+        seen[day] = replace(seen.get(day, SeenOnce(day)), weighs_kg=kg)
     colony = planner.colony_on(first)
-    doings = {ordinal(visit.day): _done(planner, built, visit) for visit in told}
+    doings = {day: _done(planner, built, [v for v in told if ordinal(v.day) == day]) for day in map(_day_of, told)}
     return Story(
         planner,
         colony,
@@ -74,27 +73,34 @@ def story_of(
     )
 
 
-def _typed_weights(visits: Sequence[Visit]) -> list[tuple[int, float]]:
-    return [
-        (ordinal(visit.day), reading.value)
-        for visit in visits
-        for reading in visit.readings
-        if reading.kind == "weight"
-    ]
+def _day_of(visit: Visit) -> int:
+    return ordinal(visit.day)
 
 
-def _done(planner: Planner, built: Hive, visit: Visit) -> Doing:
-    """What was done on a visit: combs put in or taken out, honey taken, feed given."""
-    (day,) = seen_days(built, [visit])
-    over = sum(room.worth for room in planner.nest.further[: visit.supers]) if visit.supers is not None else None
-    fed = sum(each.kg * table("learning")[f"stores_of_{each.kind}"].number for each in visit.fed)
+def _weighed(weights: Mapping[int, float], first: int, last: int) -> Iterator[tuple[int, float]]:
+    """What the hive weighs more than on the first day, once a week [kg]; none where it wasn't weighed then."""
+    if first not in weights:
+        return
+    apart, before = table("learning")["weights_apart"].number, first
+    for day in sorted(weights):
+        if before + apart <= day <= last:
+            before = day
+            yield day, weights[day] - weights[first]
 
-    def do(colony: ColonyState[np.ndarray]) -> None:  # type: ignore[type-var]
-        if day.hanging is not None:
-            given = float(day.hanging) + (over if over is not None else 0.0)
-            colony.given = np.full_like(colony.given, given)
+
+def _done(planner: Planner, built: Hive, visits: Sequence[Visit]) -> Doing:
+    """What was done on the visits of a day: combs put in or taken out, honey taken, feed given."""
+    rows, further = table("learning"), planner.nest.further
+    hangs = [each.hanging for each in seen_days(built, visits) if each.hanging is not None]
+    supers = [visit.supers for visit in visits if visit.supers is not None]
+    over = sum(room.worth for room in further[: supers[-1]]) if supers else 0.0
+    fed = sum(each.kg * rows[f"stores_of_{each.kind}"].number for visit in visits for each in visit.fed)
+    honey = sum(visit.honey_kg for visit in visits)
+
+    def do(colony: ColonyState[Floats]) -> None:
+        if hangs:
+            colony.given = np.full_like(colony.given, hangs[-1] + over)
             colony.drawn = np.minimum(colony.drawn, colony.given)
-        taken = np.minimum(colony.honey_kg, visit.honey_kg)
-        colony.honey_kg = colony.honey_kg - taken + fed
+        colony.honey_kg = np.maximum(colony.honey_kg - honey, 0.0) + fed
 
     return do

@@ -18,7 +18,7 @@ Measure = Literal["honey_kg", "covered", "mites", "combs_built"]
 MEASURES: dict[Measure, str] = {
     "honey_kg": "kg of honey taken",
     "covered": "combs covered at most",
-    "mites": "mites counted at most",
+    "mites": "mites fallen in a day at most",
     "combs_built": "combs built",
 }
 _SHARE = 0.9

@@ -15,7 +15,9 @@ from sabaka_core.yard.visit import Visit
 
 
 class HiveYear(Value):
-    """A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken."""
+    """A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken;
+    ``most_mites`` the most that fell in a day.
+    """
 
     visits: int
     minutes: int
@@ -42,7 +44,8 @@ def hive_year(
     """
     new = {comb.id for visit in visits for run in visit.after for comb in run.combs} - known
     covered = [visit.covered for visit in visits if visit.covered is not None]
-    mites = [each.count for visit in visits for each in visit.mites]
+    # Counts of other methods are of something else: in a sample, or in cells.
+    mites = [each.count for visit in visits for each in visit.mites if each.by == "fallen-a-day"]
     return HiveYear(
         visits=len(visits),
         minutes=sum(visit.minutes for visit in visits),

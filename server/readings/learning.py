@@ -45,7 +45,7 @@ def learned_of(user: User, hive: BuiltHive, today: date) -> LearnedOut:
         return LearnedOut(on=True, learned=Learned(state="no-plan", visits=0), chart=None)
     since = max((today - _YEAR).isoformat(), _lives_since(hive))
     built = weathered(user, in_climate(validate_hive(hive.document), hive.yard.climate))
-    visits = visits_in(hive.visits.filter(at__gte=since, at__lte=f"{today.isoformat()}T24"))
+    visits = visits_in(hive.visits.filter(at__gte=since, at__lte=f"{today.isoformat()}T24", beside=False))
     weights = daily_weights(hive, date.fromisoformat(since), today)
     found = learn(built, visits, plan, today.isoformat(), weights)
     return LearnedOut(on=True, learned=found, chart=learned_chart(found, seen_days(built, visits)))

@@ -14,6 +14,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.http import Http404
+from django.utils import timezone
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
 from sabaka_core.kit.tables import table
@@ -225,9 +226,17 @@ def _put(device: Device, kind: str, day: date, points: dict[int, tuple[int, floa
     ReadingDay.objects.update_or_create(
         device=device, kind=kind, day=day, defaults={"points": pack_points(new), "hours": hours}
     )
+    if row is None:
+        # With every new day the oldest goes to its hours.
+        thin_old(timezone.localdate(), device)
 
 
-def thin_old(today: date) -> int:
-    """Drops raw readings that are older than they are kept; their hours stay. Returns how many days were thinned."""
+def thin_old(today: date, device: Device | None = None) -> int:
+    """Drops raw readings, of one device or of all, that are older than they are kept; their hours stay.
+
+    Returns:
+        How many days were thinned.
+    """
     since = today - timedelta(days=settings.RAW_DAYS or table("learning")["raw_days"].number)
-    return ReadingDay.objects.filter(day__lt=since).exclude(points=b"").update(points=b"")
+    old = ReadingDay.objects.filter(day__lt=since)
+    return (old if device is None else old.filter(device=device)).exclude(points=b"").update(points=b"")

@@ -164,4 +164,7 @@ def _nameless(hive: Hive) -> Hive:
     colonies = tuple(
         each.model_copy(update={"name": f"colony {number}"}) for number, each in enumerate(hive.colonies, 1)
     )
-    return hive.model_copy(update={"name": "Hive", "notes": "", "colonies": colonies})
+    kinds = tuple(
+        kind.model_copy(update={"name": f"{kind.kind} {number}"}) for number, kind in enumerate(hive.comb_types, 1)
+    )
+    return hive.model_copy(update={"name": "Hive", "notes": "", "colonies": colonies, "comb_types": kinds})

@@ -8,7 +8,7 @@ import { Problem } from "../../ui/Problem";
 const MEASURES = {
   honey_kg: "honey taken",
   covered: "combs covered at most",
-  mites: "mites counted at most",
+  mites: "mites fallen in a day at most",
   combs_built: "combs built",
 } as const;
 

@@ -12,7 +12,7 @@ const ROWS: readonly (readonly [keyof HiveYear, string])[] = [
   ["minutes", "minutes at the hive"],
   ["lifted_kg", "combs lifted, kg"],
   ["fed_kg", "fed, kg"],
-  ["most_mites", "mites counted at most"],
+  ["most_mites", "mites fallen in a day at most"],
   ["treatments", "treatments"],
   ["lost", "colonies lost"],
 ];
