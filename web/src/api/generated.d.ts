@@ -7709,7 +7709,8 @@ export interface components {
         };
         /**
          * HiveYear
-         * @description A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken.
+         * @description A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken;
+         *     ``most_mites`` the most that fell in a day.
          */
         HiveYear: {
             /** Visits */
