@@ -275,3 +275,15 @@ def _places(found: Fit, book: BookPlan, planner: Planner, today: str) -> Iterato
             book=len(book.combs[place]) if place is not None else likely,
             follower_mm=round(reach, 1),
         )
+
+
+def what_they_taught(found: Sequence[Learned]) -> tuple[str, float | None]:
+    """What the hives that were built from one design taught together, at least one: in words, and the peak of laying.
+
+    None of the latter where no hive told it.
+    """
+    needed, book = (float(np.mean([getattr(each, name) for each in found])) for name in ("most_combs", "book_combs"))
+    laying = [number for each in found for number in each.numbers if number.name == "laying" and number.learned]
+    peak = round(float(np.mean([number.middle * number.book for number in laying]))) if laying else None
+    several, they = ("one", "it") if len(found) == 1 else (f"{len(found)}", "they")
+    return f"Built {several}, {they} needed {needed:.0f} combs, not {book:.0f}.", peak

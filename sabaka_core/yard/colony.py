@@ -6,6 +6,7 @@ and taking the last event back undoes it.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -158,6 +159,23 @@ def lives_in(life: Life) -> Stay | None:
 def queen_colour(queen: Queen | None) -> QueenColour | None:
     """The colour that a queen is marked with, where she is marked and her year is known."""
     return colour_of(queen.year) if queen is not None and queen.marked and queen.year is not None else None
+
+
+def with_its_queen_since(life: Life) -> str:
+    """Since when a colony lives where it is with the queen that it has: what was before is told of another one."""
+    stay = lives_in(life)
+    changed = [event.day for event in life.events if isinstance(event, Requeened | Swarmed)]
+    return max([stay.since if stay is not None else "", *changed])
+
+
+def lost_in(lives: Iterable[Life], hive: str, year: int) -> int:
+    """How many colonies died in a hive in a year."""
+    return sum(
+        isinstance(life.events[-1], Died)
+        and life.events[-1].day.startswith(f"{year:04}")
+        and stays(life)[-1].hive == hive
+        for life in lives
+    )
 
 
 _CAME = {

@@ -77,3 +77,24 @@ def lifted_kg(built: Hive, visits: Sequence[Visit]) -> float:
         for item in run.items
         if isinstance(item, Comb)
     )
+
+
+def together(rows: Sequence[HiveYear]) -> HiveYear:
+    """The year of several hives: sums, and the most of what is counted at most."""
+    covered, mites, promised = (
+        [value for row in rows if (value := getattr(row, name)) is not None]
+        for name in ("most_covered", "most_mites", "promised_kg")
+    )
+    return HiveYear(
+        visits=sum(row.visits for row in rows),
+        minutes=sum(row.minutes for row in rows),
+        honey_kg=round(sum(row.honey_kg for row in rows), 2),
+        fed_kg=round(sum(row.fed_kg for row in rows), 2),
+        combs_built=sum(row.combs_built for row in rows),
+        lifted_kg=round(sum(row.lifted_kg for row in rows), 1),
+        most_covered=max(covered, default=None),
+        most_mites=max(mites, default=None),
+        treatments=sum(row.treatments for row in rows),
+        lost=sum(row.lost for row in rows),
+        promised_kg=round(sum(promised), 2) if promised else None,
+    )

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from datetime import date, timedelta
+from hashlib import sha256
 from uuid import UUID
 
 from django.contrib.auth.models import User
+from django.core.cache import cache
+from django.db.models import Count, Max
 from ninja import Schema
 
 from sabaka_core import ParameterError, validate_hive
@@ -13,9 +16,11 @@ from sabaka_core.drawing.readings import learned_chart
 from sabaka_core.edits.apply import apply_edit
 from sabaka_core.edits.fields import SetField
 from sabaka_core.kit.chart import Chart
-from sabaka_core.learning.learned import Learned, learn
+from sabaka_core.learning.learned import Learned, learn, what_they_taught
 from sabaka_core.yard.against import seen_days
+from sabaka_core.yard.colony import with_its_queen_since
 from sabaka_core.yard.place import in_climate
+from sabaka_core.yard.plan import BookPlan
 from server.designs.selectors import design_of
 from server.designs.services import Save, save_design
 from server.designs.weather import weathered
@@ -25,7 +30,8 @@ from server.yard.models import BuiltHive
 from server.yard.selectors import plan_of, visits_in
 
 _YEAR = timedelta(days=400)
-_LEAST_HIVES = 1
+# For so long what was learned is kept, if nothing changes before [s].
+_KEPT_S = 86_400
 
 
 class LearnedOut(Schema):
@@ -43,6 +49,24 @@ def learned_of(user: User, hive: BuiltHive, today: date) -> LearnedOut:
     plan = plan_of(hive)
     if plan is None:
         return LearnedOut(on=True, learned=Learned(state="no-plan", visits=0), chart=None)
+    key = _key(hive, today)
+    kept: LearnedOut | None = cache.get(key)
+    if kept is None:
+        kept = _learn(user, hive, plan, today)
+        cache.set(key, kept, _KEPT_S)
+    return kept
+
+
+def _key(hive: BuiltHive, today: date) -> str:
+    """Everything that what is learned follows from: another text where any of it has changed."""
+    visits = hive.visits.aggregate(Count("pk"), Max("kept_at"))
+    devices = hive.devices.aggregate(Count("pk"), Max("last_at"))
+    lives = list(hive.yard.colonies.values_list("life", flat=True))
+    parts = (str(hive.pk), today, visits, devices, lives, hive.document, hive.plan, hive.yard.climate)
+    return f"learned-{sha256(repr(parts).encode()).hexdigest()}"
+
+
+def _learn(user: User, hive: BuiltHive, plan: BookPlan, today: date) -> LearnedOut:
     since = max((today - _YEAR).isoformat(), _lives_since(hive))
     built = weathered(user, in_climate(validate_hive(hive.document), hive.yard.climate))
     visits = visits_in(hive.visits.filter(at__gte=since, at__lte=f"{today.isoformat()}T24", beside=False))
@@ -52,13 +76,10 @@ def learned_of(user: User, hive: BuiltHive, today: date) -> LearnedOut:
 
 
 def _lives_since(hive: BuiltHive) -> str:
-    """Since when its first colony lives in it, with the queen that it has: what was before taught of another one."""
+    """Since when its first colony lives in it with the queen that it has."""
     here = [each for each in colonies_of(hive.yard, hive) if each.hive == str(hive.pk)]
     first = min(here, key=lambda each: each.since, default=None)
-    if first is None:
-        return ""
-    changed = [event.day for event in first.life.events if event.kind in ("requeened", "swarmed")]
-    return max([first.since, *changed])
+    return with_its_queen_since(first.life) if first is not None else ""
 
 
 class TaughtOut(Schema):
@@ -81,17 +102,10 @@ def taught(user: User, design_id: UUID, today: date) -> TaughtOut:
         learned = learned_of(user, hive, today).learned
         if learned is not None and learned.state == "learned":
             found.append(learned)
-    if len(found) < _LEAST_HIVES:
+    if not found:
         return TaughtOut(hives=0, words="No hive that was built from it has taught anything yet.", peak_laying=None)
-    needed, book = (
-        sum(values) / len(found) for values in zip(*((f.most_combs, f.book_combs) for f in found), strict=True)
-    )
-    laying = [number for each in found for number in each.numbers if number.name == "laying" and number.learned]
-    peak = sum(number.middle * number.book for number in laying) / len(laying) if laying else None
-    several = "one" if len(found) == 1 else f"{len(found)}"
-    they = "it" if len(found) == 1 else "they"
-    words = f"Built {several}, {they} needed {needed:.0f} combs, not {book:.0f}."
-    return TaughtOut(hives=len(found), words=words, peak_laying=round(peak, 0) if peak is not None else None)
+    words, peak = what_they_taught(found)
+    return TaughtOut(hives=len(found), words=words, peak_laying=peak)
 
 
 def take_taught(user: User, design_id: UUID, today: date) -> None:

@@ -9,11 +9,10 @@ import numpy as np
 
 from sabaka_core import validate_hive
 from sabaka_core.base.dates import day_of_year, ordinal
-from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.season import Season
 from sabaka_core.geometry.profile import Floats
-from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.learning.alarms import Alarm, Lately, alarms
+from sabaka_core.learning.expected import has_brood, planned_kg
 from sabaka_core.learning.readings import DAY_MINUTES, HOURS, HourOf, evened, thinned, unpack_points
 from sabaka_core.season.weather import weather_of
 from sabaka_core.yard.place import in_climate
@@ -21,8 +20,8 @@ from server.readings.models import ReadingDay
 from server.yard.models import BuiltHive
 from server.yard.selectors import plan_of
 
-# Alarms look back so many days; brood is where the plan has more than so many combs of it.
-_LATELY, _BROOD_COMBS = 3, 0.5
+# Alarms look back so many days; a hive weighs what it weighs at that hour of the night.
+_LATELY = 3
 _NIGHT = 4
 _YEAR, _WEEK = 364, 7
 
@@ -97,7 +96,6 @@ def alarms_of(hive: BuiltHive, now: datetime) -> tuple[Alarm, ...]:
     today = now.astimezone(UTC).date()
     first = today - timedelta(days=_LATELY - 1)
     plan = plan_of(hive)
-    sums = [plan.on((first + timedelta(days=day)).isoformat()) if plan else None for day in range(_LATELY)]
     visited = set()
     for at, zone in hive.visits.filter(at__gte=first.isoformat()).values_list("at", "entry__zone_minutes"):
         moment = datetime.fromisoformat(at) - timedelta(minutes=zone or 0)
@@ -107,7 +105,7 @@ def alarms_of(hive: BuiltHive, now: datetime) -> tuple[Alarm, ...]:
         Lately(
             first=first.toordinal(),
             mean={kind: hourly(hive, kind, first, _LATELY) for kind in kinds},
-            brood=tuple(each is not None and (each.brood or 0) > _BROOD_COMBS for each in sums),
+            brood=has_brood(plan, first.toordinal(), _LATELY),
             visited=frozenset(visited),
             last_minutes={
                 device.name: (now - device.last_at).total_seconds() / 60
@@ -132,16 +130,4 @@ def planned_line(
         return {day: means[day_of_year(first.toordinal() + day)] for day in days}
     if kind != "weight" or plan is None:
         return None
-    a = analyse(built, main_box(built))
-    if a.main is None or isinstance(a.main, FixedComb):
-        return None
-    comb_kg = a.honey_kg(a.main)
-    start = plan.on((first + timedelta(days=int(at[0]))).isoformat())
-    if start is None or start.stores is None:
-        return None
-    found = {}
-    for day in range((last - first).days + 1):
-        sums = plan.on((first + timedelta(days=day)).isoformat())
-        if sums is not None and sums.stores is not None:
-            found[day] = float(values[0]) + (sums.stores - start.stores) * comb_kg
-    return found
+    return planned_kg(built, plan, first.toordinal(), (last - first).days + 1, int(at[0]), float(values[0]))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from datetime import date
 from uuid import UUID
 
@@ -19,7 +19,7 @@ from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.climate import is_southern
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.learning.trials import MEASURES, Measure, TrialResult, result_of
-from sabaka_core.yard.colony import Life, stays
+from sabaka_core.yard.colony import Life, lost_in
 from sabaka_core.yard.health import (
     CAUTION,
     DISEASE,
@@ -33,7 +33,7 @@ from sabaka_core.yard.health import (
 )
 from sabaka_core.yard.standing import combs_of
 from sabaka_core.yard.visit import Visit
-from sabaka_core.yard.year import HiveYear, hive_year
+from sabaka_core.yard.year import HiveYear, hive_year, together
 from server.yard.cards import rod_of
 from server.yard.models import BuiltHive, Member, Trial, Yard
 from server.yard.selectors import plan_of, role_in, visits_in
@@ -79,8 +79,8 @@ def year_page(yard: Yard, year: int) -> YearPage:
         year=year,
         years=sorted(years | {year}, reverse=True),
         hives=rows,
-        total=_sum([row.now for row in rows]),
-        total_before=_sum(had) if had else None,
+        total=together([row.now for row in rows]),
+        total_before=together(had) if had else None,
     )
 
 
@@ -88,36 +88,7 @@ def _year(hive: BuiltHive, built: Hive, visits: Sequence[Visit], lives: Sequence
     of = [visit for visit in visits if visit.day.startswith(f"{year:04}")]
     earlier = (visit for visit in visits if visit.day < f"{year:04}")
     known = combs_of(built).union(comb.id for visit in earlier for run in visit.after for comb in run.combs)
-    return hive_year(built, of, known, plan_of(hive), _lost(lives, str(hive.pk), year))
-
-
-def _lost(lives: Sequence[Life], hive: str, year: int) -> int:
-    """Colonies that died in a hive in a year."""
-    return sum(
-        life.events[-1].kind == "died" and life.events[-1].day.startswith(f"{year:04}") and stays(life)[-1].hive == hive
-        for life in lives
-    )
-
-
-def _sum(rows: Sequence[HiveYear]) -> HiveYear:
-    def most(of: Callable[[HiveYear], float | None]) -> float | None:
-        return max((value for row in rows if (value := of(row)) is not None), default=None)
-
-    mites = most(lambda row: row.most_mites)
-    promised = [row.promised_kg for row in rows if row.promised_kg is not None]
-    return HiveYear(
-        visits=sum(row.visits for row in rows),
-        minutes=sum(row.minutes for row in rows),
-        honey_kg=round(sum(row.honey_kg for row in rows), 2),
-        fed_kg=round(sum(row.fed_kg for row in rows), 2),
-        combs_built=sum(row.combs_built for row in rows),
-        lifted_kg=round(sum(row.lifted_kg for row in rows), 1),
-        most_covered=most(lambda row: row.most_covered),
-        most_mites=None if mites is None else int(mites),
-        treatments=sum(row.treatments for row in rows),
-        lost=sum(row.lost for row in rows),
-        promised_kg=round(sum(promised), 2) if promised else None,
-    )
+    return hive_year(built, of, known, plan_of(hive), lost_in(lives, str(hive.pk), year))
 
 
 class HealthRow(Schema):
