@@ -47,15 +47,11 @@ def seen_beside(chart: Chart, name: str, seen: Sequence[SeenDay], first: int, da
     Args:
         first, days: the plan's first day [ordinal], and how many it has.
     """
-    (axis,) = chart.axes
     places = {index: each for each in seen if (index := place_in(days, first, each.day)) is not None}
     dots = tuple(
         _dots(key, words.format(name), order, chart.places, places, count) for key, words, order, count in _BESIDE
     )
-    values = [value for each in dots for value in each.values if value is not None]
-    # Ticks stay where they are as long as everything goes on the scale.
-    shown: Axis = axis if max(values, default=0.0) <= axis.most else scale(axis.key, axis.title, axis.unit, values)
-    return chart.model_copy(update={"axes": (shown,), "series": (*chart.series, *dots)})
+    return _with_dots(chart, dots)
 
 
 def _dots(key: str, name: str, order: int, places: Sequence[float], seen: dict[int, SeenDay], count: Count) -> Series:
@@ -77,7 +73,22 @@ def with_read(chart: Chart, name: str, of: ReadBeside, days: dict[int, float]) -
     for place, value in days.items():
         values[min(range(len(values)), key=lambda at: abs(chart.places[at] - place))] = value
     made = series(f"read-{of.key}", name, of.order, of.axis, values, lambda value: value)
-    return chart.model_copy(update={"series": (*chart.series, made.model_copy(update={"dots": True}))})
+    return _with_dots(chart, (made.model_copy(update={"dots": True}),))
+
+
+def _with_dots(chart: Chart, dots: tuple[Series, ...]) -> Chart:
+    """A chart with more on it; its ticks stay where they are as long as everything goes on the scale."""
+    axes = tuple(
+        _holding(axis, [value for each in dots if each.axis == axis.key for value in each.values if value is not None])
+        for axis in chart.axes
+    )
+    return chart.model_copy(update={"axes": axes, "series": (*chart.series, *dots)})
+
+
+def _holding(axis: Axis, values: list[float]) -> Axis:
+    if axis.side == "foot" or all(axis.least <= value <= axis.most for value in values):
+        return axis
+    return scale(axis.key, axis.title, axis.unit, [*values, axis.most], axis.side, min(axis.least, *values))
 
 
 def life_chart(seen: Sequence[SeenDay], plan: BookPlan | None, today: str) -> Chart | None:

@@ -163,6 +163,9 @@ class BesideTheStudies(ReadingsCase):
         for key, value in (("read-outside", 12.0), ("read-inside", 34.0), ("read-humidity", 60.0)):
             read = {each for each in winter[key]["values"] if each is not None}
             self.assertEqual(read, {value})
+        # Warmer than the winter's own curves: the scale goes up to it.
+        warmth = next(each for each in said["winter"]["charts"]["winter-year"]["axes"] if each["key"] == "warmth")
+        self.assertGreaterEqual(warmth["most"], 34.0)
 
 
 class Warned(ReadingsCase):

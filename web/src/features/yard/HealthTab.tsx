@@ -55,10 +55,10 @@ export function HealthTab({ yard }: { yard: string }) {
                 {data.hives.map((hive) => (
                   <tr key={hive.id} className="border-b border-[var(--line)] align-top">
                     <td className="py-1 pr-3 font-semibold">{hive.name}</td>
-                    <td className="pr-3">
+                    <td className="min-w-56 pr-3">
                       <Counts counts={hive.counts} />
                     </td>
-                    <td className="pr-3">
+                    <td className="min-w-28 pr-3">
                       {hive.brood_free.length === 0
                         ? "never, by its plan"
                         : hive.brood_free.map((day) => dayWords(day)).join(" – ")}
