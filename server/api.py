@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, cast
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -13,6 +14,7 @@ from ninja.parser import Parser
 from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from sabaka_core.document.load import parse_json
 from server.accounts.api import router as accounts
+from server.accounts.throttle import TooManyTriesError
 from server.archive.api import router as archive
 from server.bench.api import router as bench
 from server.bench.moving import router as moving
@@ -21,12 +23,14 @@ from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.designs.api import router as designs
 from server.designs.files import router as files
+from server.health import router as health
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
 from server.readings.api import designs as taught
 from server.readings.api import incoming
 from server.readings.api import router as readings
 from server.readings.api import yards as yard_alarms
+from server.troubles import OURS, answer, trouble_of
 from server.yard.api import router as yards
 from server.yard.hive_api import hives
 from server.yard.link_api import router as links
@@ -45,6 +49,7 @@ class BoundedParser(Parser):
 
 api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
 api.add_router("", accounts, tags=["accounts"])
+api.add_router("/health", health, tags=["server"])
 api.add_router("/account", archive, tags=["account"])
 api.add_router("/bench", bench, tags=["bench"])
 api.add_router("/studies", studies, tags=["studies"])
@@ -113,6 +118,21 @@ def on_http(request: HttpRequest, error: HttpError) -> HttpResponse:
 @api.exception_handler(AuthenticationError)
 def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
     return refuse(request, 401, "Sign in first. What you see is still here.", [])
+
+
+@api.exception_handler(TooManyTriesError)
+def on_too_many(request: HttpRequest, error: TooManyTriesError) -> HttpResponse:
+    answer = refuse(request, 429, error.reason, [FieldProblem("password", error.reason, "locked-out")])
+    answer.headers["Retry-After"] = str(int(error.wait.total_seconds()) + 1)
+    return answer
+
+
+@api.exception_handler(DatabaseError)
+def on_database(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+    trouble = trouble_of(error)
+    if trouble is OURS:
+        raise error
+    return answer(trouble)
 
 
 @api.exception_handler(Http404)

@@ -22,4 +22,4 @@ class Refusal(Schema):
 
 
 # Which answers any call may give besides its own.
-REFUSALS: dict[int, type[Refusal]] = {401: Refusal, 403: Refusal, 404: Refusal, 413: Refusal, 422: Refusal}
+REFUSALS: dict[int, type[Refusal]] = dict.fromkeys((401, 403, 404, 413, 422, 429, 503, 507), Refusal)

@@ -4,16 +4,25 @@ from __future__ import annotations
 
 import os
 import sys
-from datetime import timedelta
+from contextlib import suppress
 from pathlib import Path
 
 from django.core.management.utils import get_random_secret_key
 
 BASE = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("SABAKA_VAR", BASE / "var"))
+DATABASE_FILE = VAR / "sabaka.sqlite3"
 DIST = BASE / "web" / "dist"
 EXAMPLES = BASE / "examples"
 TESTING = "test" in sys.argv
+
+
+def _own_folder() -> Path:
+    """Where everything lies that is kept: the folder and the database are their owner's only from the start."""
+    VAR.mkdir(parents=True, exist_ok=True, mode=0o700)
+    with suppress(FileExistsError, OSError):
+        os.close(os.open(DATABASE_FILE, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600))
+    return VAR
 
 
 def _secret() -> str:
@@ -21,27 +30,30 @@ def _secret() -> str:
     given = os.environ.get("SABAKA_SECRET")
     if given:
         return given
-    VAR.mkdir(parents=True, exist_ok=True)
     kept = VAR / "secret.key"
-    if not kept.exists():
-        kept.write_text(get_random_secret_key(), "utf-8")
-        kept.chmod(0o600)
+    with suppress(FileExistsError):
+        made = os.open(kept, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+        with os.fdopen(made, "w", encoding="utf-8") as file:
+            file.write(get_random_secret_key())
     return kept.read_text("utf-8")
 
 
+_own_folder()
 SECRET_KEY = _secret()
 DEBUG = False
 ALLOWED_HOSTS = os.environ.get("SABAKA_HOSTS", "127.0.0.1,localhost,testserver").split(",")
-# Served at a secure address only: cookies go nowhere else.
-SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = os.environ.get("SABAKA_HTTPS") == "1"
+# Served at a secure address only: cookies go nowhere else, and who comes by a plain one is sent to it.
+HTTPS = os.environ.get("SABAKA_HTTPS") == "1"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HTTPS
+# For so many seconds browsers come by the secure address only: on a name that is served so for good [s].
+SECURE_HSTS_SECONDS = int(os.environ.get("SABAKA_HSTS", "0"))
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = SECURE_HSTS_SECONDS > 0
 # The one-click demo account belongs on a keeper's own machine, not on a shared one.
 DEMO = os.environ.get("SABAKA_DEMO", "1") == "1"
 
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
-    "axes",
     "server.accounts",
     "server.designs",
     "server.yard",
@@ -50,37 +62,31 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "server.headers.security_headers",
+    "server.spa.BuiltFiles",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "server.headers.security_headers",
-    "axes.middleware.AxesMiddleware",
 ]
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
-AXES_FAILURE_LIMIT = 8
-AXES_COOLOFF_TIME = timedelta(minutes=15)
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_VERBOSE = False
-AXES_LOCKOUT_CALLABLE = "server.accounts.lockout.locked_out"
-SILENCED_SYSTEM_CHECKS = ["axes.W003"]
-
 ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / "sabaka.sqlite3",
+        "NAME": DATABASE_FILE,
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
             # A test database is copied for each worker, and a copy of the file alone lacks what lies in a
-            # journal beside it.
+            # journal beside it. Else what was acknowledged is on the disk, also when the power goes.
             "init_command": "PRAGMA synchronous=OFF;"
             if TESTING
-            else "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+            else "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
         },
+        # A connection that is there can still be read from when the disk is full.
+        "CONN_MAX_AGE": None,
         # A file, so that the browser tests' server thread and the test share it.
         "TEST": {"NAME": VAR / "test.sqlite3"},
     }
@@ -90,13 +96,26 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+    {"NAME": "server.accounts.passwords.NotBlank"},
 ]
 if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-    LOGGING = {"version": 1, "loggers": {"axes": {"level": "CRITICAL"}, "django.request": {"level": "CRITICAL"}}}
+# Mistakes of ours, by the kind of address; nobody's name, no design, no secret of an address.
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "filters": {"impersonal": {"()": "server.logs.Impersonal"}},
+    "formatters": {"plain": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
+    "handlers": {"out": {"class": "logging.StreamHandler", "filters": ["impersonal"], "formatter": "plain"}},
+    "loggers": {
+        "django": {"handlers": ["out"], "level": "CRITICAL" if TESTING else "ERROR", "propagate": False},
+        "waitress.queue": {"level": "ERROR"},
+    },
+}
 
-# Sessions are read at every drag: from memory, written through to the database.
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# In the database, so that every process of the server knows them.
+SESSION_ENGINE = "server.accounts.sessions"
 
 USE_TZ = True
 TIME_ZONE = "UTC"
@@ -112,6 +131,7 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
 SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
 
 STATIC_URL = "static/"
 WHITENOISE_ROOT = DIST if DIST.exists() else None

@@ -1,10 +1,20 @@
-"""Addresses: the API, then the app for everything else."""
+"""Addresses: the API, and the app's pages."""
 
 from __future__ import annotations
 
-from django.urls import path, re_path
+from django.urls import URLPattern, URLResolver, path, re_path
 
+from server import troubles
 from server.api import api
-from server.spa import index
+from server.spa import PAGES, index, nowhere
 
-urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|assets/).*$", index)]
+urlpatterns: list[URLPattern | URLResolver] = [
+    path("api/", api.urls),
+    *(path(page.replace("<", "<str:"), index) for page in PAGES),
+    path("index.html", index),
+    re_path(r"^(?!api/|assets/).*$", nowhere),
+]
+handler400 = troubles.bad_request
+handler403 = troubles.forbidden
+handler404 = troubles.not_found
+handler500 = troubles.broken

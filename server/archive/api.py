@@ -69,7 +69,7 @@ def take_in(request: HttpRequest) -> TakenOut:
 def leave(request: HttpRequest, payload: PasswordIn) -> HttpResponse:
     """Delete one's account with all its things. Nothing brings them back but an archive."""
     user = keeper_of(request)
-    check_password_of(user, payload.password)
+    check_password_of(request, user, payload.password)
     logout(request)
     delete_account(user)
     return HttpResponse(status=204)

@@ -30,6 +30,7 @@ class KeptRevision(ArchivePart):
     number: Annotated[int, Field(ge=1)]
     kind: Annotated[str, Field(max_length=16)]
     label: Annotated[str, Field(max_length=200)] = ""
+    name: Annotated[str, Field(max_length=80)] = ""
     made_at: str
     document: Document
 

@@ -135,6 +135,7 @@ class _Taking:
                 number=each.number,
                 kind=each.kind if each.kind in Revision.Kind.values else Revision.Kind.SAVED,
                 label=each.label,
+                name=each.name,
                 document=_document(each.document),
             )
             for each in kept.revisions

@@ -16,6 +16,7 @@ from django.contrib.auth.models import User
 from sabaka_core.learning.trials import MEASURES, Measure
 from sabaka_core.yard.colony import Life, event_words
 from sabaka_core.yard.visit import Visit
+from server.accounts.names import called
 from server.archive.form import (
     Archive,
     KeptColony,
@@ -86,6 +87,7 @@ def _design(design: Design) -> KeptDesign:
                 number=each.number,
                 kind=each.kind,
                 label=each.label,
+                name=each.name,
                 made_at=each.made_at.isoformat(),
                 document=each.document,
             )
@@ -141,7 +143,7 @@ def _visit(entry: VisitEntry) -> KeptVisit:
     author = entry.author
     return KeptVisit(
         id=entry.pk,
-        by=((author.first_name or author.username) if author is not None else entry.signed)[:80],
+        by=(called(author) if author is not None else entry.signed)[:80],
         beside=entry.beside,
         entry=Visit.model_validate(entry.entry),
         photos=[photo.pk for photo in entry.photos.all()],

@@ -10,31 +10,21 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import build_report, dump_hive, refuse_beyond, validate_hive, working_hive
-from sabaka_core.base.errors import SabakaError
-from sabaka_core.base.quantity import Text
+from sabaka_core import dump_hive, refuse_beyond, validate_hive, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked, Chapter, ReportPart
-from sabaka_core.kit.drawing import Drawing
+from sabaka_core.kit.chapter import Chapter
 from sabaka_core.moving.bait import bait_hive
 from sabaka_core.moving.move import conversion_design
 from sabaka_core.show.study import chapter
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services
+from server.designs.cards import Told, cards_of
 from server.designs.models import Design, Revision
 from server.designs.presets import PRESETS, preset_hive
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
-
-# What a design’s card on the shelf tells: its rod, and how much is wrong.
-_WRONG: tuple[ReportPart, ...] = ("findings", "long")
-ON_A_CARD = {
-    "shape": Asked(parts=_WRONG),
-    "combs": Asked(parts=_WRONG),
-    "run": Asked(parts=(*_WRONG, "drawings"), wanted=("rod",)),
-}
 
 Label = Annotated[str, Field(max_length=200)]
 SaveId = Annotated[str, Field(max_length=40, pattern=r"^[a-zA-Z0-9-]*$")]
@@ -48,17 +38,13 @@ class PresetOut(Schema):
     words: str
 
 
-class Card(Schema):
+class Card(Told):
     """A design on the shelf: what it is, how it looks end to end, and how many things want mending."""
 
     id: UUID
     name: str
-    summary: Text
     revision: int
     changed_at: datetime
-    errors: int
-    warnings: int
-    rod: Drawing | None
 
 
 class DesignOut(Schema):
@@ -106,10 +92,17 @@ class NameIn(Schema):
     name: str
 
 
+class RevisionName(Schema):
+    """What a kept state is called; nothing takes its name away."""
+
+    name: Annotated[str, Field(max_length=80)]
+
+
 class RevisionOut(Schema):
     """One kept state."""
 
     number: int
+    name: str
     kind: str
     label: str
     made_at: datetime
@@ -135,27 +128,6 @@ def opened(design: Design) -> DesignOut:
     )
 
 
-def card(design: Design) -> Card:
-    """A stored design for the shelf. One that can't be reported on still has its card."""
-    rod: Drawing | None = None
-    try:
-        report = build_report(validate_hive(design.document), ON_A_CARD)
-        summary, severities = report.summary, [finding.severity for finding in report.findings]
-        rod = report.drawings["rod"].model_copy(update={"handles": ()})
-    except SabakaError as error:
-        summary, severities = Text(template=str(error)), ["error"]
-    return Card(
-        id=design.id,
-        name=design.name,
-        summary=summary,
-        revision=design.head,
-        changed_at=design.changed_at,
-        errors=severities.count("error"),
-        warnings=severities.count("warning"),
-        rod=rod,
-    )
-
-
 def written(model: Schema) -> HttpResponse:
     """A model as the body of an answer, without the fields that aren't given."""
     return HttpResponse(model.model_dump_json(exclude_none=True), content_type="application/json")
@@ -170,8 +142,7 @@ def presets(request: HttpRequest) -> list[PresetOut]:
 @router.get("", response=list[Card])
 def shelf(request: HttpRequest) -> HttpResponse:
     """The keeper's designs, last changed first."""
-    cards = [card(design).model_dump_json() for design in selectors.shelf(keeper_of(request))]
-    return HttpResponse(f"[{','.join(cards)}]", content_type="application/json")
+    return HttpResponse(cards_of(keeper_of(request)), content_type="application/json")
 
 
 @router.post("", response={200: DesignOut, **REFUSALS})
@@ -271,6 +242,13 @@ def look_at_revision(request: HttpRequest, ident: UUID, number: int) -> HttpResp
     return written(DesignOut(id=design.id, name=hive.name, revision=number, changed_at=revision.made_at, document=hive))
 
 
+@router.patch("/{ident}/revisions/{number}", response={200: RevisionOut, **REFUSALS})
+def name_revision(request: HttpRequest, ident: UUID, number: int, payload: RevisionName) -> RevisionOut:
+    """Give a kept state a name; one that has a name is kept for good."""
+    revision = services.name_revision(keeper_of(request), ident, number, payload.name)
+    return _revision(revision, revision.design)
+
+
 @router.post("/{ident}/revisions/{number}/bring-back", response={200: DesignOut, **REFUSALS})
 def bring_back(request: HttpRequest, ident: UUID, number: int) -> HttpResponse:
     """Make a kept state the current one."""
@@ -295,5 +273,10 @@ def keep_bait_box(request: HttpRequest, ident: UUID) -> HttpResponse:
 
 def _revision(item: Revision, design: Design) -> RevisionOut:
     return RevisionOut(
-        number=item.number, kind=item.kind, label=item.label, made_at=item.made_at, current=item.number == design.head
+        number=item.number,
+        name=item.name,
+        kind=item.kind,
+        label=item.label,
+        made_at=item.made_at,
+        current=item.number == design.head,
     )

@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from sabaka_core import ParameterError, load_hive
+from server.accounts.quota import is_demo
 from server.designs.services import create_design
 
 DEMO_KEEPER = "wren"
@@ -30,15 +31,6 @@ DEMO_HIVES = {
 }
 
 
-def load_demo() -> int:
-    """Make the demo keeper and the demo hives, unless they were made before.
-
-    Returns:
-        How many hives were put on the shelf; 0 when the keeper was there already.
-    """
-    return demo_keeper()[1]
-
-
 @transaction.atomic
 def demo_keeper() -> tuple[User, int]:
     """The demo keeper, and how many hives were put on the shelf just now: all where there was no keeper yet.
@@ -50,13 +42,18 @@ def demo_keeper() -> tuple[User, int]:
         user = User.objects.filter(username=name).first()
         if user is None:
             return _made(name)
-        if not user.has_usable_password():
+        if is_demo(user):
             return user, 0
     raise ParameterError("demo", "", "Every name for the demo keeper is taken.", "no-demo")
 
 
 def _made(username: str) -> tuple[User, int]:
     user = User.objects.create_user(username, first_name="Wren, Saltmarsh Row")
+    return user, put_on_shelf(user)
+
+
+def put_on_shelf(user: User) -> int:
+    """Puts the demo hives on a shelf; how many."""
     for example in DEMO_HIVES:
         create_design(user, load_hive((settings.EXAMPLES / f"{example}.json").read_bytes()), "Demo hive")
-    return user, len(DEMO_HIVES)
+    return len(DEMO_HIVES)

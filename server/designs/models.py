@@ -12,6 +12,7 @@ class Design(models.Model):
     """One hive on a keeper's shelf.
 
     ``head`` is the number of the revision that counts. ``calendar`` is what its calendar file said the last time.
+    ``card`` is what the shelf tells of it, as JSON, made by the core of ``card_form``; empty till somebody looks.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -21,6 +22,8 @@ class Design(models.Model):
     document = models.JSONField()
     head = models.PositiveIntegerField(default=1)
     calendar = models.JSONField(default=list)
+    card = models.TextField(default="", blank=True)
+    card_form = models.CharField(max_length=40, default="", blank=True)
     made_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
@@ -57,7 +60,7 @@ class WeatherDays(models.Model):
 class Revision(models.Model):
     """One state of a design that was kept.
 
-    ``aside`` marks a save that came too late and was kept beside the newer one. ``save_id`` is the sender's own
+    ``name`` is what its keeper calls it; a state with a name is never thinned out. ``aside`` marks a save that came too late and was kept beside the newer one. ``save_id`` is the sender's own
     name for the save, by which it knows its own again when the answer was lost.
     """
 
@@ -71,6 +74,7 @@ class Revision(models.Model):
     number = models.PositiveIntegerField()
     kind = models.CharField(max_length=16, choices=Kind)
     label = models.CharField(max_length=200, blank=True)
+    name = models.CharField(max_length=80, blank=True, default="")
     save_id = models.CharField(max_length=40, blank=True, default="")
     document = models.JSONField()
     made_at = models.DateTimeField(auto_now_add=True)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -19,11 +19,15 @@ from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.calendar import SEASON, Sent, moving_calendar, season_calendar
 from sabaka_core.season.packed import opened_file, rounded
+from server.accounts.quota import quota_of
 from server.designs.models import Design, Revision
 from server.designs.selectors import design_of, revision_of
 from server.designs.weather import keep, weathered
 
-MOST_DESIGNS = 500
+# A design of the bin that is older than so many others goes for good.
+MOST_DELETED = 200
+# Kept states: the newest ones all, of older ones the last of each day, and those for so many days.
+_ALL_OF, _THINNED_EVERY, _ONE_A_DAY_FOR = 200, 50, 400
 
 
 @dataclass(frozen=True)
@@ -37,8 +41,9 @@ class Saved:
 @transaction.atomic
 def create_design(owner: User, hive: Hive, label: str = "") -> Design:
     """Put a new design on the keeper's shelf. It has to be one that can be reported on, and within reach."""
-    if Design.objects.filter(owner=owner, deleted_at=None).count() >= MOST_DESIGNS:
-        raise ParameterError("", "", f"The shelf is full: {MOST_DESIGNS} designs at most.", "shelf-full")
+    most = quota_of(owner).designs
+    if Design.objects.filter(owner=owner, deleted_at=None).count() >= most:
+        raise ParameterError("", "", f"The shelf is full: {most} designs at most.", "shelf-full")
     build_report(hive, {})
     if hive.id is None or Design.objects.filter(owner=owner, document__id=hive.id).exists():
         # A copy is another hive; a file from elsewhere is the one that it was there.
@@ -171,6 +176,8 @@ def delete_design(owner: User, ident: UUID) -> None:
     design = _locked(owner, ident)
     design.deleted_at = timezone.now()
     design.save(update_fields=["deleted_at"])
+    longest = Design.objects.filter(owner=owner).exclude(deleted_at=None).order_by("-deleted_at")[MOST_DELETED:]
+    Design.objects.filter(pk__in=list(longest.values_list("pk", flat=True))).delete()
 
 
 @transaction.atomic
@@ -190,6 +197,43 @@ def bring_back(owner: User, ident: UUID, number: int) -> Design:
     hive = validate_hive(old.document)
     _become(design, dump_hive(hive), Revision.Kind.BROUGHT_BACK, f"Revision {number} brought back")
     return design
+
+
+@transaction.atomic
+def name_revision(owner: User, ident: UUID, number: int, name: str) -> Revision:
+    """Call a kept state something, or take its name away.
+
+    Raises:
+        ParameterError: the name can't be used.
+    """
+    odd = odd_character(name)
+    if odd is not None:
+        raise ParameterError("name", name, odd_reason(odd), "bad-name")
+    revision = revision_of(_locked(owner, ident), number)
+    revision.name = name.strip()
+    revision.save(update_fields=["name"])
+    return revision
+
+
+def thin_revisions(design: Design) -> int:
+    """Lets old states go: of those before the newest two hundred the last of each day stays, and for a year or so.
+
+    States with a name, those kept aside, and the first one stay whatever their age.
+
+    Returns:
+        How many went.
+    """
+    plain = design.revisions.filter(name="", number__gt=1).exclude(kind=Revision.Kind.ASIDE)
+    older = list(plain.exclude(number=design.head).values_list("number", "made_at")[_ALL_OF:])
+    since = timezone.now() - timedelta(days=_ONE_A_DAY_FOR)
+    # Newest first: of a day the first one that comes is its last.
+    last_of_day: dict[date, int] = {}
+    for number, made_at in older:
+        if made_at > since:
+            last_of_day.setdefault(made_at.date(), number)
+    gone = [number for number, _ in older if number not in last_of_day.values()]
+    design.revisions.filter(number__in=gone).delete()
+    return len(gone)
 
 
 def _locked(owner: User, ident: UUID) -> Design:
@@ -228,7 +272,10 @@ def _become(design: Design, document: dict[str, Any], kind: str, label: str, sav
     revision = _add_revision(design, kind, label, document, save_id)
     design.document, design.head = document, revision.number
     design.name, design.system = document["name"], document["system"]
+    design.card = ""
     design.save()
+    if design.head % _THINNED_EVERY == 0:
+        thin_revisions(design)
 
 
 def _add_revision(design: Design, kind: str, label: str, document: dict[str, Any], save_id: str = "") -> Revision:

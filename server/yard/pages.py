@@ -25,6 +25,7 @@ from sabaka_core.yard.place import climate_names
 from sabaka_core.yard.plan import PlannedDay, plans_ahead
 from sabaka_core.yard.standing import combs_of, left_by, runs_of, settings_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
+from server.accounts.names import called
 from server.yard.cards import StandingCard, card_of, cards_of, rod_of
 from server.yard.colonies import ColonyOut, colonies_of, places_in
 from server.yard.models import BuiltHive, VisitEntry, Yard
@@ -191,7 +192,7 @@ def yard_page(yard: Yard, role: str, today: date) -> YardOut:
         living = [each for each in colonies if each.hive == str(hive.pk)]
         cards.append(_card(hive, card, mine, today, living))
     members = [
-        MemberOut(id=member.pk, name=member.user.first_name or member.user.username, role=member.role)
+        MemberOut(id=member.pk, name=called(member.user), role=member.role)
         for member in yard.members.select_related("user").order_by("pk")
     ]
     wanted.sort(key=lambda each: (not each.overdue, each.day, each.name))
@@ -350,7 +351,7 @@ def shown_visits(hive: BuiltHive, entries: Sequence[VisitEntry]) -> list[VisitOu
             VisitOut(
                 id=entry.id,
                 at=visit.at,
-                by=(author.first_name or author.username) if author is not None else entry.signed,
+                by=called(author) if author is not None else entry.signed,
                 beside=entry.beside,
                 entry=visit,
                 combs=sum(len(run.combs) for run in visit.after) or len(combs_of(seen_there)),

@@ -12,6 +12,7 @@ from django.http import Http404
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
+from server.accounts.quota import quota_of
 from server.yard.models import BuiltHive, Member, Photo, VisitEntry
 from server.yard.selectors import hive_of, role_in
 
@@ -43,6 +44,9 @@ def keep_photo(user: User, hive_id: UUID, visit_id: UUID, ident: UUID, file: byt
         return there
     if visit.photos.count() >= MOST_PHOTOS:
         raise ParameterError("photo", "", f"{MOST_PHOTOS} photos to a visit: more aren’t kept.", "too-many-photos")
+    most = quota_of(user).photos
+    if Photo.objects.filter(visit__author=user).count() >= most:
+        raise ParameterError("photo", "", f"{most} photos of yours are kept: no more.", "too-many-photos")
     return store_photo(visit, ident, file)
 
 

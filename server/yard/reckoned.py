@@ -34,6 +34,7 @@ from sabaka_core.yard.health import (
 from sabaka_core.yard.standing import combs_of
 from sabaka_core.yard.visit import Visit
 from sabaka_core.yard.year import HiveYear, hive_year, together
+from server.accounts.names import called
 from server.yard.cards import rod_of
 from server.yard.models import BuiltHive, Member, Trial, Yard
 from server.yard.selectors import plan_of, role_in, visits_in
@@ -160,7 +161,7 @@ def register_of(yard: Yard) -> list[Given]:
     found: list[Given] = []
     for hive in yard.hives.order_by("name"):
         entries = list(hive.visits.select_related("author"))
-        by = [(e.author.first_name or e.author.username) if e.author is not None else e.signed for e in entries]
+        by = [called(e.author) if e.author is not None else e.signed for e in entries]
         found += given_in(hive.name, list(zip(visits_in(entries), by, strict=True)))
     return sorted(found, key=lambda each: (each.given_on, each.hive), reverse=True)
 

@@ -26,6 +26,7 @@ from sabaka_core.yard.measured import as_measured, hung_as_measured, measurable
 from sabaka_core.yard.place import climate_names, in_climate
 from sabaka_core.yard.standing import left_by, numbered, runs_of, standing
 from sabaka_core.yard.visit import Visit
+from server.accounts.names import account_of
 from server.designs.models import Design
 from server.designs.weather import weathered
 from server.yard.cards import make_card
@@ -101,7 +102,7 @@ def add_member(user: User, yard: Yard, name: str, role: str) -> Member:
         ParameterError: nobody has an account of that name.
     """
     _keeper_only(user, yard)
-    other = User.objects.filter(username__iexact=name.strip()).first()
+    other = account_of(name)
     if other is None:
         raise ParameterError("name", name, "Nobody here has an account of that name.", "no-such-account")
     if role != Member.Role.KEEPER:

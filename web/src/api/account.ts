@@ -17,6 +17,18 @@ export function useAccount() {
         ),
       onSuccess: () => queries.invalidateQueries(),
     }),
+    password: useMutation({
+      mutationFn: (body: { old: string; new: string }) => answered(client.POST("/api/password", { body })),
+    }),
+    signOutEverywhere: useMutation({ mutationFn: () => answered(client.POST("/api/sign-out-everywhere")) }),
+    resetDemo: useMutation({
+      mutationFn: () => answered(client.POST("/api/reset-demo")),
+      onSuccess: () => {
+        // What the device knew of the yard and the shelf is of before.
+        forgetDevice();
+        return queries.invalidateQueries();
+      },
+    }),
     leave: useMutation({
       mutationFn: (password: string) => answered(client.DELETE("/api/account/", { body: { password } })),
       onSuccess: () => {

@@ -14,6 +14,11 @@ export class RefusedError extends Error {
   }
 }
 
+/** Whether the same call may go well later: no network, a server in trouble, too many tries. */
+export function passes(error: unknown): boolean {
+  return !(error instanceof RefusedError) || error.status >= 500 || error.status === 429;
+}
+
 /** A save that came too late. */
 export class ConflictError extends Error {
   readonly conflict: ConflictOut;

@@ -73,6 +73,21 @@ export function useRevisions(id: string, head: number): UseQueryResult<RevisionO
   });
 }
 
+/** Gives a kept state its name. */
+export function useNamedRevision(id: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ number, name }: { number: number; name: string }) =>
+      answered(
+        client.PATCH("/api/designs/{ident}/revisions/{number}", {
+          params: { path: { ident: id, number } },
+          body: { name },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: key.revisions(id) }),
+  });
+}
+
 /** Yards and hives that were opened go from the device; what is still to be sent stays in its own place. */
 export function forgetDevice(): void {
   offDevice(ME);

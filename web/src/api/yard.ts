@@ -1,6 +1,6 @@
 import { useQuery, type UseQueryResult } from "@tanstack/react-query";
 import { del, get, set } from "idb-keyval";
-import { answered, asSchema, client, RefusedError } from "./client";
+import { answered, asSchema, client, passes, RefusedError } from "./client";
 import { today } from "../lib/format";
 import type { HivePage, SharedOut, VisitsOut, YardLine, YardOut } from "./types";
 
@@ -20,7 +20,7 @@ async function kept<T>(name: string, fetched: () => Promise<T>): Promise<Kept<T>
     await set(name, now).catch(() => undefined);
     return now;
   } catch (error) {
-    if (error instanceof RefusedError && error.status !== 401) {
+    if (!passes(error) && !(error instanceof RefusedError && error.status === 401)) {
       await del(name).catch(() => undefined);
       throw error;
     }

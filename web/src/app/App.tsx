@@ -9,6 +9,7 @@ import { recall, remember, SettingsContext, type Settings, type Theme } from "..
 import type { Units } from "../api/types";
 import { Boundary } from "../ui/Boundary";
 import { Failed } from "./Failed";
+import { Nowhere } from "./Nowhere";
 import { Signed } from "./Signed";
 
 const queries = new QueryClient({
@@ -42,6 +43,7 @@ function Pages() {
       <Route path="/shared/:secret" element={<SharedPage />} />
       <Route element={<SignedIn />}>
         <Route path="/" element={<ShelfPage />} />
+        <Route path="/index.html" element={<Navigate to="/" replace />} />
       </Route>
       <Route element={<SignedIn />}>
         <Route path="/brief" element={<BriefPage />} />
@@ -63,7 +65,7 @@ function Pages() {
       <Route element={<SignedIn />}>
         <Route path="/hive/:id/:step" element={<BenchPage />} />
       </Route>
-      <Route path="*" element={<Navigate to="/" replace />} />
+      <Route path="*" element={<Nowhere />} />
     </Routes>
   );
 }

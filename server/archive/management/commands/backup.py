@@ -6,10 +6,10 @@ import os
 from pathlib import Path
 from typing import Any
 
-from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 
+from server.accounts.names import account_of
 from server.archive.services import backup_all
 from server.archive.write import write_archive
 
@@ -24,7 +24,7 @@ class Command(BaseCommand):
         parser.add_argument("--account", default="", help="the name of an account: only its own things")
 
     def handle(self, *args: Any, file: Path, account: str, **options: Any) -> None:
-        user = User.objects.filter(username=account).first() if account else None
+        user = account_of(account) if account else None
         if account and user is None:
             raise CommandError(f"There is no account “{account}”.")
         try:

@@ -6,10 +6,10 @@ from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from sabaka_core.base.errors import SabakaError
+from server.accounts.names import account_of
 from server.archive.read import read_archive
 from server.archive.services import restore_all
 
@@ -28,7 +28,7 @@ class Command(BaseCommand):
         try:
             with file.open("rb") as opened:
                 if account:
-                    user = User.objects.filter(username=account).first()
+                    user = account_of(account)
                     if user is None:
                         raise CommandError(f"There is no account “{account}”.")
                     read_archive(user, opened)

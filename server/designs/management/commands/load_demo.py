@@ -7,9 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.utils import timezone
 
-from server.designs.demo import demo_keeper, load_demo
-from server.readings.demo import load_sensors
-from server.yard.demo import load_yard
+from server.demo import fill_demo
 
 
 class Command(BaseCommand):
@@ -18,8 +16,6 @@ class Command(BaseCommand):
     help = "Load the demo data of Saltmarsh Row; what was saved stays as it is."
 
     def handle(self, *args: Any, **options: Any) -> None:
-        made = load_demo()
-        visits = load_yard(demo_keeper()[0], timezone.localdate())
-        readings = load_sensors(demo_keeper()[0], timezone.now())
+        made, visits, readings = fill_demo(timezone.now())
         words = f"Demo data: {made} hives put on the shelf, {visits} visits written, {readings} readings taken in."
         self.stdout.write(words if made or visits else "Demo data: kept as it was.")

@@ -6,6 +6,7 @@ import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { Reading } from "../../ui/Reading";
+import { ChangePassword, ResetDemo, SignOutEverywhere } from "./Access";
 
 /** One’s own things as a whole: taken along in one file, brought in from one, deleted. */
 export function AccountPage() {
@@ -39,7 +40,15 @@ export function AccountPage() {
           </a>
         </section>
         <TakeIn />
-        <Leave />
+        {me.data?.demo ? (
+          <ResetDemo />
+        ) : (
+          <>
+            <ChangePassword />
+            <SignOutEverywhere />
+            <Leave />
+          </>
+        )}
       </main>
     </div>
   );

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
-import { answered, asSchema, client, RefusedError } from "../../api/client";
+import { answered, asSchema, client, passes, RefusedError } from "../../api/client";
 import type { Asks, Chapter, Edit, EditOut, Finding, Hive, Report } from "../../api/types";
 import { useRead } from "../../lib/reading";
 import { bench as after, opened, stepEdit, type Kept, type Move, type Trouble, type Waiting } from "./state";
@@ -266,9 +266,9 @@ function at({ document, held }: Kept): Pick<Sent, "document" | "held"> {
 
 /** What would have to come back for a change to be taken; nothing when it was refused for what it is. */
 function awaited(error: unknown): Waiting | null {
-  if (!(error instanceof RefusedError)) return "server";
-  if (error.status === 401) return "sign-in";
-  return error.status >= 502 ? "server" : null;
+  if (error instanceof RefusedError && error.status === 401) return "sign-in";
+  // A mistake of the server's own would come again.
+  return passes(error) && !(error instanceof RefusedError && error.status === 500) ? "server" : null;
 }
 
 function reasonOf(error: unknown): string {

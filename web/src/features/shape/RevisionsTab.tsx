@@ -8,6 +8,7 @@ import { Sheet } from "../../drawing/Sheet";
 import { Ask } from "../../ui/Ask";
 import { Problem } from "../../ui/Problem";
 import { firstReport, PRINTED } from "../bench";
+import { NameRevision } from "./NameRevision";
 
 interface RevisionsTabProps {
   id: string;
@@ -29,6 +30,7 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
   const { units } = useSettings();
   const [now] = useState(Date.now);
   const [stuck, setStuck] = useState(false);
+  const [naming, setNaming] = useState<RevisionOut | null>(null);
 
   const section = looked?.first.report.chapters["shape"]?.drawings["section"];
   const rod = looked?.first.report.chapters["run"]?.drawings["rod"];
@@ -60,6 +62,9 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
         ))}
       </ul>
       <h2 className="text-lg">Revisions</h2>
+      <p className="soft text-xs">
+        The newest two hundred are kept; of older ones the last of each day, for a year. One with a name stays for good.
+      </p>
       <ol className="border-t border-[var(--line)]">
         {revisions.data?.map((each) => (
           <li
@@ -69,8 +74,19 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
           >
             <span className="w-7 font-semibold">{each.number}</span>
             <span className="min-w-0 grow">
+              {each.name ? <strong className="named block">{each.name}</strong> : null}
               {words(each)} <span className="soft text-xs">{ago(each.made_at, now)}</span>
             </span>
+            <button
+              type="button"
+              className="underline underline-offset-4"
+              aria-label={`Name revision ${String(each.number)}`}
+              onClick={() => {
+                setNaming(each);
+              }}
+            >
+              Name
+            </button>
             <button
               type="button"
               className="text-primary underline underline-offset-4"
@@ -82,6 +98,16 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
           </li>
         ))}
       </ol>
+      {naming ? (
+        <NameRevision
+          key={naming.number}
+          design={id}
+          revision={naming}
+          onDone={() => {
+            setNaming(null);
+          }}
+        />
+      ) : null}
       {looked ? (
         <Ask
           title={`Revision ${String(looked.number)}`}

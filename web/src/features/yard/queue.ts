@@ -1,6 +1,6 @@
 import { createStore, del, entries, set } from "idb-keyval";
 import { useSyncExternalStore } from "react";
-import { answered, client, RefusedError } from "../../api/client";
+import { answered, client, passes, RefusedError } from "../../api/client";
 import { signedInAs } from "../../api/queries";
 import type { VisitEntry } from "../../api/types";
 
@@ -159,7 +159,7 @@ async function tried(call: Promise<unknown>): Promise<{ became: Sending; refused
   try {
     await call;
   } catch (error) {
-    if (!(error instanceof RefusedError)) return { became: "no-network", refused: null };
+    if (passes(error) || !(error instanceof RefusedError)) return { became: "no-network", refused: null };
     if (error.status === 401 || error.status === 403) return { became: "signed-out", refused: null };
     return { became: "idle", refused: error.message };
   }
