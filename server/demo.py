@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from server.archive.write import yards_kept
 from server.designs.demo import demo_keeper, put_on_shelf
@@ -15,7 +14,6 @@ from server.yard.demo import load_yard
 from server.yard.models import Member
 
 
-@transaction.atomic
 def fill_demo(now: datetime) -> tuple[int, int, int]:
     """Loads what isn't there yet.
 
@@ -26,7 +24,6 @@ def fill_demo(now: datetime) -> tuple[int, int, int]:
     return made, load_yard(user, now.date()), load_sensors(user, now)
 
 
-@transaction.atomic
 def reset_demo(user: User, now: datetime) -> None:
     """Puts everything in the demo's account back as it was made; the account itself stays, and who looks at it."""
     for yard in yards_kept(user):

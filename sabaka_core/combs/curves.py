@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from math import acosh, asinh, cosh, sinh, sqrt, tan
 from typing import Literal, Protocol
 
-from scipy.optimize import brentq
+from sabaka_core.base.search import root
 
 
 class Curve(Protocol):
@@ -101,5 +101,5 @@ def hang(kind: Literal["catenary", "parabola"], width_mm: float, depth_mm: float
         return Parabola(width_mm, depth_mm)
     # With u = w/2a the condition is (cosh u − 1)/u = 2h/w, which rises steadily with u.
     ratio = 2 * depth_mm / width_mm
-    u = float(brentq(lambda v: (cosh(v) - 1) / v - ratio, 1e-9, 30.0, xtol=1e-14))
+    u = root(lambda v: (cosh(v) - 1) / v - ratio, 1e-9, 30.0, 1e-14)
     return Catenary(width_mm, depth_mm, width_mm / (2 * u))

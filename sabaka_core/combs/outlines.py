@@ -8,14 +8,12 @@ lying outside the limit.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from math import cos, tan
 from typing import Literal
 
-from scipy.optimize import brentq
-
+from sabaka_core.base.search import root
 from sabaka_core.combs.curves import Curve, hang
 from sabaka_core.combs.hung import Outline, Point, Stretch
 from sabaka_core.combs.sampled import SampledOutlines
@@ -122,8 +120,8 @@ class CombOutlines:
         tightest = self.tightest_depth_mm
         if over(tightest) <= 1e-9:
             return ()
-        upper = 0.0 if over(0.0) >= -1e-9 else _root(over, 0.0, tightest)
-        lower = self.depth_mm if over(self.depth_mm) >= 0 else _root(over, tightest, self.depth_mm)
+        upper = 0.0 if over(0.0) >= -1e-9 else root(over, 0.0, tightest)
+        lower = self.depth_mm if over(self.depth_mm) >= 0 else root(over, tightest, self.depth_mm)
         return (Stretch(upper, lower),)
 
     @cached_property
@@ -175,10 +173,6 @@ def outlines_of(
     return CombOutlines(section, bee_space_mm, depth_mm, guide_mm, kind)
 
 
-def _root(f: Callable[[float], float], low: float, high: float) -> float:
-    return float(brentq(f, low, high, xtol=1e-9))
-
-
 def widest_clear_guide_mm(outlines: CombOutlines | SampledOutlines, clearance_mm: float) -> float | None:
     """The longest guide with which the free comb keeps a clearance everywhere.
 
@@ -194,4 +188,4 @@ def widest_clear_guide_mm(outlines: CombOutlines | SampledOutlines, clearance_mm
         return None
     if spare(high) >= 0:
         return float(int(high))
-    return float(int(_root(spare, low, high)))
+    return float(int(root(spare, low, high)))

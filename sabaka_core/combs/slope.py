@@ -15,8 +15,7 @@ from dataclasses import dataclass
 from math import atan, cos, degrees, radians, sin, tan
 from typing import Literal
 
-from scipy.optimize import brentq, minimize_scalar
-
+from sabaka_core.base.search import lowest, root
 from sabaka_core.combs.outlines import CombOutlines
 from sabaka_core.geometry.trapezoid import Trapezoid
 from sabaka_core.kit.tables import practice
@@ -113,7 +112,7 @@ def steepest_clear_deg(brief: CombBrief, top_mm: float, height_mm: float) -> flo
         return None
     if spare(steepest) >= 0:
         return steepest
-    return float(brentq(spare, 0.0, steepest, xtol=1e-9))
+    return root(spare, 0.0, steepest)
 
 
 def best_from_board(brief: CombBrief, top_mm: float, board_mm: float, thickness_mm: float) -> SlopePoint | None:
@@ -147,12 +146,12 @@ def best_from_board(brief: CombBrief, top_mm: float, board_mm: float, thickness_
     candidates = [best]
     for end in (low, high):
         if spare(end) < 0 <= spare(best.slope_deg) and end != best.slope_deg:
-            edge = float(brentq(spare, min(end, best.slope_deg), max(end, best.slope_deg), xtol=1e-9))
+            edge = root(spare, min(end, best.slope_deg), max(end, best.slope_deg))
             # The root itself may fall a hair on the wrong side.
             inside = edge + (1e-6 if edge < best.slope_deg else -1e-6)
             candidates += [p for p in (at(inside),) if p is not None]
     if high > low:
-        turn = float(minimize_scalar(lacking, bounds=(low, high), method="bounded", options={"xatol": 1e-8}).x)
+        turn = lowest(lacking, low, high)
         candidates += [p for p in (at(turn),) if p is not None]
     return max((p for p in candidates if p.contact_mm <= 0), key=lambda p: p.comb_share)
 

@@ -10,7 +10,6 @@ from math import sqrt
 from typing import Literal
 
 import numpy as np
-from scipy.stats import t as student
 
 from sabaka_core.base.quantity import Value
 
@@ -84,7 +83,10 @@ def welch_band(one: Sequence[float], two: Sequence[float]) -> tuple[float, float
     if a + b == 0:
         return difference, difference
     freedom = (a + b) ** 2 / (a**2 / (len(one) - 1) + b**2 / (len(two) - 1))
-    off = float(student.ppf((1 + _SHARE) / 2, freedom)) * sqrt(a + b)
+    # Loaded when the first trial is looked at.
+    from scipy.special import stdtrit
+
+    off = float(stdtrit(freedom, (1 + _SHARE) / 2)) * sqrt(a + b)
     return difference - off, difference + off
 
 

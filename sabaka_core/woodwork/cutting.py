@@ -14,9 +14,6 @@ from heapq import heappop, heappush
 from math import ceil, floor
 
 import numpy as np
-from scipy.optimize import Bounds as Limits
-from scipy.optimize import LinearConstraint, linprog, milp
-from scipy.sparse import csr_array
 
 TENTHS = 10
 _MOST_STEPS, _MOST_SUMS, _EVERY = 40_000, 5_000, 150
@@ -188,6 +185,8 @@ def _master(
     rows, most = _stock_rows(columns, stock)
     a = np.vstack([-_matrix(columns, len(demand)), rows]) if len(rows) else -_matrix(columns, len(demand))
     b = np.concatenate([-demand, most]) if len(rows) else -demand
+    from scipy.optimize import linprog
+
     solved = linprog(costs, A_ub=a, b_ub=b, bounds=(0, None), method="highs")
     if solved.x is None:
         return 0.0, np.zeros(len(demand)), {}
@@ -261,6 +260,9 @@ def _knapsack(
 
 
 def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock]) -> tuple[list[int] | None, bool]:
+    from scipy.optimize import Bounds, LinearConstraint, milp
+    from scipy.sparse import csr_array
+
     costs = np.array([stock[c[0]].cost for c in columns]) + 1e-6
     # Sparse: with dense ones the library makes every warning an error meanwhile, in other threads as well.
     limits = [LinearConstraint(csr_array(_matrix(columns, len(demand))), demand, np.inf)]
@@ -271,7 +273,7 @@ def _integer(columns: list[Column], demand: np.ndarray, stock: Sequence[Stock]) 
         costs,
         constraints=limits,
         integrality=np.ones(len(columns), dtype=np.int64),
-        bounds=Limits(0, np.inf),
+        bounds=Bounds(0, np.inf),
         options={"node_limit": _NODES, "time_limit": _PATIENCE_S},
     )
     return None if solved.x is None else [round(v) for v in solved.x], solved.status == 0

@@ -23,8 +23,7 @@ from server.auth import keeper_of, keeper_only
 from server.designs.api import DesignOut, opened, written
 from server.designs.presets import preset_hive
 from server.designs.services import create_design
-from server.jobs.api import JobOut, job_out
-from server.jobs.pool import pool
+from server.jobs.api import JobOut, begun
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -157,7 +156,7 @@ def best(request: HttpRequest, payload: BestIn) -> JobOut:
         },
         "examples": {name: dump_hive(hive) for name, hive in _examples().items()},
     }
-    return job_out(pool.begin(keeper_of(request).pk, asked))
+    return begun(keeper_of(request).pk, asked)
 
 
 @router.post("/take", response={200: BegunOut, **REFUSALS})

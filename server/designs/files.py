@@ -20,11 +20,9 @@ from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
-from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.dxf import parts_dxf
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services, weather
 from server.designs.models import Design
@@ -61,8 +59,13 @@ def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measu
         return _file(booklet(hive, measure), "application/pdf", design, name)
     if name == "templates.pdf":
         return _file(templates(hive, measure), "application/pdf", design, name)
+    # The libraries of drawing files and meshes take half a second to load: when the first file of theirs is asked for.
     if name == "parts.dxf":
+        from sabaka_core.woodwork.dxf import parts_dxf
+
         return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
+    from sabaka_core.paper.workshop import workshop_zip
+
     return _file(workshop_zip(hive, measure), "application/zip", design, name)
 
 

@@ -38,13 +38,18 @@ class Saved:
     aside: int | None = None
 
 
-@transaction.atomic
 def create_design(owner: User, hive: Hive, label: str = "") -> Design:
     """Put a new design on the keeper's shelf. It has to be one that can be reported on, and within reach."""
+    # Before the database is held for writing, so that nobody waits for a report.
+    build_report(hive, {})
+    return _put_on_shelf(owner, hive, label)
+
+
+@transaction.atomic
+def _put_on_shelf(owner: User, hive: Hive, label: str) -> Design:
     most = quota_of(owner).designs
     if Design.objects.filter(owner=owner, deleted_at=None).count() >= most:
         raise ParameterError("", "", f"The shelf is full: {most} designs at most.", "shelf-full")
-    build_report(hive, {})
     if hive.id is None or Design.objects.filter(owner=owner, document__id=hive.id).exists():
         # A copy is another hive; a file from elsewhere is the one that it was there.
         hive = hive.model_copy(update={"id": uuid4().hex})
@@ -121,7 +126,6 @@ class Save:
     unanswered: tuple[str, ...] = ()
 
 
-@transaction.atomic
 def save_design(owner: User, ident: UUID, save: Save) -> Saved:
     """Save a design that was worked out from revision ``save.base``.
 
@@ -131,14 +135,18 @@ def save_design(owner: User, ident: UUID, save: Save) -> Saved:
     Raises:
         ParameterError: names the field that is wrong, or brings in what lies beyond reach.
     """
-    design = _locked(owner, ident)
     odd = odd_character(save.label)
     if odd is not None:
         raise ParameterError("label", save.label, odd_reason(odd), "bad-label")
-    hive = validate_hive(save.document)
-    _refuse_new(design, hive)
+    # Nobody else's design is looked through, and nobody waits while this one is.
+    _refuse_new(design_of(owner, ident), hive := validate_hive(save.document))
     build_report(hive, {})
-    document = dump_hive(hive)
+    return _saved(owner, ident, save, dump_hive(hive))
+
+
+@transaction.atomic
+def _saved(owner: User, ident: UUID, save: Save, document: dict[str, Any]) -> Saved:
+    design = _locked(owner, ident)
     # What stands there already is kept, whoever sent it: a save whose answer was lost comes again like this.
     if document == design.document:
         return Saved(design)
@@ -160,7 +168,6 @@ def rename_design(owner: User, ident: UUID, name: str) -> Design:
     return design
 
 
-@transaction.atomic
 def duplicate_design(owner: User, ident: UUID) -> Design:
     """A copy under a name of its own."""
     design = _locked(owner, ident)

@@ -3,20 +3,23 @@
 from __future__ import annotations
 
 from base64 import b64encode
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import ParameterError, dump_hive, validate_hive
+from sabaka_core import InfeasibleError, ParameterError, dump_hive, validate_hive
 from sabaka_core.edits.action import Pointer
 from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.season.packed import pack
 from sabaka_core.show.study import STUDIES
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import named_days, weathered
-from server.jobs.pool import Job, State, pool
+from server.jobs.keeper import pool
+from server.jobs.pool import Job, NoSuchJobError, State, TooManyJobsError
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -55,19 +58,44 @@ def begin(request: HttpRequest, payload: JobIn) -> JobOut:
         "asked": payload.asked.model_dump(mode="json"),
         "days": None if days is None else b64encode(pack(days)).decode(),
     }
-    return job_out(pool.begin(keeper.pk, asked))
+    return begun(keeper.pk, asked)
 
 
 @router.get("/{ident}", response={200: JobOut, **REFUSALS})
 def hear(request: HttpRequest, ident: str) -> JobOut:
     """How far it is; it ends when nobody asks any more."""
-    return job_out(pool.hear(keeper_of(request).pk, ident))
+    with _known(ident):
+        return job_out(pool().hear(keeper_of(request).pk, ident))
 
 
 @router.delete("/{ident}", response={200: JobOut, **REFUSALS})
 def end(request: HttpRequest, ident: str) -> JobOut:
     """Give it up."""
-    return job_out(pool.end(keeper_of(request).pk, ident))
+    with _known(ident):
+        return job_out(pool().end(keeper_of(request).pk, ident))
+
+
+def begun(owner: int, asked: dict[str, Any]) -> JobOut:
+    """A new job, as it is told.
+
+    Raises:
+        InfeasibleError: this keeper has as many under way as may be.
+    """
+    try:
+        return job_out(pool().begin(owner, asked))
+    except TooManyJobsError as error:
+        raise InfeasibleError(
+            f"{error} long answers are under way for you already.", "Wait for one, or give it up."
+        ) from error
+
+
+@contextmanager
+def _known(ident: str) -> Iterator[None]:
+    """Says which job there isn't."""
+    try:
+        yield
+    except NoSuchJobError:
+        raise ParameterError("id", ident, "There is no such answer under way.", "no-such-job") from None
 
 
 def job_out(job: Job) -> JobOut:

@@ -1,6 +1,7 @@
 """Long answers: a few processes at a time, so many for each keeper, with progress, and an end when nobody listens.
 
-Jobs live as long as the server: who asked asks again after a restart.
+Jobs live as long as the server: who asked asks again after a restart. Where several processes serve, one pool in a
+process of its own is shared by all (keeper.py), so nothing here needs more than Python's own library.
 """
 
 from __future__ import annotations
@@ -16,24 +17,37 @@ from threading import Lock, Thread
 from typing import Any, Literal
 from uuid import uuid4
 
-from sabaka_core.base.errors import InfeasibleError, ParameterError
-
 State = Literal["waiting", "running", "done", "failed", "ended"]
 _ALIVE = ("waiting", "running")
 _ROOT = Path(__file__).resolve().parents[2]
 
 
+class TooManyJobsError(Exception):
+    """A keeper has as many long answers under way as may be; its one argument is how many."""
+
+
+class NoSuchJobError(Exception):
+    """A keeper asks for a job that he hasn't."""
+
+
 @dataclass
 class Job:
-    """One long answer under way: how far it is, and what came of it."""
+    """One long answer as it is told: how far it is, and what came of it."""
 
     owner: int
-    asked: dict[str, Any]
     id: str = field(default_factory=lambda: uuid4().hex)
     state: State = "waiting"
     share: float = 0.0
     chapter: dict[str, Any] | None = None
     reason: str = ""
+
+
+@dataclass
+class _Work:
+    """One under way: what is asked, since when, by which process, and when somebody asked for it last."""
+
+    job: Job
+    asked: dict[str, Any]
     heard: float = field(default_factory=time.monotonic)
     began: float = 0.0
     process: subprocess.Popen[str] | None = None
@@ -63,7 +77,7 @@ class Pool:
 
     def __init__(self, bounds: Bounds | None = None) -> None:
         self._bounds = bounds or Bounds()
-        self._jobs: OrderedDict[str, Job] = OrderedDict()
+        self._works: OrderedDict[str, _Work] = OrderedDict()
         self._lock = Lock()
         self._minded = False
 
@@ -71,46 +85,53 @@ class Pool:
         """A new job; it begins when a process is free.
 
         Raises:
-            InfeasibleError: this keeper has as many under way as may be.
+            TooManyJobsError: this keeper has as many under way as may be.
         """
         with self._lock:
-            mine = [job for job in self._jobs.values() if job.owner == owner and job.state in _ALIVE]
+            mine = [work for work in self._works.values() if work.job.owner == owner and work.job.state in _ALIVE]
             if len(mine) >= self._bounds.of_one:
-                raise InfeasibleError(
-                    f"{len(mine)} long answers are under way for you already.", "Wait for one, or give it up."
-                )
-            job = Job(owner, asked)
-            self._jobs[job.id] = job
+                raise TooManyJobsError(len(mine))
+            work = _Work(Job(owner), asked)
+            self._works[work.job.id] = work
             self._step()
             if not self._minded:
                 self._minded = True
                 Thread(target=self._mind, daemon=True).start()
-            return job
+            return work.job
 
     def hear(self, owner: int, ident: str) -> Job:
         """How far a job is. Whoever asks keeps it alive.
 
         Raises:
-            ParameterError: this keeper has no such job.
+            NoSuchJobError: this keeper has no such job.
         """
         with self._lock:
-            job = self._jobs.get(ident)
-            if job is None or job.owner != owner:
-                raise ParameterError("id", ident, "There is no such answer under way.", "no-such-job")
-            job.heard = time.monotonic()
-            return job
+            return self._of(owner, ident).job
 
     def end(self, owner: int, ident: str) -> Job:
         """Gives a job up.
 
         Raises:
-            ParameterError: this keeper has no such job.
+            NoSuchJobError: this keeper has no such job.
         """
-        job = self.hear(owner, ident)
         with self._lock:
-            _over(job, "ended", "It was given up.")
+            work = self._of(owner, ident)
+            _over(work, "ended", "It was given up.")
             self._step()
-        return job
+            return work.job
+
+    def close(self) -> None:
+        """Ends all of them, as when the server ends."""
+        with self._lock:
+            for work in self._works.values():
+                _over(work, "ended", "The server ended.")
+
+    def _of(self, owner: int, ident: str) -> _Work:
+        work = self._works.get(ident)
+        if work is None or work.job.owner != owner:
+            raise NoSuchJobError
+        work.heard = time.monotonic()
+        return work
 
     def _mind(self) -> None:
         """Looks after the jobs as long as there are any."""
@@ -118,69 +139,66 @@ class Pool:
             time.sleep(0.2)
             with self._lock:
                 self._step()
-                if not any(job.state in _ALIVE for job in self._jobs.values()):
+                if not any(work.job.state in _ALIVE for work in self._works.values()):
                     self._minded = False
                     return
 
     def _step(self) -> None:
         """Ends what nobody waits for, begins what can begin, and forgets what is long over."""
         now = time.monotonic()
-        for job in self._jobs.values():
-            if job.state in _ALIVE and now - job.heard > self._bounds.patience_s:
-                _over(job, "ended", "Nobody waited for it any more.")
-            elif job.state == "running" and now - job.began > self._bounds.longest_s:
-                _over(job, "failed", f"It took longer than {self._bounds.longest_s:.0f} seconds.")
-        free = self._bounds.running - sum(job.state == "running" for job in self._jobs.values())
-        for job in [job for job in self._jobs.values() if job.state == "waiting"][: max(free, 0)]:
-            self._start(job, now)
-        over = [ident for ident, job in self._jobs.items() if job.state not in _ALIVE]
+        for work in self._works.values():
+            if work.job.state in _ALIVE and now - work.heard > self._bounds.patience_s:
+                _over(work, "ended", "Nobody waited for it any more.")
+            elif work.job.state == "running" and now - work.began > self._bounds.longest_s:
+                _over(work, "failed", f"It took longer than {self._bounds.longest_s:.0f} seconds.")
+        free = self._bounds.running - sum(work.job.state == "running" for work in self._works.values())
+        for work in [work for work in self._works.values() if work.job.state == "waiting"][: max(free, 0)]:
+            self._start(work, now)
+        over = [ident for ident, work in self._works.items() if work.job.state not in _ALIVE]
         for ident in over[: max(len(over) - self._bounds.kept, 0)]:
-            del self._jobs[ident]
+            del self._works[ident]
 
-    def _start(self, job: Job, now: float) -> None:
-        job.state, job.began = "running", now
+    def _start(self, work: _Work, now: float) -> None:
+        work.job.state, work.began = "running", now
         command = [sys.executable, "-m", "server.jobs.work"]
-        job.process = subprocess.Popen(command, cwd=_ROOT, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
-        Thread(target=self._listen, args=(job, job.process), daemon=True).start()
+        work.process = subprocess.Popen(command, cwd=_ROOT, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
+        Thread(target=self._listen, args=(work, work.process), daemon=True).start()
 
-    def _listen(self, job: Job, process: subprocess.Popen[str]) -> None:
+    def _listen(self, work: _Work, process: subprocess.Popen[str]) -> None:
         """Takes what a process says, line by line, until it ends."""
         assert process.stdin and process.stdout
         try:
-            process.stdin.write(json.dumps(job.asked) + "\n")
+            process.stdin.write(json.dumps(work.asked) + "\n")
             process.stdin.close()
             for line in process.stdout:
-                self._told(job, json.loads(line))
+                self._told(work, json.loads(line))
         except (OSError, ValueError):
             # It was ended while it spoke; what became of it is settled below.
             pass
         process.wait()
         process.stdout.close()
         with self._lock:
-            if job.state == "running":
-                _over(job, "failed", "It stopped without an answer.")
+            if work.job.state == "running":
+                _over(work, "failed", "It stopped without an answer.")
             self._step()
 
-    def _told(self, job: Job, line: dict[str, Any]) -> None:
+    def _told(self, work: _Work, line: dict[str, Any]) -> None:
         with self._lock:
-            if job.state != "running":
+            if work.job.state != "running":
                 return
             if "share" in line:
-                job.share = line["share"]
+                work.job.share = line["share"]
             elif "chapter" in line:
-                job.chapter, job.share = line["chapter"], 1.0
-                _over(job, "done", "")
+                work.job.chapter, work.job.share = line["chapter"], 1.0
+                _over(work, "done", "")
             else:
-                _over(job, "failed", line["refused"])
+                _over(work, "failed", line["refused"])
 
 
-def _over(job: Job, state: State, reason: str) -> None:
+def _over(work: _Work, state: State, reason: str) -> None:
     """A job that waits or runs comes to its end; one that is over stays as it is."""
-    if job.state not in _ALIVE:
+    if work.job.state not in _ALIVE:
         return
-    job.state, job.reason = state, reason
-    if job.process is not None and state != "done":
-        job.process.kill()
-
-
-pool = Pool()
+    work.job.state, work.job.reason = state, reason
+    if work.process is not None and state != "done":
+        work.process.kill()
