@@ -11,6 +11,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 
+from sabaka_core.base.budget import NobodyWaitsError, OverBudgetError
 from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError, shorten
 from sabaka_core.document.load import parse_json
 from server.accounts.api import router as accounts
@@ -21,6 +22,7 @@ from server.bench.moving import router as moving
 from server.bench.studies import router as studies
 from server.bench.weather import router as weather
 from server.brief.api import router as brief
+from server.budget import TOO_LARGE
 from server.designs.api import router as designs
 from server.designs.files import router as files
 from server.health import router as health
@@ -125,6 +127,17 @@ def on_too_many(request: HttpRequest, error: TooManyTriesError) -> HttpResponse:
     answer = refuse(request, 429, error.reason, [FieldProblem("password", error.reason, "locked-out")])
     answer.headers["Retry-After"] = str(int(error.wait.total_seconds()) + 1)
     return answer
+
+
+@api.exception_handler(OverBudgetError)
+def on_over_budget(request: HttpRequest, error: OverBudgetError) -> HttpResponse:
+    problem = FieldProblem("/chambers/0/run/items", TOO_LARGE, "too-large")
+    return refuse(request, 422, TOO_LARGE, [problem])
+
+
+@api.exception_handler(NobodyWaitsError)
+def on_gone(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:
+    return refuse(request, 503, str(error), [])
 
 
 @api.exception_handler(DatabaseError)

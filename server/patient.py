@@ -42,6 +42,8 @@ class PatientServer(TcpWSGIServer):  # type: ignore[misc]
             connection_limit=_MOST_CONNECTIONS,
             channel_timeout=SLOWEST_S,
             cleanup_interval=LOOKED_AT_S,
+            # Read on while an answer is worked out, so that it is seen when a visitor hangs up.
+            channel_request_lookahead=1,
             asyncore_use_poll=True,
             clear_untrusted_proxy_headers=True,
             **trusted,

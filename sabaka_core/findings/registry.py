@@ -10,10 +10,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial, reduce
-from typing import Any
+from typing import Any, TypeVar
 
 from pydantic import ValidationError
 
+from sabaka_core.base import budget
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Quantity, Text
 from sabaka_core.base.sources import Source
@@ -88,6 +89,7 @@ class Draft:
         return ":".join(part for part in (self.code, self.chamber, self.subject) if part)
 
 
+T = TypeVar("T")
 Chamberwise = Callable[[Analysis], Iterator[Draft]]
 Hivewise = Callable[[Whole], Iterator[Draft]]
 Studied = Callable[[Context], Iterator[Draft]]
@@ -151,6 +153,12 @@ def all_codes() -> set[str]:
     return set(RULES)
 
 
+def _said(rule_on: Callable[[T], Iterator[Draft]], what: T) -> Iterator[Draft]:
+    """What one rule says; before it is looked whether there is work left for it."""
+    budget.look()
+    return rule_on(what)
+
+
 def drafts(hive: Whole) -> list[Draft]:
     """What every rule on chambers and the whole has to say, gravest first; what lies beyond reach before all."""
     found = [
@@ -158,10 +166,13 @@ def drafts(hive: Whole) -> list[Draft]:
         for a in hive.chambers
         for each in RULES.values()
         if each.chamber is not None
-        for draft in each.chamber(a)
+        for draft in _said(each.chamber, a)
     ]
     found += [
-        replace(draft, step=each.step) for each in RULES.values() if each.hive is not None for draft in each.hive(hive)
+        replace(draft, step=each.step)
+        for each in RULES.values()
+        if each.hive is not None
+        for draft in _said(each.hive, hive)
     ]
     return in_order(found)
 
@@ -184,7 +195,7 @@ def step_drafts(context: Context, step: str, long: bool = True) -> list[Draft]:
             replace(draft, step=step)
             for each in RULES.values()
             if each.step == step and each.study is not None and (long or not each.long)
-            for draft in each.study(context)
+            for draft in _said(each.study, context)
         ]
     )
 

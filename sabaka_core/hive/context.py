@@ -9,6 +9,7 @@ from hashlib import sha256
 from threading import Lock
 from typing import Any, TypeVar, cast
 
+from sabaka_core.base import budget
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.chambers import analyse, main_box
@@ -78,6 +79,7 @@ class Context:
     def once(self, make: Callable[[Context], T]) -> T:
         """What a function makes of this design, whichever chamber is on the bench; it is asked only once."""
         if make not in self._made:
+            budget.look()
             self._made[make] = make(self)
         return cast(T, self._made[make])
 

@@ -17,6 +17,7 @@ from functools import cached_property
 
 import numpy as np
 
+from sabaka_core.base import budget
 from sabaka_core.geometry.profile import Floats
 from sabaka_core.kit.tables import table
 from sabaka_core.learning.ensemble import NAMES, Doing, Looked, ensemble_of, factors, prior_sd, run, ways_of
@@ -142,6 +143,7 @@ def _closest(story: Story, without: Sequence[int]) -> tuple[Floats, Floats, dict
     z = np.zeros(len(NAMES))
     evenings = _around(story, z)
     for _ in range(_ROUNDS):
+        budget.look()
         better, cov = _newton(story, evenings, z, without)
         moved = float(np.abs(better - z).max())
         z = better

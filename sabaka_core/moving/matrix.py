@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from sabaka_core.base import budget
 from sabaka_core.base.quantity import Value
 from sabaka_core.document.combs import FixedComb
 from sabaka_core.document.hive import Hive
@@ -80,6 +81,7 @@ def matrix(hives: Sequence[tuple[str, Hive]]) -> Matrix:
     cells: list[Cell] = []
     rooms = {ident: room_of(hive) for ident, hive in hives}
     for ident in catalogue():
+        budget.look()
         moving = Moving(standard=ident, count=1)
         for name, hive in hives:
             room = rooms[name]

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import deque
 from math import floor, inf
 
+from sabaka_core.base import budget
 from sabaka_core.base.dates import YEAR, day_of_year, ordinal, short
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.document.hive import Colony
@@ -139,6 +140,7 @@ class Planner:
             if found is not None:
                 self._take_over(found)
             if day >= next_visit or found is not None:
+                budget.look()
                 steps = self._visit(day)
                 if steps is not None:
                     visits.append(VisitDay(day, round(self.colony.given), tuple(steps)))

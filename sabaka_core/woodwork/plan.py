@@ -8,6 +8,7 @@ from dataclasses import replace
 from itertools import combinations
 from math import ceil
 
+from sabaka_core.base import budget
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.units import UNSEEN_MM
 from sabaka_core.document.building import USUAL, Building
@@ -159,6 +160,7 @@ def _planned(
     found: list[Group] = []
     strips_of: Counter[tuple[str, int]] = Counter((s.part.id, s.copy) for g in groups.values() for s in g)
     while groups:
+        budget.look()
         thick, wide = max(groups)
         cut_boards, group, lost, stock = _solve(thick, wide, groups.pop((thick, wide)), stock, building, cutter)
         boards += cut_boards

@@ -13,7 +13,8 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from sabaka_core import validate_hive
+from sabaka_core import dump_hive, validate_hive
+from sabaka_core.base.budget import OverBudgetError
 from sabaka_core.base.dates import YEAR
 from sabaka_core.edits.action import Pointer
 from sabaka_core.edits.held import outside_sizes
@@ -23,6 +24,7 @@ from sabaka_core.show.book import SEASON, WINTER, with_climate_read, with_seen, 
 from sabaka_core.show.study import chapters
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
+from server.jobs.api import JobOut, begun, packed_days
 from server.problems import REFUSALS
 from server.readings.selectors import daily_weights, weekly_means
 from server.yard.selectors import seen_lately, visited_last
@@ -52,9 +54,35 @@ class StudiesOut(Schema):
     chapters: dict[str, Chapter]
 
 
-@router.post("/", response={200: StudiesOut, **REFUSALS})
+@router.post("/", response={200: StudiesOut, 202: JobOut, **REFUSALS})
 def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
-    """What the studies that are asked say of a design."""
+    """What the studies that are asked say of a design; 202 when it takes long, with the job under which it is heard."""
+    try:
+        said = _said(request, payload)
+    except OverBudgetError:
+        return HttpResponse(_as_job(request, payload).model_dump_json(), status=202, content_type="application/json")
+    # Written straight from the models: their values were validated when they were made.
+    body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
+    return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")
+
+
+def _as_job(request: HttpRequest, payload: StudiesIn) -> JobOut:
+    """The same in a process of its own, without what was seen in the yard beside it."""
+    keeper = keeper_of(request)
+    given = validate_hive(payload.document)
+    before = None if payload.before is None else weathered(keeper, validate_hive(payload.before))
+    asked = {
+        "document": dump_hive(weathered(keeper, given)),
+        "before": None if before is None else dump_hive(before),
+        "days": packed_days(keeper, given),
+        "chapters": {name: each.model_dump(mode="json") for name, each in payload.asked.items()},
+        "held": payload.held,
+        "box": payload.box,
+    }
+    return begun(keeper.pk, asked, " ".join(sorted(payload.asked)))
+
+
+def _said(request: HttpRequest, payload: StudiesIn) -> dict[str, Chapter]:
     hive = weathered(keeper_of(request), validate_hive(payload.document))
     held = outside_sizes(hive) if payload.held is None else tuple(payload.held)
     context = contexts.of(hive).on(payload.box)
@@ -63,9 +91,7 @@ def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     said = chapters(context, payload.asked, held)
     if payload.built is not None:
         said = _beside(keeper_of(request), payload.built, context, said)
-    # Written straight from the models: their values were validated when they were made.
-    body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
-    return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")
+    return said
 
 
 def _beside(user: User, design: UUID, context: Context, said: dict[str, Chapter]) -> dict[str, Chapter]:

@@ -13,6 +13,7 @@ from ninja import Schema
 
 import sabaka_core
 from sabaka_core import build_report, validate_hive
+from sabaka_core.base import budget
 from sabaka_core.base.errors import SabakaError
 from sabaka_core.base.quantity import Text
 from sabaka_core.kit.chapter import Asked, ReportPart
@@ -30,8 +31,12 @@ ON_A_CARD = {
 
 
 class Told(Schema):
-    """What a design is, how it looks end to end, and how many things want mending."""
+    """What a design is, how it looks end to end, and how many things want mending.
 
+    One that isn't ``ready`` wasn't looked through yet: the next asking finds it so.
+    """
+
+    ready: bool
     summary: Text
     errors: int
     warnings: int
@@ -47,7 +52,17 @@ def told(design: Design) -> Told:
         rod = report.drawings["rod"].model_copy(update={"handles": ()})
     except SabakaError as error:
         summary, severities = Text(template=str(error)), ["error"]
-    return Told(summary=summary, errors=severities.count("error"), warnings=severities.count("warning"), rod=rod)
+    return Told(
+        ready=True, summary=summary, errors=severities.count("error"), warnings=severities.count("warning"), rod=rod
+    )
+
+
+def _unseen(ready: bool, words: str) -> str:
+    return Told(ready=ready, summary=Text(template=words), errors=0, warnings=0, rod=None).model_dump_json()
+
+
+_NOT_YET = _unseen(False, "Not looked through yet.")
+_TOO_LARGE = _unseen(True, "Too large to be looked through here: open it.")
 
 
 @cache
@@ -60,23 +75,34 @@ def core_form() -> str:
 
 
 def cards_of(owner: User) -> str:
-    """A keeper's shelf as JSON, last changed first; cards that aren't there yet are made, and kept."""
-    cards = []
+    """A keeper's shelf as JSON, last changed first; cards that aren't there yet are made, and kept.
+
+    As many as an answer may take work for: after an upgrade a long shelf is there at once, and complete after a few.
+    """
+    cards, made, out_of_work = [], 0, False
     for design in shelf(owner).defer("document", "calendar"):
-        kept = design.card if design.card_form == core_form() else ""
-        body = kept or _made(design)
+        body = design.card if design.card_form == core_form() else ""
+        if not body and not out_of_work:
+            try:
+                body, made = _made(design), made + 1
+            except budget.OverBudgetError:
+                # One that takes all of it by itself would never be ready.
+                body, out_of_work = "" if made else _kept(design, _TOO_LARGE), True
         head = {
             "id": str(design.pk),
             "name": design.name,
             "revision": design.head,
             "changed_at": design.changed_at.isoformat(),
         }
-        cards.append(f"{json.dumps(head)[:-1]},{body[1:]}")
+        cards.append(f"{json.dumps(head)[:-1]},{(body or _NOT_YET)[1:]}")
     return f"[{','.join(cards)}]"
 
 
 def _made(design: Design) -> str:
-    body = told(design).model_dump_json()
+    return _kept(design, told(design).model_dump_json())
+
+
+def _kept(design: Design, body: str) -> str:
     try:
         # Not where it was saved meanwhile: the card would tell of the state before.
         Design.objects.filter(pk=design.pk, head=design.head).update(card=body, card_form=core_form())

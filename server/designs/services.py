@@ -231,14 +231,15 @@ def thin_revisions(design: Design) -> int:
         How many went.
     """
     plain = design.revisions.filter(name="", number__gt=1).exclude(kind=Revision.Kind.ASIDE)
-    older = list(plain.exclude(number=design.head).values_list("number", "made_at")[_ALL_OF:])
+    older = list(plain.values_list("number", "made_at")[_ALL_OF:])
     since = timezone.now() - timedelta(days=_ONE_A_DAY_FOR)
     # Newest first: of a day the first one that comes is its last.
     last_of_day: dict[date, int] = {}
     for number, made_at in older:
         if made_at > since:
             last_of_day.setdefault(made_at.date(), number)
-    gone = [number for number, _ in older if number not in last_of_day.values()]
+    kept = {design.head, *last_of_day.values()}
+    gone = [number for number, _ in older if number not in kept]
     design.revisions.filter(number__in=gone).delete()
     return len(gone)
 

@@ -7,11 +7,13 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from typing import Annotated, Any
 
+from django.contrib.auth.models import User
 from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import InfeasibleError, ParameterError, dump_hive, validate_hive
+from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Pointer
 from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.season.packed import pack
@@ -36,12 +38,12 @@ class JobIn(Schema):
 
 
 class JobOut(Schema):
-    """How far it is, from 0 to 1; the chapter when it is done, why not when it failed."""
+    """How far it is, from 0 to 1; the chapters by their study when it is done, why not when it failed."""
 
     id: str
     state: State
     share: float
-    chapter: Chapter | None
+    chapters: dict[str, Chapter]
     reason: str
 
 
@@ -52,13 +54,20 @@ def begin(request: HttpRequest, payload: JobIn) -> JobOut:
         raise ParameterError("study", payload.study, "There is no such study.", "no-such-study")
     keeper = keeper_of(request)
     given = validate_hive(payload.document)
-    hive, days = weathered(keeper, given), named_days(keeper, given)
-    asked = payload.dict(exclude={"document"}) | {
-        "document": dump_hive(hive),
-        "asked": payload.asked.model_dump(mode="json"),
-        "days": None if days is None else b64encode(pack(days)).decode(),
+    asked = {
+        "document": dump_hive(weathered(keeper, given)),
+        "days": packed_days(keeper, given),
+        "chapters": {payload.study: payload.asked.model_dump(mode="json")},
+        "held": payload.held,
+        "box": payload.box,
     }
     return begun(keeper.pk, asked)
+
+
+def packed_days(keeper: User, hive: Hive) -> str | None:
+    """The days of weather that a design names, as they go to a process of its own."""
+    days = named_days(keeper, hive)
+    return None if days is None else b64encode(pack(days)).decode()
 
 
 @router.get("/{ident}", response={200: JobOut, **REFUSALS})
@@ -75,14 +84,14 @@ def end(request: HttpRequest, ident: str) -> JobOut:
         return job_out(pool().end(keeper_of(request).pk, ident))
 
 
-def begun(owner: int, asked: dict[str, Any]) -> JobOut:
-    """A new job, as it is told.
+def begun(owner: int, asked: dict[str, Any], instead: str = "") -> JobOut:
+    """A new job, as it is told; ``instead`` names what it takes the place of.
 
     Raises:
         InfeasibleError: this keeper has as many under way as may be.
     """
     try:
-        return job_out(pool().begin(owner, asked))
+        return job_out(pool().begin(owner, asked, instead))
     except TooManyJobsError as error:
         raise InfeasibleError(
             f"{error} long answers are under way for you already.", "Wait for one, or give it up."
@@ -100,5 +109,5 @@ def _known(ident: str) -> Iterator[None]:
 
 def job_out(job: Job) -> JobOut:
     """A job as it is told over HTTP."""
-    chapter = None if job.chapter is None else Chapter.model_validate(job.chapter)
-    return JobOut(id=job.id, state=job.state, share=job.share, chapter=chapter, reason=job.reason)
+    chapters = {name: Chapter.model_validate(said) for name, said in job.chapters.items()}
+    return JobOut(id=job.id, state=job.state, share=job.share, chapters=chapters, reason=job.reason)

@@ -38,7 +38,7 @@ class Job:
     id: str = field(default_factory=lambda: uuid4().hex)
     state: State = "waiting"
     share: float = 0.0
-    chapter: dict[str, Any] | None = None
+    chapters: dict[str, Any] = field(default_factory=dict)
     reason: str = ""
 
 
@@ -48,6 +48,7 @@ class _Work:
 
     job: Job
     asked: dict[str, Any]
+    instead: str
     heard: float = field(default_factory=time.monotonic)
     began: float = 0.0
     process: subprocess.Popen[str] | None = None
@@ -81,17 +82,20 @@ class Pool:
         self._lock = Lock()
         self._minded = False
 
-    def begin(self, owner: int, asked: dict[str, Any]) -> Job:
-        """A new job; it begins when a process is free.
+    def begin(self, owner: int, asked: dict[str, Any], instead: str = "") -> Job:
+        """A new job; it begins when a process is free. One that the same keeper asked under the same word ends.
 
         Raises:
             TooManyJobsError: this keeper has as many under way as may be.
         """
         with self._lock:
+            for work in self._works.values():
+                if instead and (work.job.owner, work.instead) == (owner, instead):
+                    _over(work, "ended", "Something newer was asked instead.")
             mine = [work for work in self._works.values() if work.job.owner == owner and work.job.state in _ALIVE]
             if len(mine) >= self._bounds.of_one:
                 raise TooManyJobsError(len(mine))
-            work = _Work(Job(owner), asked)
+            work = _Work(Job(owner), asked, instead)
             self._works[work.job.id] = work
             self._step()
             if not self._minded:
@@ -188,8 +192,8 @@ class Pool:
                 return
             if "share" in line:
                 work.job.share = line["share"]
-            elif "chapter" in line:
-                work.job.chapter, work.job.share = line["chapter"], 1.0
+            elif "chapters" in line:
+                work.job.chapters, work.job.share = line["chapters"], 1.0
                 _over(work, "done", "")
             else:
                 _over(work, "failed", line["refused"])

@@ -2,12 +2,14 @@
 
 Reads one line of JSON from standard input: a design, what is asked of which study; or a brief whose best hives are
 sought. Writes a line for each step of the
-way, ``{"share": 0.4}``, and last ``{"chapter": …}`` or ``{"refused": …}``.
+way, ``{"share": 0.4}``, and last ``{"chapters": {…}}`` or ``{"refused": …}``.
 """
 
 from __future__ import annotations
 
 import json
+import os
+import resource
 import sys
 from base64 import b64decode
 from typing import Any
@@ -22,23 +24,36 @@ from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.season.packed import unpack
 from sabaka_core.season.weather import by_days
-from sabaka_core.show.study import chapter
+from sabaka_core.show.study import chapters
+
+# The most that one long answer may hold; a tenth is usual [bytes].
+_MOST_BYTES = 2_000_000_000
 
 
 def answer(asked: dict[str, Any]) -> dict[str, Any]:
-    """The chapter that is asked for, as plain data, or why there is none."""
+    """The chapters that are asked for, by their studies, as plain data, or why there are none."""
     try:
         if "best" in asked:
-            return {"chapter": best(asked["best"], asked["examples"]).model_dump(mode="json")}
-        days = unpack(b64decode(asked["days"])) if asked.get("days") else None
-        context = Context(by_days(validate_hive(asked["document"]), days)).on(asked.get("box"))
-        context.tell = _tell
-        said = chapter(context, asked["study"], Asked.model_validate(asked["asked"]), tuple(asked.get("held") or ()))
-        return {"chapter": said.model_dump(mode="json")}
+            said = {"best": best(asked["best"], asked["examples"])}
+        else:
+            wanted = {name: Asked.model_validate(each) for name, each in asked["chapters"].items()}
+            said = chapters(context_of(asked), wanted, tuple(asked.get("held") or ()))
+        return {"chapters": {name: each.model_dump(mode="json") for name, each in said.items()}}
     except ParameterError as error:
         return {"refused": error.reason}
     except SabakaError as error:
         return {"refused": str(error)}
+    except MemoryError:
+        return {"refused": "That takes more room than there is here: the hive is too large."}
+
+
+def context_of(asked: dict[str, Any]) -> Context:
+    """The design that is asked of, with its days of weather, and beside it what it was before."""
+    days = unpack(b64decode(asked["days"])) if asked.get("days") else None
+    context = Context(by_days(validate_hive(asked["document"]), days)).on(asked.get("box"))
+    context.tell = _tell
+    before = asked.get("before")
+    return context if before is None else context.beside(Context(by_days(validate_hive(before), days)))
 
 
 def best(asked: dict[str, Any], examples: dict[str, Any]) -> Chapter:
@@ -56,5 +71,12 @@ def _write(line: dict[str, Any]) -> None:
     print(json.dumps(line, ensure_ascii=False), flush=True)
 
 
+def _modest() -> None:
+    """Goes behind whoever waits for a page, and takes so much memory and no more."""
+    os.nice(5)
+    resource.setrlimit(resource.RLIMIT_AS, (_MOST_BYTES, _MOST_BYTES))
+
+
 if __name__ == "__main__":
+    _modest()
     _write(answer(json.loads(sys.stdin.readline())))

@@ -35,7 +35,7 @@ class Best(TestCase):
             time.sleep(0.1)
             job = self.client.get(f"/api/jobs/{job['id']}").json()
         self.assertEqual((job["state"], job["share"]), ("done", 1.0))
-        table = next(each for each in job["chapter"]["tables"] if each["key"] == "best")
+        table = next(each for each in job["chapters"]["best"]["tables"] if each["key"] == "best")
         taken = self.post("take", SOUGHT | {"key": table["lines"][0]["key"], "name": "Turk’s Head"}).json()
         hive = taken["design"]["document"]
         self.assertEqual(hive["name"], "Turk’s Head")

@@ -13,7 +13,7 @@ from django.test import TestCase
 from server.jobs.pool import Bounds, Job, NoSuchJobError, Pool, TooManyJobsError
 from tests.core.support import example
 
-SEARCH = {"study": "building", "asked": {"parts": ["helps"]}}
+SEARCH = {"chapters": {"building": {"parts": ["helps"]}}}
 # A design whose sizes contradict each other can't be searched.
 WRONG = {**SEARCH, "document": example("bowline") | {"format": "nothing"}}
 
@@ -44,8 +44,8 @@ class Pools(PlainCase):
         pool = Pool()
         job = over(pool, pool.begin(1, asked("sloped-top-bar")))
         self.assertEqual((job.state, job.reason, job.share), ("done", "", 1.0))
-        assert job.chapter is not None
-        self.assertIn("Searched", job.chapter["tried"]["template"])
+        assert job.chapters
+        self.assertIn("Searched", job.chapters["building"]["tried"]["template"])
 
     def test_what_is_wrong_is_said(self) -> None:
         pool = Pool()
@@ -66,6 +66,15 @@ class Pools(PlainCase):
         for job in (second, other):
             pool.end(job.owner, job.id)
         self.assertEqual(still_running(pool), 0)
+
+    def test_one_that_takes_the_place_of_another_ends_it(self) -> None:
+        pool = Pool()
+        first, other = pool.begin(1, asked(), "season"), pool.begin(2, asked(), "season")
+        second = pool.begin(1, asked(), "season")
+        self.assertEqual((first.state, first.reason), ("ended", "Something newer was asked instead."))
+        self.assertIn(other.state, ("waiting", "running"))
+        for job in (second, other):
+            pool.end(job.owner, job.id)
 
     def test_what_nobody_waits_for_ends(self) -> None:
         pool = Pool(Bounds(patience_s=0.3))
@@ -95,8 +104,9 @@ class OverHttp(TestCase):
     def setUp(self) -> None:
         self.client.force_login(User.objects.create_user("wren-test"))
 
-    def begin(self, **more: Any) -> Any:
-        return self.client.post("/api/jobs/", json.dumps(asked(**more)), content_type="application/json")
+    def begin(self, study: str = "building") -> Any:
+        body = {"document": example("conversion-box"), "study": study, "asked": {"parts": ["helps"]}}
+        return self.client.post("/api/jobs/", json.dumps(body), content_type="application/json")
 
     def test_a_search_is_asked_for_heard_of_and_given_up(self) -> None:
         job = self.begin().json()

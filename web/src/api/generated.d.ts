@@ -275,7 +275,7 @@ export interface paths {
         put?: never;
         /**
          * Studies
-         * @description What the studies that are asked say of a design.
+         * @description What the studies that are asked say of a design; 202 when it takes long, with the job under which it is heard.
          */
         post: operations["server_bench_studies_studies"];
         delete?: never;
@@ -6665,6 +6665,27 @@ export interface components {
             };
         };
         /**
+         * JobOut
+         * @description How far it is, from 0 to 1; the chapters by their study when it is done, why not when it failed.
+         */
+        JobOut: {
+            /** Id */
+            id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "failed" | "ended";
+            /** Share */
+            share: number;
+            /** Chapters */
+            chapters: {
+                [key: string]: components["schemas"]["Chapter"];
+            };
+            /** Reason */
+            reason: string;
+        };
+        /**
          * StudiesIn
          * @description A design, and what is asked of which study, and which chamber is on the bench.
          *
@@ -6691,24 +6712,6 @@ export interface components {
             } | null;
             /** Built */
             built?: string | null;
-        };
-        /**
-         * JobOut
-         * @description How far it is, from 0 to 1; the chapter when it is done, why not when it failed.
-         */
-        JobOut: {
-            /** Id */
-            id: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "waiting" | "running" | "done" | "failed" | "ended";
-            /** Share */
-            share: number;
-            chapter: components["schemas"]["Chapter"] | null;
-            /** Reason */
-            reason: string;
         };
         /**
          * JobIn
@@ -7235,6 +7238,8 @@ export interface components {
          * @description A design on the shelf: what it is, how it looks end to end, and how many things want mending.
          */
         Card: {
+            /** Ready */
+            ready: boolean;
             summary: components["schemas"]["Text"];
             /** Errors */
             errors: number;
@@ -9922,6 +9927,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudiesOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Unauthorized */

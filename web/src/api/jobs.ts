@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRead } from "../lib/reading";
-import { answered, asSchema, client } from "./client";
-import type { Asks, Hive, Job } from "./types";
+import { answered, asSchema, client, RefusedError } from "./client";
+import type { Asks, Chapters, Hive, Job } from "./types";
 
 /** Long answers: asked for, heard of until they are there, given up. */
 
@@ -13,6 +13,21 @@ export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>
       answered(client.POST("/api/jobs/", { body: { document: { ...document }, study, asked: { parts } } })),
     ),
   );
+}
+
+/** The chapters of a job, once they are there; whoever doesn’t wait any more gives it up. */
+export async function chaptersOf(begun: Job, signal?: AbortSignal): Promise<Chapters> {
+  const at = { params: { path: { ident: begun.id } } };
+  for (let job = begun; ;) {
+    if (signal?.aborted) {
+      void client.DELETE("/api/jobs/{ident}", at);
+      throw new DOMException("Nobody waits any more.", "AbortError");
+    }
+    if (job.state === "done") return job.chapters;
+    if (!isAlive(job)) throw new RefusedError(422, { reason: job.reason, problems: [] });
+    await new Promise((resolve) => setTimeout(resolve, HEARD_MS));
+    job = await asSchema<Job>(answered(client.GET("/api/jobs/{ident}", at)));
+  }
 }
 
 /** Something that takes long: how it is asked for, how far it is, what came of it. */
@@ -53,7 +68,7 @@ export function useJob<T>(ask: (asked: T) => Promise<Job>) {
     giveUp: giveUp.mutate,
     busy: begin.isPending || (id !== null && (!job || isAlive(job))),
     share: job?.share ?? 0,
-    chapter: job?.chapter ?? null,
+    chapter: Object.values(job?.chapters ?? {})[0] ?? null,
     problem: failed ?? begin.error?.message ?? heard.error?.message ?? null,
     error: begin.error,
   };

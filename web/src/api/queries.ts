@@ -4,12 +4,14 @@ import { system } from "../lib/format";
 import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
 import { answered, asSchema, client, RefusedError } from "./client";
+import { chaptersOf } from "./jobs";
 import type {
   Asks,
   Card,
   DesignOut,
   EditOut,
   Hive,
+  Job,
   Me,
   Matrix,
   RevisionOut,
@@ -55,7 +57,12 @@ export function useMe(): UseQueryResult<Me> {
 }
 
 export function useShelf(): UseQueryResult<Card[]> {
-  return useQuery({ queryKey: key.shelf, queryFn: () => answered(client.GET("/api/designs")) });
+  return useQuery({
+    queryKey: key.shelf,
+    queryFn: () => answered(client.GET("/api/designs")),
+    // After an upgrade a long shelf is looked through a few at a time.
+    refetchInterval: ({ state }) => (state.data?.some((card) => !card.ready) ? 300 : false),
+  });
 }
 
 export function usePresets() {
@@ -196,15 +203,18 @@ export function useWeatherTables() {
   };
 }
 
-/** What the studies asked say of a design. */
-function studied(
+/** What the studies asked say of a design, at once, or after a while where it is a large one. */
+async function studied(
   document: Hive,
   asked: Asks,
   held: EditOut["held"] = null,
-  { box = null, before = null, built = null }: Beside = {},
-) {
+  { box = null, before = null, built = null, signal }: Beside = {},
+): Promise<Chapters> {
   const body = { document: { ...document }, asked, held, box, before: before && { ...before }, built };
-  return asSchema<StudiesOut>(answered(client.POST("/api/studies/", { body }))).then(({ chapters }) => chapters);
+  const said = await asSchema<StudiesOut | Job>(
+    answered(client.POST("/api/studies/", { body, ...(signal ? { signal } : {}) })),
+  );
+  return "state" in said ? chaptersOf(said, signal) : said.chapters;
 }
 
 /** Which chamber is on the bench, the design that one is compared with, and which one on the shelf it is. */
@@ -212,6 +222,8 @@ interface Beside {
   box?: number | null;
   before?: Hive | null;
   built?: string | null;
+  /** Says that nobody waits any more. */
+  signal?: AbortSignal;
 }
 
 /** One study of a design; a size that was typed is compared with, and what was seen where it was built. */
@@ -220,7 +232,7 @@ export function useStudy(document: Hive, built: string, study: string | null, ty
   return useQuery({
     select: useRead<Chapter>(),
     queryKey: ["study", study, document, built, typed, system(units)],
-    queryFn: () => chapterOf(document, study ?? "", { typed, units: system(units) }, { built }),
+    queryFn: ({ signal }) => chapterOf(document, study ?? "", { typed, units: system(units) }, { built, signal }),
     placeholderData: keepPreviousData,
     enabled: study !== null,
     gcTime: 0,
@@ -232,7 +244,7 @@ export function useFollows(document: Hive, before: Hive | null, box: number): Us
   return useQuery({
     select: useRead<Chapter>(),
     queryKey: ["follows", before, document, box],
-    queryFn: () => chapterOf(document, "follows", { parts: ["tables"] }, { before, box }),
+    queryFn: ({ signal }) => chapterOf(document, "follows", { parts: ["tables"] }, { before, box, signal }),
     placeholderData: keepPreviousData,
     enabled: before !== null,
     gcTime: 0,
@@ -244,7 +256,7 @@ export function useMoment(document: Hive, study: string | null, at: number | nul
   return useQuery({
     select: useRead<Chapter>(),
     queryKey: ["moment", study, document, at],
-    queryFn: () => chapterOf(document, study ?? "", { at, parts: ["moment"] }),
+    queryFn: ({ signal }) => chapterOf(document, study ?? "", { at, parts: ["moment"] }, { signal }),
     placeholderData: keepPreviousData,
     enabled: study !== null && at !== null,
     gcTime: 0,
@@ -256,7 +268,7 @@ export function useWorkings(document: Hive, study: string, box: number, wanted: 
   const { data } = useQuery({
     select: useRead<Chapter>(),
     queryKey: ["workings", study, document, box],
-    queryFn: () => chapterOf(document, study, { parts: ["metrics"] }, { box }),
+    queryFn: ({ signal }) => chapterOf(document, study, { parts: ["metrics"] }, { box, signal }),
     placeholderData: keepPreviousData,
     enabled: wanted,
     gcTime: 0,
@@ -276,7 +288,8 @@ export function useFound(document: Hive, held: EditOut["held"], box: number, wan
   return useQuery({
     select: useRead<Finding[]>(),
     queryKey: ["found", document, held],
-    queryFn: async () => found(await studied(document, { shape: all, combs: all, run: all }, held, { box })),
+    queryFn: async ({ signal }) =>
+      found(await studied(document, { shape: all, combs: all, run: all }, held, { box, signal })),
     placeholderData: keepPreviousData,
     enabled: wanted,
   });
@@ -290,9 +303,9 @@ function found(chapters: Chapters): Finding[] {
 export function useFindingsOf(document: Hive, studies: readonly string[], wanted: boolean): Finding[] {
   const { data } = useQuery({
     queryKey: ["study-findings", document],
-    queryFn: async () => {
+    queryFn: async ({ signal }) => {
       const asked = Object.fromEntries(studies.map((name) => [name, { parts: ["findings" as const] }]));
-      return found(await studied(document, asked));
+      return found(await studied(document, asked, null, { signal }));
     },
     placeholderData: keepPreviousData,
     enabled: wanted,
