@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: secure house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
+.PHONY: fuzz secure house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
 
 demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -44,6 +44,7 @@ web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
 	@$(BIN)/python -m whitenoise.compress --quiet web/dist
 
 build: $(VENV)/.runtime web/dist/index.html
+	@$(BIN)/python -m compileall -q sabaka_core server
 
 # Generated files: the document's schema, the metric list, the API's description and its types.
 schema: $(VENV)/.develop web/node_modules/.ready
@@ -57,6 +58,16 @@ test: check-tools $(VENV)/.develop web/dist/index.html
 SEED ?= 20260
 mutations: $(VENV)/.develop
 	@$(BIN)/python -m tests.mutated --seed $(SEED)
+
+# All calls of the API by an OpenAPI fuzzer with two accounts, against the running server (some ten minutes).
+EXAMPLES ?= 40
+fuzz: $(VENV)/.develop web/dist/index.html .venv-fuzz/.ready
+	@$(BIN)/python -m tests.fuzz --examples $(EXAMPLES)
+
+.venv-fuzz/.ready: requirements-fuzz.txt
+	@test -x .venv-fuzz/bin/python || $(PYTHON) -m venv .venv-fuzz
+	@.venv-fuzz/bin/python -m pip install --quiet --disable-pip-version-check -r requirements-fuzz.txt
+	@touch $@
 
 # The tests of the core with examples of their properties that nobody has seen.
 properties: $(VENV)/.develop

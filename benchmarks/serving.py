@@ -95,6 +95,12 @@ class Keeper:
             raise RuntimeError(f"{path} answered {status}: {body[:200]!r}")
         return json.loads(body)
 
+    def anew(self) -> Keeper:
+        """The same browser on another connection."""
+        other = Keeper(self._line.port)
+        other._cookies = self._cookies
+        return other
+
     def registered(self, name: str) -> Keeper:
         """The same with an account of that name."""
         self.get("/")

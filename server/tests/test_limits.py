@@ -188,11 +188,11 @@ class SeveralProcesses(SimpleTestCase):
             keeper = Keeper(port).registered("tern")
             made = keeper.post("/api/designs", {"name": "Bowline", "preset": "bowline"})
             # Each call on a connection of its own, so that both processes are asked.
-            seen = [_again(port, keeper).post("/api/designs", {"name": f"Hive {i}"})["revision"] for i in range(8)]
+            seen = [keeper.anew().post("/api/designs", {"name": f"Hive {i}"})["revision"] for i in range(8)]
             self.assertEqual(seen, [1] * 8)
             job = keeper.post("/api/jobs/", {"document": made["document"], "study": "season", "asked": {}})
             for _ in range(300):
-                job = json.loads(_again(port, keeper).get(f"/api/jobs/{job['id']}"))
+                job = json.loads(keeper.anew().get(f"/api/jobs/{job['id']}"))
                 if job["state"] not in ("waiting", "running"):
                     break
                 time.sleep(0.1)
@@ -206,17 +206,10 @@ class SeveralProcesses(SimpleTestCase):
                 if len(now) == 2 and children[0] not in now:
                     break
             self.assertNotIn(children[0], now)
-            self.assertEqual(len(json.loads(_again(port, keeper).get("/api/designs"))), 9)
-            _again(port, keeper).post("/api/sign-out", {})
+            self.assertEqual(len(json.loads(keeper.anew().get("/api/designs"))), 9)
+            keeper.anew().post("/api/sign-out", {})
             for _ in range(6):
-                self.assertFalse(json.loads(_again(port, keeper).get("/api/me"))["signed_in"])
-
-
-def _again(port: int, keeper: Keeper) -> Keeper:
-    """The same browser on another connection."""
-    other = Keeper(port)
-    other._cookies = keeper._cookies
-    return other
+                self.assertFalse(json.loads(keeper.anew().get("/api/me"))["signed_in"])
 
 
 def _answering(parent: int) -> list[int]:
