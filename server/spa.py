@@ -19,6 +19,7 @@ PAGES = (
     "shared/<secret>",
     "hive/<id>",
     "hive/<id>/<step>",
+    "hive/<id>/print/<step>",
     "yard",
     "yard/<id>",
     "yard/<id>/year",

@@ -276,6 +276,11 @@ export function useWorkings(document: Hive, study: string, box: number, wanted: 
   return data?.metrics;
 }
 
+/** All that a study says of a design. */
+export function askChapter(document: Hive, study: string): Promise<Chapter> {
+  return chapterOf(document, study, {});
+}
+
 async function chapterOf(document: Hive, study: string, asked: Asks[string], beside: Beside = {}): Promise<Chapter> {
   const { [study]: chapter } = await studied(document, { [study]: asked }, null, beside);
   if (!chapter) throw new Error(`“${study}” said nothing.`);

@@ -9,6 +9,7 @@ import { recall, remember, SettingsContext, type Settings, type Theme } from "..
 import type { Units } from "../api/types";
 import { Boundary } from "../ui/Boundary";
 import { Failed } from "./Failed";
+import { KeyList } from "./KeyList";
 import { Nowhere } from "./Nowhere";
 import { Signed } from "./Signed";
 
@@ -52,6 +53,7 @@ function Pages() {
       <Route path="/hive/:id" element={<Navigate to="shape" replace />} />
       <Route element={<SignedIn />}>
         <Route path="/hive/:id/print" element={<PrintPage />} />
+        <Route path="/hive/:id/print/:step" element={<PrintPage />} />
       </Route>
       <Route element={<SignedIn />}>
         <Route path="/yard" element={<YardsPage />} />
@@ -85,6 +87,7 @@ export function App() {
         <Hatches />
         <BrowserRouter>
           <Boundary broken={() => <Failed />}>
+            <KeyList />
             <Suspense fallback={<p className="p-8">Opening …</p>}>
               <Pages />
             </Suspense>

@@ -1,7 +1,9 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState, type ComponentType } from "react";
+import { useNavigate } from "react-router";
 import { bringBack, useFindingsOf } from "../../api/queries";
 import type { DesignOut, EditOut } from "../../api/types";
 import { fetchCharts } from "../../drawing/LazyChart";
+import { useKeys } from "../../lib/keys";
 import { Boundary } from "../../ui/Boundary";
 import { SignInAgain } from "../signin";
 import { asksFor, FIRST, firstView } from "./asks";
@@ -12,6 +14,7 @@ import { Conflict } from "./Conflict";
 import type { LedgerTab } from "../shape";
 import { Rail } from "./Rail";
 import { Rod } from "./Rod";
+import { benchKeys } from "./keys";
 import { TopBar } from "./TopBar";
 import type { Left } from "./slots";
 import { STEPS, STUDIES, type BenchStep } from "./steps";
@@ -88,21 +91,12 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   }, [left, keep]);
   const [signing, setSigning] = useState(false);
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      const pressed = event.key.toLowerCase();
-      if (typing || (pressed !== "z" && pressed !== "y")) return;
-      event.preventDefault();
-      if (pressed === "y" || event.shiftKey) redo();
-      else undo();
-    };
-    addEventListener("keydown", onKey);
-    return () => {
-      removeEventListener("keydown", onKey);
-    };
-  }, [undo, redo]);
+  const navigate = useNavigate();
+  const keys = useMemo(
+    () => benchKeys(id, step, findings, { undo, redo }, (way) => void navigate(way)),
+    [id, step, findings, undo, redo, navigate],
+  );
+  useKeys("On the bench", keys);
 
   const choose = useCallback((index: number) => {
     setChosen(index);
@@ -135,9 +129,10 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   );
 
   return (
-    <div className="grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="bench grid h-dvh min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
       <TopBar
         id={id}
+        step={step}
         bench={bench}
         keeping={state}
         onSignIn={() => {
@@ -145,7 +140,7 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
         }}
       />
       <div
-        className="min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden
+        className="bench-body min-h-0 overflow-auto md:grid md:grid-cols-[5.5rem_minmax(0,1fr)_20rem] md:overflow-hidden
         2xl:grid-cols-[7rem_minmax(0,1fr)_25rem]"
       >
         <Rail id={id} step={step} findings={findings} />

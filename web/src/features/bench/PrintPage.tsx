@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { Link, useParams } from "react-router";
-import { openDesign } from "../../api/queries";
+import { Link, useNavigate, useParams } from "react-router";
+import { askChapter, openDesign } from "../../api/queries";
 import type { Drawing, EditOut, Report } from "../../api/types";
 import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
@@ -11,17 +11,24 @@ import { useRead } from "../../lib/reading";
 import { useSettings } from "../../lib/settings";
 import { Legend } from "./Legend";
 import { PRINTED } from "./asks";
+import { StepPage } from "./StepPage";
+import { STEPS, stepOf, wayTo, type BenchStep } from "./steps";
 import { firstReport } from "./useBench";
 
-async function load(id: string) {
+/** What the page of a step is made of: the first page tells of the hive as a whole, the others of their study. */
+async function load(id: string, step: BenchStep) {
   const design = await openDesign(id);
-  return { design, first: await firstReport(design.document, PRINTED) };
+  const study = STEPS.find(({ path }) => path === step)?.study ?? "shape";
+  if (study === "shape") return { design, first: await firstReport(design.document, PRINTED), chapter: null } as const;
+  return { design, first: null, chapter: await askChapter(design.document, study) } as const;
 }
 
-/** One A4 page to hang in the shed: the hive across and along, its run, its numbers, what to mend. */
+/** Pages of paper: the hive to hang in the shed, or what any other step shows. */
 export function PrintPage() {
-  const { id = "" } = useParams();
-  const opened = useQuery({ queryKey: ["print", id], queryFn: () => load(id), gcTime: 0 });
+  const { id = "", step: asked } = useParams();
+  const step = stepOf(asked) ?? "shape";
+  const opened = useQuery({ queryKey: ["print", id, step], queryFn: () => load(id, step), gcTime: 0 });
+  const navigate = useNavigate();
   const { theme } = useSettings();
 
   // Paper is white, whatever the screen is set to.
@@ -39,7 +46,7 @@ export function PrintPage() {
         This hive can’t be printed: {opened.error.message}
       </p>
     );
-  const { design, first } = opened.data;
+  const { design, first, chapter } = opened.data;
   return (
     <div className="min-h-screen bg-base-300 py-6 print:bg-white print:py-0">
       <div className="no-print mx-auto mb-4 flex w-[186mm] max-w-full items-center gap-4">
@@ -52,17 +59,35 @@ export function PrintPage() {
         >
           Print this page
         </button>
-        <Link className="underline underline-offset-4" to={`/hive/${id}/shape`}>
+        <label className="flex items-center gap-2">
+          of
+          <select
+            className="select select-sm"
+            value={step}
+            onChange={(event) => void navigate(`/hive/${id}/print/${event.target.value}`, { replace: true })}
+          >
+            {STEPS.map(({ name, path }) =>
+              stepOf(path) ? (
+                <option key={path} value={path}>
+                  {name}
+                </option>
+              ) : null,
+            )}
+          </select>
+        </label>
+        <Link className="underline underline-offset-4" to={wayTo(id, step)}>
           Back to the bench
         </Link>
-        <span className="soft">A4, upright; as kept in revision {design.revision}</span>
+        <span className="soft">As kept in revision {design.revision}</span>
       </div>
-      <Page first={first} revision={design.revision} />
+      {first ? <HivePage first={first} revision={design.revision} /> : null}
+      {chapter ? <StepPage chapter={chapter} step={step} name={design.name} revision={design.revision} /> : null}
     </div>
   );
 }
 
-function Page({ first, revision }: { first: EditOut; revision: number }) {
+/** One A4 page: the hive across and along, its run, its numbers, what to mend. */
+function HivePage({ first, revision }: { first: EditOut; revision: number }) {
   const { units } = useSettings();
   const { document } = first;
   const report = useRead<Report>()(first.report);

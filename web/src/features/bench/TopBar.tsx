@@ -4,19 +4,21 @@ import { sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Menu } from "../../ui/Menu";
 import { Reading } from "../../ui/Reading";
+import type { BenchStep } from "./steps";
 import type { Bench } from "./useBench";
 import type { Waiting } from "./state";
 import type { Keeping } from "./useKeeping";
 
 interface TopBarProps {
   id: string;
+  step: BenchStep;
   bench: Bench;
   keeping: Keeping;
   onSignIn: () => void;
 }
 
 /** Name, state line, and the tools that are the same on every step. */
-export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
+export function TopBar({ id, step, bench, keeping, onSignIn }: TopBarProps) {
   const { units } = useSettings();
   const me = useMe();
   const { signOut } = useEntering();
@@ -42,7 +44,7 @@ export function TopBar({ id, bench, keeping, onSignIn }: TopBarProps) {
         <Tool label="Undo" hint={bench.undoLabel} onClick={bench.undo} />
         <Tool label="Redo" hint={bench.redoLabel} onClick={bench.redo} />
         <Reading />
-        <Link to={`/hive/${id}/print`} className="min-h-7 content-center font-semibold">
+        <Link to={`/hive/${id}/print/${step}`} className="min-h-7 content-center font-semibold">
           Print
         </Link>
         <Menu

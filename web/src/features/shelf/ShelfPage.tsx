@@ -7,6 +7,7 @@ import { Reading } from "../../ui/Reading";
 import { Problem } from "../../ui/Problem";
 import { Toast } from "../../ui/Toast";
 import { ShelfRow } from "./ShelfRow";
+import { useDroppedFile } from "./useDroppedFile";
 
 // Its dialog is fetched when it is asked for: the shelf is there sooner.
 const BeginForm = lazy(async () => ({ default: (await import("./BeginForm")).BeginForm }));
@@ -54,9 +55,13 @@ export function ShelfPage() {
     });
     if (picker.current) picker.current.value = "";
   };
+  const { over, drop } = useDroppedFile(bringIn);
 
   return (
-    <div className="min-h-screen">
+    <div
+      className={`min-h-screen ${over ? "outline-4 -outline-offset-8 outline-dashed outline-primary" : ""}`}
+      {...drop}
+    >
       <header
         className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5
         py-2"
@@ -113,12 +118,17 @@ export function ShelfPage() {
             }}
           />
         </div>
+        <p role="status" className={over ? "mb-2 font-semibold" : "sr-only"}>
+          {over ? "Let go, and the design file is put on the shelf." : ""}
+          {changes.bringIn.isPending ? "Bringing the file in …" : ""}
+        </p>
         <Problem id="file-problem">{changes.bringIn.error ? fileProblem(changes.bringIn.error) : null}</Problem>
         {shelf.isPending ? <p>Opening …</p> : null}
         {shelf.isError ? <p role="alert">The shelf can’t be read: {shelf.error.message}</p> : null}
         {shelf.data?.length === 0 ? (
           <p className="border-t border-base-content py-10 text-base">
-            The shelf is empty. Begin with a new hive, or bring in a design file.
+            The shelf is empty. “Brief” asks what you have and want, and begins a hive that suits; “New hive” begins
+            with one of eleven systems; a design file is brought in, or dropped here.
           </p>
         ) : null}
         <ul>
