@@ -25,6 +25,7 @@ from server.brief.api import router as brief
 from server.budget import TOO_LARGE
 from server.designs.api import router as designs
 from server.designs.files import router as files
+from server.designs.side_by_side import router as side_by_side
 from server.health import router as health
 from server.jobs.api import router as jobs
 from server.problems import Problem, Refusal
@@ -59,6 +60,7 @@ api.add_router("/jobs", jobs, tags=["jobs"])
 api.add_router("/weather", weather, tags=["weather"])
 api.add_router("/moving", moving, tags=["moving"])
 api.add_router("/brief", brief, tags=["brief"])
+api.add_router("/designs", side_by_side, tags=["designs"])
 api.add_router("/designs", designs, tags=["designs"])
 api.add_router("/designs", files, tags=["files"])
 api.add_router("/yards", yards, tags=["yard"])

@@ -15,6 +15,7 @@ PAGES = (
     "",
     "sign-in",
     "brief",
+    "compare",
     "account",
     "shared/<secret>",
     "hive/<id>",

@@ -24,6 +24,7 @@ from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked, Chapter
 from sabaka_core.season.packed import unpack
 from sabaka_core.season.weather import by_days
+from sabaka_core.show.several import Side, side_by_side
 from sabaka_core.show.study import chapters
 
 # The most that one long answer may hold; a tenth is usual [bytes].
@@ -35,6 +36,9 @@ def answer(asked: dict[str, Any]) -> dict[str, Any]:
     try:
         if "best" in asked:
             said = {"best": best(asked["best"], asked["examples"])}
+        elif "sides" in asked:
+            sides = [Side(each["name"], Context(validate_hive(each["document"]))) for each in asked["sides"]]
+            said = {"several": side_by_side(sides, _tell)}
         else:
             wanted = {name: Asked.model_validate(each) for name, each in asked["chapters"].items()}
             said = chapters(context_of(asked), wanted, tuple(asked.get("held") or ()))

@@ -191,6 +191,29 @@ export function useComparison(
   });
 }
 
+/** Up to four designs side by side, each by its id, or by its id and a kept state: “id:3”. */
+export function useSideBySide(sides: readonly string[]): UseQueryResult<Chapter> {
+  return useQuery({
+    select: useRead<Chapter>(),
+    queryKey: ["side-by-side", sides],
+    queryFn: async ({ signal }) => {
+      const body = {
+        sides: sides.map((side) => {
+          const [design = "", revision] = side.split(":");
+          return { design, revision: revision ? Number(revision) : null };
+        }),
+      };
+      const job = await asSchema<Job>(answered(client.POST("/api/designs/side-by-side", { body, signal })));
+      const { several } = await chaptersOf(job, signal);
+      if (!several) throw new Error("Nothing was said of them.");
+      return several;
+    },
+    enabled: sides.length > 1,
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
 /** The keeper's own days of weather, and bringing more. */
 export function useWeatherTables() {
   const queries = useQueryClient();

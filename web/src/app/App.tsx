@@ -33,6 +33,7 @@ const HivePage = lazy(() => yard().then(({ HivePage: page }) => ({ default: page
 const VisitPage = lazy(() => yard().then(({ VisitPage: page }) => ({ default: page })));
 const ReckonedPage = lazy(() => yard().then(({ ReckonedPage: page }) => ({ default: page })));
 const BuiltPage = lazy(() => yard().then(({ BuiltPage: page }) => ({ default: page })));
+const ComparePage = lazy(() => import("../features/compare").then(({ ComparePage: page }) => ({ default: page })));
 const AccountPage = lazy(() => import("../features/account").then(({ AccountPage: page }) => ({ default: page })));
 const SharedPage = lazy(() => import("../features/shared").then(({ SharedPage: page }) => ({ default: page })));
 
@@ -48,6 +49,7 @@ function Pages() {
       </Route>
       <Route element={<SignedIn />}>
         <Route path="/brief" element={<BriefPage />} />
+        <Route path="/compare" element={<ComparePage />} />
         <Route path="/account" element={<AccountPage />} />
       </Route>
       <Route path="/hive/:id" element={<Navigate to="shape" replace />} />

@@ -76,7 +76,7 @@ const ALWAYS = [
     where: "In a field",
     keys: [
       { press: "", name: "Enter", words: "Takes in what was typed", run: nothing },
-      { press: "", name: "Esc", words: "Gives it up", run: nothing },
+      { press: "", name: "Esc", words: "Gives it up; once more leaves the field", run: nothing },
     ],
   },
   {

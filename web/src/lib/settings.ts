@@ -30,3 +30,13 @@ export function recall<T extends string>(key: string, allowed: readonly T[]): T 
 export function remember(key: string, value: string): void {
   ontoDevice(`sabaka.${key}`, value);
 }
+
+/** A list of words kept on this device. */
+export function recallList(key: string): readonly string[] {
+  return fromDevice(`sabaka.${key}`)?.split("\n").filter(Boolean) ?? [];
+}
+
+/** Keeps a list of words on this device. */
+export function rememberList(key: string, list: readonly string[]): void {
+  ontoDevice(`sabaka.${key}`, list.join("\n"));
+}

@@ -40,6 +40,8 @@ export function useTyped({ shown, onPreview, onCommit, onCancel }: Typing) {
       void commit();
     } else if (event.key === "Escape") {
       event.stopPropagation();
+      // Nothing typed any more: out of the field, so that keys do again what they are said to do.
+      if (entry === null && event.target instanceof HTMLElement) event.target.blur();
       cancel();
     }
   };

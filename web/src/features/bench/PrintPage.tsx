@@ -59,9 +59,10 @@ export function PrintPage() {
         >
           Print this page
         </button>
-        <label className="flex items-center gap-2">
+        <span className="flex items-center gap-2">
           of
           <select
+            aria-label="Step"
             className="select select-sm"
             value={step}
             onChange={(event) => void navigate(`/hive/${id}/print/${event.target.value}`, { replace: true })}
@@ -74,7 +75,7 @@ export function PrintPage() {
               ) : null,
             )}
           </select>
-        </label>
+        </span>
         <Link className="underline underline-offset-4" to={wayTo(id, step)}>
           Back to the bench
         </Link>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { useComparison, usePresets, useShelf } from "../../api/queries";
 import { DataTable, type Bench } from "../bench";
 
@@ -12,6 +13,11 @@ export function CompareTab({ id, bench }: { id: string; bench: Bench }) {
   const compared = useComparison(bench.document, against);
   return (
     <>
+      <p className="mb-3">
+        <Link className="underline underline-offset-4" to={`/compare?of=${id}`}>
+          Up to four, side by side
+        </Link>
+      </p>
       <label className="block">
         <span className="named text-lg">Beside</span>
         <select

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { lookAtRevision, useRevisions } from "../../api/queries";
 import type { DesignOut, RevisionOut } from "../../api/types";
 import { ago, sentence } from "../../lib/format";
@@ -126,6 +127,9 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
             <button type="button" className="btn btn-neutral" onClick={() => void back(looked.number)}>
               Bring it back
             </button>
+            <Link className="btn btn-outline" to={`/compare?of=${id}&of=${id}:${String(looked.number)}`}>
+              Compare
+            </Link>
             <button
               type="button"
               className="btn btn-ghost"

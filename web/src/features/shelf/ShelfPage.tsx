@@ -12,6 +12,8 @@ import { useDroppedFile } from "./useDroppedFile";
 // Its dialog is fetched when it is asked for: the shelf is there sooner.
 const BeginForm = lazy(async () => ({ default: (await import("./BeginForm")).BeginForm }));
 
+const MOST_COMPARED = 4;
+
 interface Word {
   words: string;
   action?: { label: string; run: () => void };
@@ -23,6 +25,7 @@ export function ShelfPage() {
   const me = useMe();
   const { signOut } = useEntering();
   const [beginning, setBeginning] = useState(false);
+  const [compared, setCompared] = useState<string[]>([]);
   const [word, setWord] = useState<Word | null>(null);
   const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -142,10 +145,36 @@ export function ShelfPage() {
                 changes.duplicate.mutate(id);
               }}
               rename={(id, name) => changes.rename.mutateAsync({ id, name })}
+              chosen={compared.includes(card.id) ? true : compared.length < MOST_COMPARED ? false : null}
+              onChoose={(chosen) => {
+                setCompared(chosen ? [...compared, card.id] : compared.filter((each) => each !== card.id));
+              }}
             />
           ))}
         </ul>
       </main>
+      {compared.length > 0 ? (
+        <p
+          role="status"
+          className="sticky bottom-0 flex flex-wrap items-center gap-4 border-t border-base-content bg-base-200 px-5 py-3"
+        >
+          {compared.length === 1 ? "One is chosen: choose one to three more to compare it with." : null}
+          {compared.length > 1 ? (
+            <Link className="btn btn-neutral" to={`/compare?${compared.map((each) => `of=${each}`).join("&")}`}>
+              Compare {compared.length} designs
+            </Link>
+          ) : null}
+          <button
+            type="button"
+            className="underline underline-offset-4"
+            onClick={() => {
+              setCompared([]);
+            }}
+          >
+            Choose none
+          </button>
+        </p>
+      ) : null}
       {beginning ? (
         <Suspense fallback={null}>
           <BeginForm

@@ -13,9 +13,12 @@ interface ShelfRowProps {
   onRemove: (card: Card) => void;
   onDuplicate: (id: string) => void;
   rename: (id: string, name: string) => Promise<unknown>;
+  /** Whether it is chosen to be compared; null when no more can be. */
+  chosen: boolean | null;
+  onChoose: (chosen: boolean) => void;
 }
 
-export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowProps) {
+export function ShelfRow({ card, all, onRemove, onDuplicate, rename, chosen, onChoose }: ShelfRowProps) {
   const { units } = useSettings();
   const [naming, setNaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -77,6 +80,19 @@ export function ShelfRow({ card, all, onRemove, onDuplicate, rename }: ShelfRowP
         </Link>
       ) : null}
       <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            aria-label={`Compare ${card.name}`}
+            checked={chosen === true}
+            disabled={chosen === null}
+            onChange={(event) => {
+              onChoose(event.target.checked);
+            }}
+          />
+          Compare
+        </label>
         <Small
           label={`Duplicate ${card.name}`}
           onClick={() => {

@@ -35,7 +35,7 @@ export function SignInPage() {
               Open the demo bench
             </button>
             <p className="soft mt-2 max-w-sm">
-              Three hives of Saltmarsh Row, an invented terrace of allotments by the sea. No account needed.
+              The hives of Saltmarsh Row, an invented terrace of allotments by the sea. No account needed.
             </p>
             <Problem id="demo-problem">{demo.isError ? demo.error.message : null}</Problem>
           </div>
