@@ -1,4 +1,4 @@
-"""The HTTP server: waitress, which hands a request to its threads when all of it is there, with a limit for slow ones."""
+"""The HTTP server: waitress, whose threads get a request when all of it is there, with a limit for slow ones."""
 
 from __future__ import annotations
 

@@ -6,7 +6,6 @@ stands in the database; long answers are in one pool, in a process of its own.
 
 from __future__ import annotations
 
-import gc
 import os
 import secrets
 import signal
@@ -32,14 +31,13 @@ class Several:
         self._begun: dict[int, float] = {}
         self._folder = tempfile.TemporaryDirectory(prefix="sabaka-")
         self._jobs = self._job_keeper(Path(self._folder.name) / "jobs")
-        from server.wsgi import application, load, warm_up
+        from server.wsgi import application, load, settle, warm_up
 
         self._application = application
         load()
         warm_up()
-        # What is there stays, so that the copies share it.
-        gc.collect()
-        gc.freeze()
+        # Also so that the copies share what is there.
+        settle()
 
     def run(self) -> None:
         """Serves till it is asked to end."""

@@ -1,13 +1,11 @@
 """How much work an answer may take: whoever asks sets it, and what is worked out looks at it as it goes.
 
-Sizes are bounded before (``hive/reach.py``); this bounds what they make of each other. It counts the processor’s time of
-this thread, so that a busy machine doesn’t make a design too large. Without one work goes on till it is done, as on the
-command line.
+Sizes are bounded before (``hive/reach.py``); this bounds what they make of each other. Whoever sets it says when it is
+used up, for nothing in here reads a clock. Without one work goes on till it is done, as on the command line.
 """
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
@@ -34,17 +32,21 @@ class NobodyWaitsError(StoppedError):
 
 @dataclass(frozen=True)
 class _Budget:
-    until: float
+    spent: Callable[[], bool]
     gone: Callable[[], bool]
 
 
 _SET: ContextVar[_Budget | None] = ContextVar("budget", default=None)
 
 
+def _never() -> bool:
+    return False
+
+
 @contextmanager
-def within(seconds: float, gone: Callable[[], bool] = lambda: False) -> Iterator[None]:
-    """Gives what is worked out inside so much of the processor’s time [s]; ``gone`` says that nobody waits any more."""
-    token = _SET.set(_Budget(time.thread_time() + seconds, gone))
+def within(spent: Callable[[], bool], gone: Callable[[], bool] = _never) -> Iterator[None]:
+    """Bounds what is worked out inside: ``spent`` says that all work is used up, ``gone`` that nobody waits."""
+    token = _SET.set(_Budget(spent, gone))
     try:
         yield
     finally:
@@ -61,7 +63,7 @@ def look() -> None:
     budget = _SET.get()
     if budget is None:
         return
-    if time.thread_time() > budget.until:
+    if budget.spent():
         raise OverBudgetError
     if budget.gone():
         raise NobodyWaitsError

@@ -1,4 +1,4 @@
-"""Roots and minima by a numerical library, which is loaded when the first one is sought: it takes a third of a second."""
+"""Roots and minima by a numerical library, loaded when the first one is sought: it takes a third of a second."""
 
 from __future__ import annotations
 

@@ -40,7 +40,7 @@ def odd_character(text: str, lines: bool = False) -> str | None:
 
 
 def unseen_character(text: str) -> str | None:
-    """The first character that can't be seen, by its code: two names that differ by it look the same. None when all can.
+    """The first character that can't be seen, by its code; None when all can: names that differ by it look the same.
 
     Source: Unicode categories of format marks, private and unassigned characters, and what the Unicode Character
     Database lists as ignorable by default (DerivedCoreProperties); that list from memory.

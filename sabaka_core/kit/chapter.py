@@ -30,7 +30,7 @@ ReportPart = Literal[
     "moment",
     "long",
 ]
-# Left out of all: "numbers", the key ones of the metrics without their workings; "values", all of them bare, while
+# Left out of all: "numbers", the key ones of the metrics without their workings; "values", the same bare, while
 # something is dragged; "moment", the tables and drawings that another moment changes, and nothing else. "long" asks
 # also for findings that take longer to look for than a rail waits.
 ALL_PARTS: tuple[ReportPart, ...] = (

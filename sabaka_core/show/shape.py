@@ -24,7 +24,7 @@ from sabaka_core.kit.forms import Action, FieldGroup
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.show.forms.hive import hive_forms
 from sabaka_core.show.forms.things import thing_forms
-from sabaka_core.show.numbers import metrics
+from sabaka_core.show.numbers import key_numbers, metrics
 from sabaka_core.show.study import Study
 
 
@@ -38,6 +38,9 @@ class ShapeStudy(Study):
 
     def metrics(self, context: Context) -> Iterable[Metric]:
         return metrics(context.bench, context.whole).values()
+
+    def key_numbers(self, context: Context) -> Iterable[Metric]:
+        return key_numbers(context.bench, context.whole).values()
 
     def views(self, context: Context) -> tuple[str, ...]:
         sloped, composed = slope_study(context.bench) is not None, len(context.whole.boxes) > 1

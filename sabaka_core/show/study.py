@@ -44,8 +44,12 @@ class Study:
         raise NotImplementedError
 
     def metrics(self, context: Context) -> Iterable[Metric]:
-        """Key numbers."""
+        """Numbers, the key ones marked as such."""
         return ()
+
+    def key_numbers(self, context: Context) -> Iterable[Metric]:
+        """The key ones alone, for what is answered with each keystroke."""
+        return (each for each in self.metrics(context) if each.headline)
 
     def tables(self, context: Context, asked: Asked) -> Iterable[Table]:
         """Tables that are asked for."""
@@ -158,7 +162,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
         study=name,
         lead=study.lead(context),
         metrics=_metrics(study, context, "metrics" in parts) if parts & {"metrics", "numbers"} else {},
-        values={each.key: each.value for each in study.metrics(context)} if "values" in parts else {},
+        values={each.key: each.value for each in study.key_numbers(context)} if "values" in parts else {},
         findings=find_in(context, name, "mends" in parts, held, "long" in parts)
         if parts & {"findings", "mends"}
         else (),
@@ -182,8 +186,7 @@ def chapter(context: Context, name: str, asked: Asked | None = None, held: Held 
 def _metrics(study: Study, context: Context, worked: bool) -> dict[str, Metric]:
     if worked:
         return {each.key: each for each in study.metrics(context)}
-    key_numbers = (each for each in study.metrics(context) if each.headline)
-    return {each.key: each.model_copy(update={"working": None}) for each in key_numbers}
+    return {each.key: each.model_copy(update={"working": None}) for each in study.key_numbers(context)}
 
 
 def chapters(context: Context, asked: Mapping[str, Asked], held: Held = ()) -> dict[str, Chapter]:

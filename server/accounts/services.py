@@ -11,13 +11,12 @@ from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 from django.utils import timezone
 
-from sabaka_core.base import budget
 from sabaka_core.base.errors import FieldProblem, InfeasibleError, ParameterError
 from server import demo
 from server.accounts import names, throttle
 from server.accounts.models import SignedIn
 from server.accounts.quota import is_demo
-from server.budget import FILE_S
+from server.budget import FILE_S, within
 from server.designs.demo import DEMO_KEEPER, demo_keeper
 
 _BACKEND = "django.contrib.auth.backends.ModelBackend"
@@ -132,7 +131,7 @@ def reset_demo(request: HttpRequest) -> None:
         raise InfeasibleError("Only the demo’s own things are put back.", "Yours stay as they are.")
     throttle.refuse_too_many(request, "reset")
     throttle.count(request, "reset")
-    with budget.within(FILE_S):
+    with within(FILE_S):
         demo.reset_demo(user, timezone.now())
 
 

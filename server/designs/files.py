@@ -11,7 +11,6 @@ from django.utils.text import slugify
 from ninja import Router
 
 from sabaka_core import ParameterError, build_report, hive_text, validate_hive, working_hive
-from sabaka_core.base import budget
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.drawing import DrawingName
 from sabaka_core.kit.measure import Measure
@@ -25,7 +24,7 @@ from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
 from server.auth import keeper_of, keeper_only
-from server.budget import FILE_S
+from server.budget import FILE_S, within
 from server.designs import selectors, services, weather
 from server.designs.models import Design
 
@@ -56,7 +55,7 @@ def export_season_card(request: HttpRequest, ident: UUID, measure: Measure = "mm
 def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measure: Measure = "mm") -> HttpResponse:
     """A file for the workshop, or all of them in one archive."""
     design = selectors.design_of(keeper_of(request), ident)
-    with budget.within(FILE_S):
+    with within(FILE_S):
         return _made(design, name, measure)
 
 

@@ -60,7 +60,8 @@ class WeatherDays(models.Model):
 class Revision(models.Model):
     """One state of a design that was kept.
 
-    ``name`` is what its keeper calls it; a state with a name is never thinned out. ``aside`` marks a save that came too late and was kept beside the newer one. ``save_id`` is the sender's own
+    ``name`` is what its keeper calls it; a state with a name is never thinned out.
+    ``aside`` marks a save that came too late and was kept beside the newer one. ``save_id`` is the sender's own
     name for the save, by which it knows its own again when the answer was lost.
     """
 

@@ -11,14 +11,13 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from sabaka_core import ParameterError, dump_hive, working_hive
-from sabaka_core.base import budget
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.side_by_side import side_by_side_page
 from sabaka_core.show.several import MOST, Side
 from server.auth import keeper_of, keeper_only
-from server.budget import FILE_S
+from server.budget import FILE_S, within
 from server.designs import selectors
 from server.jobs.api import JobOut, begun
 from server.problems import REFUSALS
@@ -62,7 +61,7 @@ def side_by_side_paper(request: HttpRequest, query: Query[PageQuery]) -> HttpRes
     """The same on paper."""
     keeper = keeper_of(request)
     sides = [Side(name, Context(hive)) for name, hive in (_named(keeper, _side(each)) for each in query.of)]
-    with budget.within(FILE_S):
+    with within(FILE_S):
         page = side_by_side_page(sides, query.measure, query.hidden)
     answer = HttpResponse(page, content_type="application/pdf")
     answer.headers["Content-Disposition"] = 'attachment; filename="side-by-side.pdf"'

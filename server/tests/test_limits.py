@@ -23,6 +23,7 @@ from benchmarks.serving import Keeper, served
 from sabaka_core import build_report, load_hive
 from sabaka_core.base import budget
 from server import patient
+from server.budget import within
 from tests.core.support import EXAMPLES, example
 
 
@@ -31,11 +32,11 @@ class Budget(SimpleTestCase):
 
     def test_work_ends_where_it_is_used_up_and_where_nobody_waits(self) -> None:
         hive = load_hive((EXAMPLES / "granny.json").read_bytes())
-        with self.assertRaises(budget.OverBudgetError), budget.within(0.0):
+        with self.assertRaises(budget.OverBudgetError), within(0.0):
             build_report(hive)
-        with self.assertRaises(budget.NobodyWaitsError), budget.within(60.0, lambda: True):
+        with self.assertRaises(budget.NobodyWaitsError), within(60.0, lambda: True):
             build_report(hive)
-        with budget.within(60.0):
+        with within(60.0):
             self.assertEqual(build_report(hive), build_report(hive))
 
     def test_work_is_of_the_thread_that_does_it(self) -> None:
@@ -49,7 +50,7 @@ class Budget(SimpleTestCase):
         other = threading.Thread(target=spin)
         other.start()
         try:
-            with budget.within(0.2):
+            with within(0.2):
                 time.sleep(0.4)
                 budget.look()
         finally:
@@ -148,7 +149,7 @@ class Slow(SimpleTestCase):
 
         def long_work(environ: Any, start: Any) -> list[bytes]:
             try:
-                with budget.within(60.0, environ["waitress.client_disconnected"]):
+                with within(60.0, environ["waitress.client_disconnected"]):
                     for _ in range(600):
                         time.sleep(0.05)
                         budget.look()

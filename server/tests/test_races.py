@@ -105,7 +105,7 @@ class Saves(RuleBasedStateMachine):
 
 
 class Visits(RuleBasedStateMachine):
-    """Two devices in one yard with a network now and then: each visit is kept once, and the hive stands as they left it."""
+    """Two devices in one yard, now and then with a network: each visit is kept once, the hive stands as they left it."""
 
     def __init__(self) -> None:
         super().__init__()

@@ -48,8 +48,8 @@ class Upgrade(SimpleTestCase):
             self._tables_of_then(old)
             for number, name in enumerate(("Tern", "tern", "Ärger"), 1):
                 old.execute(
-                    "INSERT INTO auth_user (id, password, is_superuser, username, last_name, email, is_staff, is_active,"
-                    " date_joined, first_name) VALUES (?, ?, 0, ?, '', '', 0, 1, ?, '')",
+                    "INSERT INTO auth_user (id, password, is_superuser, username, last_name, email, is_staff,"
+                    " is_active, date_joined, first_name) VALUES (?, ?, 0, ?, '', '', 0, 1, ?, '')",
                     (number, PBKDF2PasswordHasher().encode(PASSWORD, "rope"), name, now),
                 )
             columns = "id, name, system, document, head, made_at, changed_at, owner_id"

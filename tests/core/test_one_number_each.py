@@ -12,6 +12,7 @@ from sabaka_core import build_report
 from sabaka_core.document.load import load_hive
 from sabaka_core.hive.whole import whole
 from sabaka_core.kit.tables import practice
+from sabaka_core.show.numbers import key_numbers, metrics
 from sabaka_core.woodwork.masses import empty_kg, lid_kg
 from tests.core.support import EXAMPLES, column, compared, said, table_of
 
@@ -104,3 +105,15 @@ class Limits(TestCase):
             row = practice(key)
             with self.subTest(key):
                 self.assertTrue(row.unit and row.why and row.source.mark)
+
+
+class KeyNumbers(TestCase):
+    """Regression."""
+
+    def test_what_is_answered_to_a_keystroke_is_what_stands_first_of_all_numbers(self) -> None:
+        for path in sorted(EXAMPLES.rglob("*.json")):
+            hive = whole(load_hive(path.read_bytes()))
+            for chamber in hive.chambers:
+                with self.subTest(path.stem, chamber=chamber.chamber.id):
+                    first = {key: each for key, each in metrics(chamber, hive).items() if each.headline}
+                    self.assertEqual(key_numbers(chamber, hive), first)

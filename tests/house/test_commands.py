@@ -83,7 +83,7 @@ class Serving(TestCase):
             with self.subTest(port):
                 done = run(sys.executable, "-m", "server.serve", SABAKA_PORT=port)
                 self.assertEqual(done.returncode, 1)
-                self.assertIn("no port number", done.stderr)
+                self.assertIn("no number from 1 to 65535", done.stderr)
 
 
 class Browser(TestCase):

@@ -21,12 +21,13 @@ TO_A_BOX = 10
 
 def hive_numbers(hive: Whole) -> Iterator[Metric]:
     """Room, combs, weights and heights over all chambers and supers."""
-    yield from _room(hive)
+    yield from room_numbers(hive)
     yield from _weights(hive)
     yield from _heights(hive)
 
 
-def _room(hive: Whole) -> Iterator[Metric]:
+def room_numbers(hive: Whole) -> Iterator[Metric]:
+    """What all of it holds: room, comb places, comb, cells."""
     number = known("n", "comb places", hive.combs, "count")
     area = Quantity(value=2 * hive.comb_area_mm2 / 1e6, unit="m2")
     yield worked(

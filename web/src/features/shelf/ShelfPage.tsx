@@ -156,7 +156,8 @@ export function ShelfPage() {
       {compared.length > 0 ? (
         <p
           role="status"
-          className="sticky bottom-0 flex flex-wrap items-center gap-4 border-t border-base-content bg-base-200 px-5 py-3"
+          className="sticky bottom-0 flex flex-wrap items-center gap-4 border-t border-base-content bg-base-200 px-5
+            py-3"
         >
           {compared.length === 1 ? "One is chosen: choose one to three more to compare it with." : null}
           {compared.length > 1 ? (
