@@ -56,8 +56,9 @@ test: check-tools $(VENV)/.develop web/dist/index.html
 
 # Ten thousand spoilt documents through everything the core makes: SEED=random for a series that nobody has seen.
 SEED ?= 20260
+DOCUMENTS ?= 10000
 mutations: $(VENV)/.develop
-	@$(BIN)/python -m tests.mutated --seed $(SEED)
+	@$(BIN)/python -m tests.mutated --seed $(SEED) --documents $(DOCUMENTS)
 
 # All calls of the API by an OpenAPI fuzzer with two accounts, against the running server (some ten minutes).
 EXAMPLES ?= 40

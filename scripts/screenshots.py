@@ -12,8 +12,12 @@ from playwright.sync_api import Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
+
+from benchmarks.serving import free_port  # noqa: E402
+
 SHOTS = ROOT / "docs" / "screenshots"
-PORT = "8124"
+PORT = str(free_port())
+HOME = f"http://127.0.0.1:{PORT}"
 
 
 def settled(page: Page) -> None:
@@ -25,14 +29,14 @@ def settled(page: Page) -> None:
 
 
 def open_hive(page: Page, name: str) -> None:
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     page.get_by_role("link", name=name, exact=True).click()
     settled(page)
 
 
 def begin(page: Page, preset: str, name: str) -> None:
     """A new hive from a starting point."""
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     page.get_by_role("button", name="New hive").click()
     page.get_by_role("textbox", name="Name").fill(name)
     page.get_by_role("radio", name=preset).check()
@@ -42,7 +46,7 @@ def begin(page: Page, preset: str, name: str) -> None:
 
 def take(page: Page) -> None:
     """Every picture, one after the other."""
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     page.get_by_role("button", name="Open the demo bench").click()
     settled(page)
     page.screenshot(path=SHOTS / "shelf.png")
@@ -55,7 +59,7 @@ def take(page: Page) -> None:
     page.get_by_role("region", name="What follows").locator("dd").nth(6).wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "whole.png")
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     page.get_by_role("link", name="Brief", exact=True).click()
     page.locator("[data-question=back]").get_by_label("No full box, ever").check()
     page.locator("[data-question=winter]").get_by_label("Long: five months and more").check()
@@ -70,7 +74,7 @@ def take(page: Page) -> None:
     settled(page)
     page.screenshot(path=SHOTS / "combs.png")
     run_and_season(page)
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     open_hive(page, "Clove hitch")
     moving_in(page)
     lift_and_winter(page)
@@ -105,7 +109,7 @@ def run_and_season(page: Page) -> None:
     page.get_by_test_id("fits").locator("li").first.wait_for()
     settled(page)
     page.screenshot(path=SHOTS / "run.png")
-    page.goto(f"http://127.0.0.1:{PORT}/")
+    page.goto(f"{HOME}/")
     open_hive(page, "Bowline")
     page.get_by_role("link", name="Season", exact=True).click()
     page.get_by_test_id("visits").locator("li").first.wait_for()
@@ -144,13 +148,17 @@ def build(page: Page) -> None:
 
 
 def other_looks(page: Page) -> None:
-    """At night in inches, and on a phone."""
-    page.goto(f"http://127.0.0.1:{PORT}/")
-    open_hive(page, "Sheepshank")
+    """Side by side, at night in inches, and on a phone."""
+    page.goto(f"{HOME}/")
     page.get_by_role("button", name="in", exact=True).click()
     page.get_by_role("button", name="Night").click()
-    settled(page)
-    page.screenshot(path=SHOTS / "shape-night.png")
+    for name in ("Bowline", "Granny", "Reef"):
+        page.get_by_role("checkbox", name=f"Compare {name}").check()
+    page.get_by_role("link", name="Compare 3 designs").click()
+    page.locator("[data-table=winter]").wait_for(timeout=60_000)
+    page.evaluate("document.fonts.ready")
+    page.wait_for_timeout(400)
+    page.screenshot(path=SHOTS / "side-by-side-night.png")
     page.get_by_role("button", name="mm", exact=True).click()
     page.get_by_role("button", name="Day").click()
     page.set_viewport_size({"width": 390, "height": 844})

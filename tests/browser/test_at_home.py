@@ -7,7 +7,7 @@ import json
 import re
 from pathlib import Path
 
-from playwright.sync_api import expect
+from playwright.sync_api import BrowserContext, expect
 from pypdf import PdfReader
 
 from tests.browser.base import BrowserCase
@@ -201,3 +201,39 @@ class SideBySide(BrowserCase):
         paper = " ".join(each.extract_text() for each in PdfReader(download.value.path()).pages)
         self.assertIn("Dropped", paper)
         self.assertNotIn("Clustered on", paper)
+
+
+class WithoutNetwork(BrowserCase):
+    """Door: the bench after its first visit, with no network at all."""
+
+    def new_context(self) -> BrowserContext:
+        return self.browser.new_context(viewport={"width": 1280, "height": 800}, color_scheme="light")
+
+    def test_the_bench_opens_as_it_was_kept_and_says_that_a_change_waits(self) -> None:
+        page = self.page
+        self.enter_demo()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        self.open("Bowline")
+        self.type_dimension("Height", "310")
+        self.kept()
+        page.reload()
+        expect(self.dimension("Height")).to_have_text("310")
+        page.wait_for_timeout(1000)
+        self.context.set_offline(True)
+        page.reload()
+        expect(page.get_by_test_id("as-of")).to_contain_text("no network: as it was kept")
+        expect(self.dimension("Height")).to_have_text("310")
+        expect(page.get_by_role("heading", name="Shape")).to_be_visible()
+        self.dimension("Height").click()
+        page.get_by_role("textbox", name="Height", exact=True).fill("305")
+        page.keyboard.press("Enter")
+        expect(page.get_by_test_id("state")).to_contain_text("waits")
+        self.context.set_offline(False)
+        expect(self.dimension("Height")).to_have_text("305", timeout=40_000)
+        self.kept()
+        self.context.set_offline(True)
+        page.goto(self.live_server_url)
+        expect(page.get_by_role("link", name="Bowline", exact=True)).to_be_visible()
+        page.get_by_role("link", name="Bowline", exact=True).click()
+        expect(self.dimension("Height")).to_have_text("305")
+        self.context.set_offline(False)

@@ -5,6 +5,7 @@ import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
 import { answered, asSchema, client, RefusedError } from "./client";
 import { chaptersOf } from "./jobs";
+import { kept } from "./kept";
 import type {
   Asks,
   Card,
@@ -59,7 +60,9 @@ export function useMe(): UseQueryResult<Me> {
 export function useShelf(): UseQueryResult<Card[]> {
   return useQuery({
     queryKey: key.shelf,
-    queryFn: () => answered(client.GET("/api/designs")),
+    // The shelf as it was last seen, where there is no network.
+    queryFn: async () => (await kept("shelf", () => answered(client.GET("/api/designs")))).page,
+    networkMode: "always",
     // After an upgrade a long shelf is looked through a few at a time.
     refetchInterval: ({ state }) => (state.data?.some((card) => !card.ready) ? 300 : false),
   });

@@ -1,34 +1,12 @@
 import { useQuery, type UseQueryResult } from "@tanstack/react-query";
-import { del, get, set } from "idb-keyval";
-import { answered, asSchema, client, passes, RefusedError } from "./client";
+import { answered, asSchema, client } from "./client";
+import { kept, type Kept } from "./kept";
 import { today } from "../lib/format";
 import type { HivePage, SharedOut, VisitsOut, YardLine, YardOut } from "./types";
 
 /** Calls on the yard book. What was fetched stays on the device, for the yard is far from any network. */
 
-/** Something that came from the server, or that lies on the device since then. */
-export interface Kept<T> {
-  page: T;
-  fetched: string;
-  onDevice: boolean;
-}
-
-async function kept<T>(name: string, fetched: () => Promise<T>): Promise<Kept<T>> {
-  try {
-    const page = await fetched();
-    const now: Kept<T> = { page, fetched: new Date().toISOString(), onDevice: false };
-    await set(name, now).catch(() => undefined);
-    return now;
-  } catch (error) {
-    if (!passes(error) && !(error instanceof RefusedError && error.status === 401)) {
-      await del(name).catch(() => undefined);
-      throw error;
-    }
-    const there = await get<Kept<T>>(name).catch(() => undefined);
-    if (!there) throw error;
-    return { ...there, onDevice: true };
-  }
-}
+export type { Kept } from "./kept";
 
 const key = { yards: ["yards"] as const, yard: (id: string) => ["yard", id], hive: (id: string) => ["built", id] };
 

@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Navigate, useParams } from "react-router";
 import { openDesign } from "../../api/queries";
 import { RefusedError } from "../../api/client";
-import { BenchRoom } from "./BenchRoom";
+import { kept } from "../../api/kept";
+import { benchOnDevice, BenchRoom } from "./BenchRoom";
 import { stepOf, wayTo, type BenchStep } from "./steps";
 import type { Hive } from "../../api/types";
 import { asksFor, FIRST, firstView } from "./asks";
@@ -35,7 +36,8 @@ export function BenchPage() {
   const step = stepOf(named);
   const opened = useQuery({
     queryKey: ["bench", id],
-    queryFn: () => load(id, step ?? "shape"),
+    queryFn: () => kept(benchOnDevice(id), () => load(id, step ?? "shape")),
+    networkMode: "always",
     gcTime: 0,
     staleTime: Infinity,
   });
@@ -54,5 +56,8 @@ export function BenchPage() {
       </main>
     );
   }
-  return <BenchRoom key={id} id={id} step={step} {...opened.data} />;
+  const { page, onDevice, fetched } = opened.data;
+  // Work that was left is sent when the server is there again: now only what it was when it was last kept is shown.
+  const left = onDevice ? null : page.left;
+  return <BenchRoom key={id} id={id} step={step} {...page} left={left} asOf={onDevice ? fetched : null} />;
 }

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState, type ComponentType } from "react";
 import { useNavigate } from "react-router";
+import { keep as keepOnDevice } from "../../api/kept";
 import { bringBack, useFindingsOf } from "../../api/queries";
 import type { DesignOut, EditOut } from "../../api/types";
 import { fetchCharts } from "../../drawing/LazyChart";
@@ -62,10 +63,17 @@ interface BenchRoomProps {
   design: DesignOut;
   first: EditOut;
   left: Left | null;
+  /** When what is shown came from the server, where it can’t be reached; null where it was just fetched. */
+  asOf: string | null;
+}
+
+/** Under which name a design with its last report lies on the device. */
+export function benchOnDevice(id: string): string {
+  return `bench ${id}`;
 }
 
 /** The bench: rail, drawing, ledger and rod around one design. */
-export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
+export function BenchRoom({ id, step, design, first, left, asOf }: BenchRoomProps) {
   const { state, keep, rebase, send } = useKeeping(id, left?.work.base ?? design.revision);
   const [tab, setTab] = useState<LedgerTab>("read");
   const [view, setView] = useState(firstView(first.document));
@@ -86,6 +94,13 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
   const findings = useMemo(() => [...bench.findings, ...apart], [bench.findings, apart]);
 
   useEffect(fetchSteps, []);
+  // Without a network it opens as it was last kept.
+  const { lies } = bench;
+  useEffect(() => {
+    if (state.kind !== "kept" || (asOf !== null && lies.document === first.document)) return;
+    const page = { design: { ...design, document: lies.document, revision: state.revision }, first: lies, left: null };
+    void keepOnDevice(benchOnDevice(id), page);
+  }, [id, design, first, asOf, lies, state]);
   useEffect(() => {
     if (left) keep(left.work.document, left.work.label, left);
   }, [left, keep]);
@@ -133,6 +148,7 @@ export function BenchRoom({ id, step, design, first, left }: BenchRoomProps) {
       <TopBar
         id={id}
         step={step}
+        asOf={asOf}
         bench={bench}
         keeping={state}
         onSignIn={() => {

@@ -1,6 +1,7 @@
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useEntering, useMe } from "../../api/queries";
-import { sentence } from "../../lib/format";
+import { ago, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Menu } from "../../ui/Menu";
 import { Reading } from "../../ui/Reading";
@@ -12,14 +13,16 @@ import type { Keeping } from "./useKeeping";
 interface TopBarProps {
   id: string;
   step: BenchStep;
+  asOf: string | null;
   bench: Bench;
   keeping: Keeping;
   onSignIn: () => void;
 }
 
 /** Name, state line, and the tools that are the same on every step. */
-export function TopBar({ id, step, bench, keeping, onSignIn }: TopBarProps) {
+export function TopBar({ id, step, asOf, bench, keeping, onSignIn }: TopBarProps) {
   const { units } = useSettings();
+  const [now] = useState(Date.now);
   const me = useMe();
   const { signOut } = useEntering();
   const navigate = useNavigate();
@@ -38,6 +41,11 @@ export function TopBar({ id, step, bench, keeping, onSignIn }: TopBarProps) {
       <span className="soft max-lg:hidden" data-testid="summary">
         {sentence(bench.report.summary, units)}
       </span>
+      {asOf ? (
+        <span role="status" className="font-semibold text-error" data-testid="as-of">
+          no network: as it was kept {ago(asOf, now)}
+        </span>
+      ) : null}
       <StateLine keeping={keeping} waiting={bench.waiting} onSignIn={onSignIn} />
       <span className="grow" />
       <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">

@@ -9,6 +9,8 @@ import { useLooked } from "./useLooked";
 
 export interface Bench {
   document: Hive;
+  /** The last state that the core answered for, as it came: what the bench opens with without a network. */
+  lies: EditOut;
   report: Report;
   /** What the studies of chamber, combs and run say, as far as it is shown. */
   shape: Chapter | undefined;
@@ -225,10 +227,13 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
   const read = useRead<Report>();
   const report = useMemo(() => read(passing ?? kept.report), [read, passing, kept.report]);
   const looked = useLooked(kept, report, passing === null);
+  const { document, report: whole, held } = kept;
+  const lies = useMemo(() => ({ document, report: whole, held, patch: [], inverse: [] }), [document, whole, held]);
 
   return useMemo(
     () => ({
       document: kept.document,
+      lies,
       report,
       shape: report.chapters["shape"],
       combs: report.chapters["combs"],
@@ -249,7 +254,7 @@ export function useBench(first: EditOut, onKept: (document: Hive, label: string)
       wake,
       settled,
     }),
-    [kept, report, looked, trouble, waiting, enter, preview, calm, commit, undo, redo, replace, wake, settled],
+    [kept, lies, report, looked, trouble, waiting, enter, preview, calm, commit, undo, redo, replace, wake, settled],
   );
 }
 
