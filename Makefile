@@ -79,6 +79,7 @@ house: $(VENV)/.develop
 	@$(BIN)/python -m tests.house.counts "$(COUNT)"
 
 bench: $(VENV)/.develop web/dist/index.html
+	@$(BIN)/python -m compileall -q sabaka_core server
 	@$(BIN)/python -m benchmarks
 
 screenshots: $(VENV)/.develop web/dist/index.html

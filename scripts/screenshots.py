@@ -160,7 +160,7 @@ def other_looks(page: Page) -> None:
     page.wait_for_timeout(400)
     page.screenshot(path=SHOTS / "side-by-side-night.png")
     page.get_by_role("button", name="mm", exact=True).click()
-    page.get_by_role("button", name="Day").click()
+    page.get_by_role("button", name="Day", exact=True).click()
     page.set_viewport_size({"width": 390, "height": 844})
     open_hive(page, "Bowline")
     page.screenshot(path=SHOTS / "shape-phone.png")

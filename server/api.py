@@ -139,7 +139,8 @@ def on_over_budget(request: HttpRequest, error: OverBudgetError) -> HttpResponse
 
 @api.exception_handler(NobodyWaitsError)
 def on_gone(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:
-    return refuse(request, 503, str(error), [])
+    # Nobody reads it; and it is no trouble of the server's, to be looked into.
+    return refuse(request, 408, str(error), [])
 
 
 @api.exception_handler(DatabaseError)
