@@ -59,8 +59,9 @@ def write(file: Path, yard: float) -> None:
     ]
     head = (
         "# How fast it is\n\nWritten by `make bench` on "
-        f"{date.today().isoformat()}; a fixed piece of plain Python takes {yard:.1f} ms here, and the last column counts "
-        "in those, so that two\nmachines can be compared. Two processors, headless Chromium without a graphics card.\n\n"
+        f"{date.today().isoformat()}; a fixed piece of plain Python takes {yard:.1f} ms here, and the last column "
+        "counts in those, so that two\nmachines can be compared. Two processors, headless Chromium without a graphics "
+        "card.\n\n"
         "| what | measured | wanted | of it | yardsticks |\n|---|---:|---:|---:|---:|\n"
     )
     file.write_text(head + "\n".join(rows) + "\n", "utf-8")

@@ -61,4 +61,4 @@ def cleaned(text: str, lines: bool = False) -> str:
 
 def odd_reason(code: str) -> str:
     """Why a text with such a character is refused."""
-    return f"There is a control or unseen character in it ({code}): a name is one line of plain text."
+    return f"There is a control character in it, or one that can’t be seen ({code}): a name is one line of plain text."

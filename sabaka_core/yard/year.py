@@ -14,22 +14,38 @@ from sabaka_core.yard.plan import BookPlan
 from sabaka_core.yard.visit import Visit
 
 
-class HiveYear(Value):
-    """A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken;
-    ``most_mites`` the most that fell in a day.
-    """
+class YearSums(Value):
+    """What visits of a year add up to; ``most_mites`` are the most that fell in a day."""
 
     visits: int
-    minutes: int
     honey_kg: float
     fed_kg: float
+    most_mites: int | None
+    treatments: int
+
+
+class HiveYear(YearSums):
+    """A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken."""
+
+    minutes: int
     combs_built: int
     lifted_kg: float
     most_covered: float | None
-    most_mites: int | None
-    treatments: int
     lost: int
     promised_kg: float | None
+
+
+def year_sums(visits: Sequence[Visit]) -> YearSums:
+    """What the visits of a year add up to."""
+    # Counts of other methods are of something else: in a sample, or in cells.
+    mites = [each.count for visit in visits for each in visit.mites if each.by == "fallen-a-day"]
+    return YearSums(
+        visits=len(visits),
+        honey_kg=round(sum(visit.honey_kg for visit in visits), 2),
+        fed_kg=round(sum(fed.kg for visit in visits for fed in visit.fed), 2),
+        most_mites=max(mites, default=None),
+        treatments=sum(len(visit.treated) for visit in visits),
+    )
 
 
 def hive_year(
@@ -44,18 +60,12 @@ def hive_year(
     """
     new = {comb.id for visit in visits for run in visit.after for comb in run.combs} - known
     covered = [visit.covered for visit in visits if visit.covered is not None]
-    # Counts of other methods are of something else: in a sample, or in cells.
-    mites = [each.count for visit in visits for each in visit.mites if each.by == "fallen-a-day"]
     return HiveYear(
-        visits=len(visits),
+        **year_sums(visits).model_dump(),
         minutes=sum(visit.minutes for visit in visits),
-        honey_kg=round(sum(visit.honey_kg for visit in visits), 2),
-        fed_kg=round(sum(fed.kg for visit in visits for fed in visit.fed), 2),
         combs_built=len(new),
         lifted_kg=round(lifted_kg(built, visits), 1),
         most_covered=max(covered, default=None),
-        most_mites=max(mites, default=None),
-        treatments=sum(len(visit.treated) for visit in visits),
         lost=lost,
         promised_kg=None if plan is None else plan.taken_kg,
     )

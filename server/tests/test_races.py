@@ -105,7 +105,7 @@ class Saves(RuleBasedStateMachine):
 
 
 class Visits(RuleBasedStateMachine):
-    """Two devices in one yard, now and then with a network: each visit is kept once, the hive stands as they left it."""
+    """Two devices in one yard, a network now and then: each visit is kept once, the hive stands as they left it."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -175,7 +175,12 @@ class Jobs(RuleBasedStateMachine):
         self.over: dict[str, str] = {}
         patched = patch.object(Pool, "_start", self._start)
         patched.start()
-        self.teardown = patched.stop  # type: ignore[method-assign]
+        self.patched = patched
+
+    def teardown(self) -> None:
+        # Whatever looks after the jobs finds nothing left to begin.
+        self.pool.close()
+        self.patched.stop()
 
     def _start(self, work: _Work, now: float) -> None:
         work.job.state, work.began = "running", now

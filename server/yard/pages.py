@@ -25,6 +25,7 @@ from sabaka_core.yard.place import climate_names
 from sabaka_core.yard.plan import PlannedDay, plans_ahead
 from sabaka_core.yard.standing import combs_of, left_by, runs_of, settings_of, standing, with_runs
 from sabaka_core.yard.visit import RunSeen, Visit
+from sabaka_core.yard.year import YearSums, year_sums
 from server.accounts.names import called
 from server.yard.cards import StandingCard, card_of, cards_of, rod_of
 from server.yard.colonies import ColonyOut, colonies_of, places_in
@@ -127,15 +128,10 @@ class VisitsOut(Schema):
     more: int
 
 
-class YearOut(Schema):
+class YearOut(YearSums):
     """A year of a hive in few numbers."""
 
     year: str
-    visits: int
-    honey_kg: float
-    fed_kg: float
-    most_mites: int | None
-    treatments: int
 
 
 class EntranceOut(Schema):
@@ -321,17 +317,7 @@ def _years(visits: Sequence[Visit]) -> list[YearOut]:
     by_year: dict[str, list[Visit]] = {}
     for visit in visits:
         by_year.setdefault(visit.day[:4], []).append(visit)
-    return [
-        YearOut(
-            year=year,
-            visits=len(of),
-            honey_kg=round(sum(visit.honey_kg for visit in of), 2),
-            fed_kg=round(sum(fed.kg for visit in of for fed in visit.fed), 2),
-            most_mites=max((each.count for visit in of for each in visit.mites), default=None),
-            treatments=sum(len(visit.treated) for visit in of),
-        )
-        for year, of in sorted(by_year.items(), reverse=True)
-    ]
+    return [YearOut(year=year, **year_sums(of).model_dump()) for year, of in sorted(by_year.items(), reverse=True)]
 
 
 def shown_visits(hive: BuiltHive, entries: Sequence[VisitEntry]) -> list[VisitOut]:

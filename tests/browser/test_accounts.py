@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from django.contrib.sessions.models import Session
 from django.core.cache import cache
 from playwright.sync_api import expect
 
+from server.accounts.models import SignedIn
 from tests.browser.base import BrowserCase
 
 PASSWORD = "rope-walk-77"
@@ -65,7 +65,7 @@ class Accounts(BrowserCase):
     def test_a_session_that_ended_loses_no_work(self) -> None:
         self.enter_demo()
         self.open("Bowline")
-        Session.objects.all().delete()
+        SignedIn.objects.all().delete()
         cache.clear()
         self.type_dimension("Top width", "448")
         expect(self.page.locator("[role=alert]", has_text="Sign in first")).to_be_visible()

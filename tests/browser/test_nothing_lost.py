@@ -9,10 +9,10 @@ import json
 from pathlib import Path
 from typing import Any
 
-from django.contrib.sessions.models import Session
 from django.core.cache import cache
 from playwright.sync_api import Page, Route, expect
 
+from server.accounts.models import SignedIn
 from server.designs.models import Design, Revision
 from tests.browser.base import BrowserCase
 
@@ -214,7 +214,7 @@ class NothingLost(BrowserCase):
 
     def test_6_an_ended_session_is_signed_in_again_over_the_work(self) -> None:
         """The state line says so, and signing in there keeps what was typed."""
-        Session.objects.all().delete()
+        SignedIn.objects.all().delete()
         cache.clear()
         self.type_dimension("Top width", "470")
         self.state().to_contain_text("signed out")
@@ -241,7 +241,7 @@ class NothingLost(BrowserCase):
         self.page.route(SAVES, lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
         self.type_dimension("Top width", "471")
         self.state().to_contain_text("not kept yet")
-        Session.objects.all().delete()
+        SignedIn.objects.all().delete()
         cache.clear()
         self.page.unroute(SAVES)
         self.state().to_contain_text("signed out, not kept yet: kept on this device")

@@ -7920,28 +7920,27 @@ export interface components {
         };
         /**
          * HiveYear
-         * @description A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken;
-         *     ``most_mites`` the most that fell in a day.
+         * @description A year of one hive. ``lost`` are colonies that died in it; ``promised_kg`` what the plan would have taken.
          */
         HiveYear: {
             /** Visits */
             visits: number;
-            /** Minutes */
-            minutes: number;
             /** Honey Kg */
             honey_kg: number;
             /** Fed Kg */
             fed_kg: number;
+            /** Most Mites */
+            most_mites: number | null;
+            /** Treatments */
+            treatments: number;
+            /** Minutes */
+            minutes: number;
             /** Combs Built */
             combs_built: number;
             /** Lifted Kg */
             lifted_kg: number;
             /** Most Covered */
             most_covered: number | null;
-            /** Most Mites */
-            most_mites: number | null;
-            /** Treatments */
-            treatments: number;
             /** Lost */
             lost: number;
             /** Promised Kg */
@@ -8582,8 +8581,6 @@ export interface components {
          * @description A year of a hive in few numbers.
          */
         YearOut: {
-            /** Year */
-            year: string;
             /** Visits */
             visits: number;
             /** Honey Kg */
@@ -8594,6 +8591,8 @@ export interface components {
             most_mites: number | null;
             /** Treatments */
             treatments: number;
+            /** Year */
+            year: string;
         };
         /**
          * HiveIn

@@ -13,7 +13,7 @@ export function ChartsTab({ page }: { page: Page }) {
             <th className="text-right font-normal">visits</th>
             <th className="text-right font-normal">honey, kg</th>
             <th className="text-right font-normal">fed, kg</th>
-            <th className="text-right font-normal">most mites</th>
+            <th className="text-right font-normal">most mites in a day</th>
             <th className="text-right font-normal">treatments</th>
           </tr>
         </thead>
