@@ -16,7 +16,7 @@ from sabaka_core.base import budget
 
 # So long a call may reckon: a page waits no longer [s of the processor's time].
 CALL_S = 1.5
-# So long for files: whoever asks for one waits for it.
+# So long for what is read, files among it: whoever asks for one waits for it.
 FILE_S = 8.0
 TOO_LARGE = (
     "This takes longer than an answer may, for the hive is too large: at most some two hundred combs can be worked out "
@@ -44,7 +44,8 @@ def bounded(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[Ht
 
     def respond(request: HttpRequest) -> HttpResponse:
         gone: Callable[[], bool] = request.META.get("waitress.client_disconnected", _never)
-        with within(CALL_S, gone):
+        # What is read is bounded by what was stored; what is sent may be anything.
+        with within(FILE_S if request.method == "GET" else CALL_S, gone):
             return get_response(request)
 
     return respond

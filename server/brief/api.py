@@ -20,6 +20,7 @@ from sabaka_core.document.hive import HiveSystem
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.systems import SYSTEMS
 from server.auth import keeper_of, keeper_only
+from server.budget import FILE_S, within
 from server.designs.api import DesignOut, opened, written
 from server.designs.presets import preset_hive
 from server.designs.services import create_design
@@ -139,7 +140,8 @@ def ranking(request: HttpRequest, payload: AnswersIn) -> HttpResponse:
 @router.post("/begin", response={200: BegunOut, **REFUSALS})
 def begin_design(request: HttpRequest, payload: BeginIn) -> HttpResponse:
     """A design of a system, sized to the answers, on the keeper's shelf."""
-    begun = begin(preset_hive(payload.system), payload.read(), payload.name)
+    with within(FILE_S):
+        begun = begin(preset_hive(payload.system), payload.read(), payload.name)
     design = create_design(keeper_of(request), begun.hive, "Begun from a brief")
     return written(BegunOut(design=opened(design), unmet=list(begun.unmet)))
 
@@ -164,7 +166,8 @@ def take(request: HttpRequest, payload: TakeIn) -> HttpResponse:
     """One of the hives that were found, on the keeper's shelf."""
     if not payload.name.strip():
         raise ParameterError("/name", payload.name, "Give the hive a name.", "missing")
-    made = made_again(_examples(), payload.read(), payload.key, payload.fixed())
+    with within(FILE_S):
+        made = made_again(_examples(), payload.read(), payload.key, payload.fixed())
     hive = made.model_copy(update={"name": payload.name.strip()})
     design = create_design(keeper_of(request), hive, "Begun from boards on hand")
     return written(BegunOut(design=opened(design), unmet=[]))

@@ -18,6 +18,7 @@ from sabaka_core.moving.bait import bait_hive
 from sabaka_core.moving.move import conversion_design
 from sabaka_core.show.study import chapter
 from server.auth import keeper_of, keeper_only
+from server.budget import CALL_S, within
 from server.designs import selectors, services
 from server.designs.cards import Told, cards_of
 from server.designs.models import Design, Revision
@@ -142,7 +143,10 @@ def presets(request: HttpRequest) -> list[PresetOut]:
 @router.get("", response=list[Card])
 def shelf(request: HttpRequest) -> HttpResponse:
     """The keeper's designs, last changed first."""
-    return HttpResponse(cards_of(keeper_of(request)), content_type="application/json")
+    # A long shelf is there at once, and complete after a few askings.
+    with within(CALL_S):
+        cards = cards_of(keeper_of(request))
+    return HttpResponse(cards, content_type="application/json")
 
 
 @router.post("", response={200: DesignOut, **REFUSALS})

@@ -11,7 +11,7 @@ import tempfile
 import threading
 import time
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
@@ -99,7 +99,13 @@ def listening(application: Any) -> Iterator[int]:
     """A server of ours in a thread, on a port of its own."""
     bound = patient.bound_to("127.0.0.1", 0)
     server = patient.PatientServer(application, bound)
-    thread = threading.Thread(target=server.asyncore.loop, kwargs={"timeout": 0.1, "map": server._map}, daemon=True)
+
+    def loop() -> None:
+        # Its sockets are closed under it when the test is over.
+        with suppress(OSError):
+            server.asyncore.loop(timeout=0.1, map=server._map)
+
+    thread = threading.Thread(target=loop, daemon=True)
     thread.start()
     try:
         yield bound.getsockname()[1]
