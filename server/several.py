@@ -51,6 +51,9 @@ class Several:
                     raise SystemExit("A process of the server ended at once: see what it said above.")
                 if began is not None:
                     self._begin()
+        except KeyboardInterrupt:
+            # Stopped at the keyboard, as the other processes are with it.
+            return
         finally:
             for process in self._begun:
                 os.kill(process, signal.SIGTERM)

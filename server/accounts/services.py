@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError, OperationalError, transaction
 from django.http import HttpRequest
 from django.utils import timezone
 
@@ -34,6 +36,8 @@ def register(request: HttpRequest, name: str, password: str) -> User:
         raise ParameterError("name", name, "That name belongs to the demo bench. Take another.", "name-taken")
     check_strength(password, User(username=name), "password")
     throttle.refuse_too_many(request, "register")
+    # Counted whatever comes of it: else names that are taken could be asked for without end.
+    throttle.count(request, "register")
     if names.account_of(name) is not None:
         raise ParameterError("name", name, "That name is taken.", "name-taken")
     user = User(username=names.key_of(name), first_name=name)
@@ -44,8 +48,7 @@ def register(request: HttpRequest, name: str, password: str) -> User:
             user.save(force_insert=True)
     except IntegrityError:
         raise ParameterError("name", name, "That name is taken.", "name-taken") from None
-    throttle.count(request, "register")
-    login(request, user, backend=_BACKEND)
+    _enter(request, user)
     return user
 
 
@@ -76,8 +79,15 @@ def sign_in(request: HttpRequest, name: str, password: str) -> User:
         throttle.count(request, "sign-in", key)
         raise ParameterError("password", "", "Name and password don't match.", "no-match")
     throttle.forget(request, "sign-in", key)
-    login(request, user)
+    _enter(request, user)
     return user
+
+
+def _enter(request: HttpRequest, user: User) -> None:
+    """Signs in; sessions that are long over go."""
+    with suppress(OperationalError):
+        SignedIn.objects.filter(expire_date__lt=timezone.now()).delete()
+    login(request, user, backend=_BACKEND)
 
 
 def change_password(request: HttpRequest, user: User, old: str, new: str) -> None:
@@ -115,7 +125,7 @@ def enter_demo(request: HttpRequest) -> User:
     if not settings.DEMO:
         raise ParameterError("demo", "", "This server has no demo account.", "no-demo")
     user, _ = demo_keeper()
-    login(request, user, backend=_BACKEND)
+    _enter(request, user)
     return user
 
 

@@ -17,6 +17,7 @@ from django.contrib.auth.models import User
 from django.db import connection, transaction
 
 from sabaka_core import ParameterError
+from server.accounts.models import SignedIn
 from server.archive.write import yards_kept
 from server.yard.models import Member
 
@@ -32,6 +33,7 @@ def delete_account(user: User) -> None:
     for yard in yards_kept(user):
         if not yard.members.filter(role=Member.Role.KEEPER).exclude(user=user).exists():
             yard.delete()
+    SignedIn.objects.filter(account=user.pk).delete()
     user.delete()
 
 

@@ -94,7 +94,7 @@ class NameIn(Schema):
 
 
 class RevisionName(Schema):
-    """What a kept state is called; nothing takes its name away."""
+    """What a kept state is called; an empty name takes it away."""
 
     name: Annotated[str, Field(max_length=80)]
 

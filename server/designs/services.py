@@ -139,7 +139,9 @@ def save_design(owner: User, ident: UUID, save: Save) -> Saved:
     if odd is not None:
         raise ParameterError("label", save.label, odd_reason(odd), "bad-label")
     # Nobody else's design is looked through, and nobody waits while this one is.
-    _refuse_new(design_of(owner, ident), hive := validate_hive(save.document))
+    design = design_of(owner, ident)
+    hive = validate_hive(save.document)
+    _refuse_new(design, hive)
     build_report(hive, {})
     return _saved(owner, ident, save, dump_hive(hive))
 

@@ -111,6 +111,8 @@ export function useEntering({ stay = false } = {}) {
     if (!stay) queries.clear();
     // What was refused while nobody was signed in is asked again.
     else void queries.invalidateQueries({ queryKey: ["found"] });
+    // What another keeper opened here isn’t shown to this one without a network.
+    if (me.name !== signedInAs()) forgetDevice();
     ontoDevice(ME, JSON.stringify(me));
     queries.setQueryData(key.me, me);
   };
@@ -194,7 +196,10 @@ export function useComparison(
   });
 }
 
-/** Up to four designs side by side, each by its id, or by its id and a kept state: “id:3”. */
+/** So many designs go side by side; the core refuses more. */
+export const MOST_COMPARED = 4;
+
+/** Up to so many designs side by side, each by its id, or by its id and a kept state: “id:3”. */
 export function useSideBySide(sides: readonly string[]): UseQueryResult<Chapter> {
   return useQuery({
     select: useRead<Chapter>(),

@@ -36,15 +36,7 @@ function Lines({ table, bench, onChoose }: DataTableProps) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm" data-table={table.key}>
-        <thead className={bare ? "sr-only" : ""}>
-          <tr className="soft text-right align-bottom text-xs">
-            {table.columns.map((column, index) => (
-              <th key={column} scope="col" className={`font-normal ${index === 0 ? "text-left" : "pl-2"}`}>
-                {column}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads table={table} className="text-xs" hidden={bare} />
         <tbody>
           {table.lines.map((line, index) => (
             <LineRows
@@ -59,6 +51,28 @@ function Lines({ table, bench, onChoose }: DataTableProps) {
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface HeadsProps {
+  table: Table;
+  className: string;
+  /** Whether they are only heard, not seen. */
+  hidden?: boolean;
+}
+
+/** The names of a table’s columns: the first one at the left, the others over their numbers. */
+export function Heads({ table, className, hidden = false }: HeadsProps) {
+  return (
+    <thead className={hidden ? "sr-only" : ""}>
+      <tr className={`soft text-right align-bottom ${className}`}>
+        {table.columns.map((column, index) => (
+          <th key={column} scope="col" className={`font-normal ${index === 0 ? "text-left" : "pl-2"}`}>
+            {column}
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

@@ -5,12 +5,13 @@ import { askChapter, openDesign } from "../../api/queries";
 import type { Drawing, EditOut, Report } from "../../api/types";
 import { Numbers } from "../../drawing/Numbers";
 import { Sheet } from "../../drawing/Sheet";
-import { ordinal, sentence, written } from "../../lib/format";
+import { sentence } from "../../lib/format";
 import { inOrder } from "./useLooked";
 import { useRead } from "../../lib/reading";
 import { useSettings } from "../../lib/settings";
 import { Legend } from "./Legend";
 import { PRINTED } from "./asks";
+import { PrintedFindings, PrintedNumbers } from "./Printed";
 import { StepPage } from "./StepPage";
 import { STEPS, stepOf, wayTo, type BenchStep } from "./steps";
 import { firstReport } from "./useBench";
@@ -81,14 +82,14 @@ export function PrintPage() {
         </Link>
         <span className="soft">As kept in revision {design.revision}</span>
       </div>
-      {first ? <HivePage first={first} revision={design.revision} /> : null}
+      {first ? <ShedPage first={first} revision={design.revision} /> : null}
       {chapter ? <StepPage chapter={chapter} step={step} name={design.name} revision={design.revision} /> : null}
     </div>
   );
 }
 
 /** One A4 page: the hive across and along, its run, its numbers, what to mend. */
-function HivePage({ first, revision }: { first: EditOut; revision: number }) {
+function ShedPage({ first, revision }: { first: EditOut; revision: number }) {
   const { units } = useSettings();
   const { document } = first;
   const report = useRead<Report>()(first.report);
@@ -112,31 +113,10 @@ function HivePage({ first, revision }: { first: EditOut; revision: number }) {
       <div className="mt-2 grid grid-cols-2 gap-6">
         <section>
           <h2 className="border-b border-base-content text-base">Reads</h2>
-          <ul>
-            {Object.values(metrics)
-              .filter((metric) => metric.headline)
-              .map((metric) => {
-                const { number, unit } = written(metric, units);
-                return (
-                  <li key={metric.key} className="flex">
-                    <span className="grow">{metric.label}</span>
-                    <span className="font-semibold">{number}</span>
-                    <span className="w-8 pl-1">{unit}</span>
-                  </li>
-                );
-              })}
-          </ul>
+          <PrintedNumbers metrics={Object.values(metrics).filter((metric) => metric.headline)} />
         </section>
         <section>
-          <h2 className="border-b border-base-content text-base">To mend</h2>
-          {findings.length === 0 ? <p>Nothing to mend.</p> : null}
-          <ol>
-            {findings.map((finding, index) => (
-              <li key={finding.id}>
-                <b>{ordinal(index)}.</b> {sentence(finding.text, units)}
-              </li>
-            ))}
-          </ol>
+          <PrintedFindings findings={findings} />
           {document.notes ? (
             <>
               <h2 className="mt-2 border-b border-base-content text-base">Notes</h2>

@@ -2,8 +2,10 @@ import { LazyChart } from "../../drawing/LazyChart";
 import { Plate } from "../../drawing/Plate";
 import type { Cell, Chapter, Table } from "../../api/types";
 import { useRead } from "../../lib/reading";
-import { ordinal, sentence, written, wrote } from "../../lib/format";
+import { sentence, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
+import { Heads } from "./DataTable";
+import { PrintedFindings, PrintedNumbers } from "./Printed";
 import { STEPS, type BenchStep } from "./steps";
 
 interface StepPageProps {
@@ -42,15 +44,7 @@ export function StepPage({ chapter: given, step, name, revision }: StepPageProps
       <div className="grid grid-cols-2 gap-6">
         <Numbers chapter={chapter} />
         <section>
-          <h2 className="border-b border-base-content text-base">To mend</h2>
-          {chapter.findings.length === 0 ? <p>Nothing to mend.</p> : null}
-          <ol>
-            {chapter.findings.map((finding, index) => (
-              <li key={finding.id}>
-                <b>{ordinal(index)}.</b> {sentence(finding.text, units)}
-              </li>
-            ))}
-          </ol>
+          <PrintedFindings findings={chapter.findings} />
         </section>
       </div>
       {chapter.agenda.length > 0 ? (
@@ -85,7 +79,6 @@ export function StepPage({ chapter: given, step, name, revision }: StepPageProps
 }
 
 function Numbers({ chapter }: { chapter: Chapter }) {
-  const { units } = useSettings();
   const metrics = Object.values(chapter.metrics);
   const groups = [...new Set(metrics.map((metric) => metric.group))];
   return (
@@ -94,20 +87,7 @@ function Numbers({ chapter }: { chapter: Chapter }) {
       {groups.map((group) => (
         <div key={group} className="break-inside-avoid">
           {groups.length > 1 ? <h3 className="soft mt-1">{group}</h3> : null}
-          <ul>
-            {metrics
-              .filter((metric) => metric.group === group)
-              .map((metric) => {
-                const { number, unit } = written(metric, units);
-                return (
-                  <li key={metric.key} className="flex">
-                    <span className="grow">{metric.label}</span>
-                    <span className="font-semibold">{number}</span>
-                    <span className="w-10 pl-1">{unit}</span>
-                  </li>
-                );
-              })}
-          </ul>
+          <PrintedNumbers metrics={metrics.filter((metric) => metric.group === group)} />
         </div>
       ))}
     </section>
@@ -121,15 +101,7 @@ function Listed({ table }: { table: Table }) {
     <section className="mt-3">
       <h2 className="text-base">{table.title}</h2>
       <table className="w-full text-[2.9mm]">
-        <thead>
-          <tr className="soft border-b border-base-content text-right align-bottom">
-            {table.columns.map((column, index) => (
-              <th key={column} scope="col" className={`font-normal ${index === 0 ? "text-left" : "pl-2"}`}>
-                {column}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads table={table} className="border-b border-base-content" />
         <tbody>
           {table.lines.map((line, row) => (
             <tr key={row} className="break-inside-avoid border-b border-[var(--line)] align-top">

@@ -1,20 +1,18 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { useShelf, useSideBySide } from "../../api/queries";
+import { MOST_COMPARED, useShelf, useSideBySide } from "../../api/queries";
 import type { Chapter, Line } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
-import { recallList, rememberList } from "../../lib/settings";
 import { sentence, wrote } from "../../lib/format";
-import { useSettings } from "../../lib/settings";
+import { recallList, rememberList, useSettings } from "../../lib/settings";
 import { Reading } from "../../ui/Reading";
 
-const MOST = 4;
 const HIDDEN = "compare-hidden";
 
 /** Up to four designs, or states of one, side by side: the first is the one that the others are held against. */
 export function ComparePage() {
   const [query, setQuery] = useSearchParams();
-  const sides = query.getAll("of").slice(0, MOST);
+  const sides = query.getAll("of").slice(0, MOST_COMPARED);
   const said = useSideBySide(sides);
   const [hidden, setHidden] = useState<readonly string[]>(() => recallList(HIDDEN));
   const { units } = useSettings();
@@ -106,7 +104,7 @@ function Sides({ sides, onSides }: { sides: string[]; onSides: (sides: string[])
           </button>
         </span>
       ))}
-      {sides.length < MOST ? (
+      {sides.length < MOST_COMPARED ? (
         <select
           aria-label="Add a design"
           className="select select-sm w-56"

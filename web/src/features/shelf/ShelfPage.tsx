@@ -1,7 +1,7 @@
 import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { RefusedError } from "../../api/client";
-import { useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
+import { MOST_COMPARED, useEntering, useMe, useShelf, useShelfChanges } from "../../api/queries";
 import type { Card } from "../../api/types";
 import { Reading } from "../../ui/Reading";
 import { Problem } from "../../ui/Problem";
@@ -11,8 +11,6 @@ import { useDroppedFile } from "./useDroppedFile";
 
 // Its dialog is fetched when it is asked for: the shelf is there sooner.
 const BeginForm = lazy(async () => ({ default: (await import("./BeginForm")).BeginForm }));
-
-const MOST_COMPARED = 4;
 
 interface Word {
   words: string;
