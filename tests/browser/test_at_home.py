@@ -209,16 +209,34 @@ class WithoutNetwork(BrowserCase):
     def new_context(self) -> BrowserContext:
         return self.browser.new_context(viewport={"width": 1280, "height": 800}, color_scheme="light")
 
+    def lies_on_the_device(self, height: str = "310") -> bool:
+        """Whether the design with that height was put on the device."""
+        found: bool = self.page.evaluate(
+            """(height) => new Promise((done) => {
+              const opened = indexedDB.open("keyval-store");
+              opened.onsuccess = () => {
+                const all = opened.result.transaction("keyval").objectStore("keyval").getAll();
+                all.onsuccess = () => {
+                  opened.result.close();
+                  done(all.result.some(({page}) => String(page?.design?.document.chambers[0].section.height_mm) === height));
+                };
+              };
+            })""",
+            height,
+        )
+        return found
+
     def test_the_bench_opens_as_it_was_kept_and_says_that_a_change_waits(self) -> None:
         page = self.page
         self.enter_demo()
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         self.open("Bowline")
         self.type_dimension("Height", "310")
-        self.kept()
+        state = page.get_by_test_id("state")
+        expect(state).to_have_text("kept, revision 2")
         page.reload()
         expect(self.dimension("Height")).to_have_text("310")
-        page.wait_for_timeout(1000)
+        self.eventually(self.lies_on_the_device)
         self.context.set_offline(True)
         page.reload()
         expect(page.get_by_test_id("as-of")).to_contain_text("no network: as it was kept")
@@ -227,10 +245,11 @@ class WithoutNetwork(BrowserCase):
         self.dimension("Height").click()
         page.get_by_role("textbox", name="Height", exact=True).fill("305")
         page.keyboard.press("Enter")
-        expect(page.get_by_test_id("state")).to_contain_text("waits")
+        expect(state).to_contain_text("waits")
         self.context.set_offline(False)
         expect(self.dimension("Height")).to_have_text("305", timeout=40_000)
-        self.kept()
+        expect(state).to_have_text("kept, revision 3")
+        self.eventually(lambda: self.lies_on_the_device("305"))
         self.context.set_offline(True)
         page.goto(self.live_server_url)
         expect(page.get_by_role("link", name="Bowline", exact=True)).to_be_visible()

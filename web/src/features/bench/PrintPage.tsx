@@ -50,7 +50,7 @@ export function PrintPage() {
   const { design, first, chapter } = opened.data;
   return (
     <div className="min-h-screen bg-base-300 py-6 print:bg-white print:py-0">
-      <div className="no-print mx-auto mb-4 flex w-[186mm] max-w-full items-center gap-4">
+      <div className="no-print mx-auto mb-4 flex w-[186mm] max-w-full flex-wrap items-center gap-4 max-sm:px-4">
         <button
           type="button"
           className="btn btn-neutral"
@@ -64,7 +64,7 @@ export function PrintPage() {
           of
           <select
             aria-label="Step"
-            className="select select-sm"
+            className="select select-sm w-32 shrink-0"
             value={step}
             onChange={(event) => void navigate(`/hive/${id}/print/${event.target.value}`, { replace: true })}
           >
