@@ -218,7 +218,8 @@ class WithoutNetwork(BrowserCase):
                 const all = opened.result.transaction("keyval").objectStore("keyval").getAll();
                 all.onsuccess = () => {
                   opened.result.close();
-                  done(all.result.some(({page}) => String(page?.design?.document.chambers[0].section.height_mm) === height));
+                  const heights = all.result.map(({page}) => page?.design?.document.chambers[0].section.height_mm);
+                  done(heights.some((each) => String(each) === height));
                 };
               };
             })""",

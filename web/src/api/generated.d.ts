@@ -7446,7 +7446,7 @@ export interface components {
         };
         /**
          * RevisionName
-         * @description What a kept state is called; nothing takes its name away.
+         * @description What a kept state is called; an empty name takes it away.
          */
         RevisionName: {
             /** Name */
