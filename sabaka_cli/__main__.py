@@ -21,6 +21,7 @@ from sabaka_cli.words import (
     slope_json,
 )
 from sabaka_core.base.errors import InfeasibleError, ParameterError, SabakaError
+from sabaka_core.base.locale import Locale, Mark, Order
 from sabaka_core.brief.answers import read_answers
 from sabaka_core.brief.rank import rank
 from sabaka_core.document import Hive, dump_hive, hive_text, load_hive
@@ -36,7 +37,7 @@ from sabaka_core.hive.reach import refuse_beyond, within_reach, working_hive
 from sabaka_core.kit.brought import decoded
 from sabaka_core.kit.chapter import Asked, Chapter, ReportPart
 from sabaka_core.kit.drawing import DrawingName
-from sabaka_core.kit.measure import Measure, told
+from sabaka_core.kit.measure import Measure, ReadAs, told
 from sabaka_core.moving.matrix import matrix
 from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.workshop import workshop_files
@@ -97,6 +98,8 @@ class _Verbs:
 
 def _measured(sub: argparse.ArgumentParser) -> None:
     sub.add_argument("--units", choices=get_args(Measure), default="mm", help="what people read; programs get metric")
+    sub.add_argument("--mark", choices=get_args(Mark), default=".", help="what stands before decimals")
+    sub.add_argument("--days", choices=get_args(Order), default="day", help="what stands first in a day")
 
 
 def _for_people(sub: argparse.ArgumentParser) -> None:
@@ -194,9 +197,13 @@ def _worked(options: argparse.Namespace) -> Hive:
     return within_reach(_read(options))
 
 
+def _reading(options: argparse.Namespace) -> ReadAs:
+    return ReadAs(options.units, Locale(options.mark, options.days))
+
+
 def _out(options: argparse.Namespace, words: str, raw: str) -> int:
     """Print for people, in their measure, or for programs."""
-    print(told(words, options.units) if options.text else raw)
+    print(told(words, *_reading(options)) if options.text else raw)
     return 0
 
 
@@ -210,7 +217,7 @@ def _report(options: argparse.Namespace) -> int:
 def _check(options: argparse.Namespace) -> int:
     hive = _read(options)
     findings = every_finding(Context(hive), held=outside_sizes(hive))
-    print(told(findings_text(findings), options.units))
+    print(told(findings_text(findings), *_reading(options)))
     return 1 if any(finding.severity == "error" for finding in findings) else 0
 
 
@@ -314,7 +321,7 @@ def _build(options: argparse.Namespace) -> int:
         hive = hive.model_copy(update={"boards": read_stock(decoded(options.stock.read_bytes()))})
         refuse_beyond(hive)
     options.out.mkdir(parents=True, exist_ok=True)
-    for name, body in workshop_files(hive, "in" if options.inches else "mm").items():
+    for name, body in workshop_files(hive, ReadAs("in" if options.inches else "mm")).items():
         path = options.out / name
         path.parent.mkdir(parents=True, exist_ok=True)
         path.write_bytes(body)

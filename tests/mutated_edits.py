@@ -83,6 +83,8 @@ def spoilt_edit(dice: random.Random, document: Raw) -> Raw:
         "path": path,
         "text": typed,
         "units": dice.choice(("mm", "in")),
+        "mark": dice.choice((".", ",")),
+        "order": dice.choice(("day", "month", "year")),
         "sizes": ["top_mm", "height_mm", "slope_deg"],
         "top_mm": length,
         "height_mm": dice.choice(NUMBERS),

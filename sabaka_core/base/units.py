@@ -175,7 +175,7 @@ def _unit(word: str | None, default: System, text: str, field: str) -> str:
 def _term_value(match: re.Match[str], text: str, field: str) -> Fraction:
     if match["plain"]:
         plain = match["plain"]
-        if re.fullmatch(r"\d{1,3},\d{3}", plain):
+        if re.fullmatch(r"[1-9]\d{0,2},\d{3}", plain):
             raise ParameterError(
                 field, text, "The comma could mean thousands or decimals: write 1180 or 1.18.", "ambiguous"
             )

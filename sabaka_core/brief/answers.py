@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
 from sabaka_core.base.errors import FieldProblem, ParameterError
+from sabaka_core.base.locale import HERE, Locale, with_point
 from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.document.base import Ident
 from sabaka_core.document.combs import Frame
@@ -97,7 +98,7 @@ class TypedBoard(BaseModel):
     count: Annotated[str, Field(max_length=10)] = "1"
 
 
-def typed_answers(raw: dict[str, object], boards: list[TypedBoard], units: System) -> Answers:
+def typed_answers(raw: dict[str, object], boards: list[TypedBoard], units: System, locale: Locale = HERE) -> Answers:
     """Answers with the boards as they were typed. A row of which nothing was typed is left out.
 
     Raises:
@@ -108,8 +109,9 @@ def typed_answers(raw: dict[str, object], boards: list[TypedBoard], units: Syste
         if not (board.length or board.width or board.thickness):
             continue
         sizes = {
-            f"{name}_mm": parse_length(getattr(board, name), units, f"/boards/{index}/{name}")
+            f"{name}_mm": parse_length(with_point(getattr(board, name), locale, at), units, at)
             for name in ("length", "width", "thickness")
+            for at in (f"/boards/{index}/{name}",)
         }
         number = parse_number(board.count or "1", f"/boards/{index}/count")
         rows.append({"label": board.label or f"boards {index + 1}", "count": int(number), **sizes})

@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.locale import HERE, Locale, with_point
 from sabaka_core.base.units import System, parse_length, parse_number
 from sabaka_core.document.base import Ident
 from sabaka_core.document.hive import Hive
@@ -39,13 +40,13 @@ class Fixed(BaseModel):
     frames_owned: Annotated[int, Field(ge=0, le=_MOST_OWNED)] = 0
 
 
-def typed_fixed(length: str, combs: str, frames_owned: str, units: System) -> Fixed:
+def typed_fixed(length: str, combs: str, frames_owned: str, units: System, locale: Locale = HERE) -> Fixed:
     """What is held, as it was typed; what is empty is free.
 
     Raises:
         ParameterError: names the field that is wrong.
     """
-    long_mm = parse_length(length, units, "/length") if length.strip() else None
+    long_mm = parse_length(with_point(length, locale, "/length"), units, "/length") if length.strip() else None
     if long_mm is not None and not 0 < long_mm <= _LONGEST_MM:
         raise ParameterError("/length", length, f"Give a length up to {_LONGEST_MM / 1000:.0f} m.", "out-of-range")
     return Fixed(

@@ -35,7 +35,9 @@ class Plain:
 
 @dataclass(frozen=True)
 class Calendar:
-    """Text that is a day of a calendar, as 2026-04-01."""
+    """Text that is a day of a calendar, as 2026-04-01; or one of every year, as 04-01."""
+
+    yearly: bool = False
 
 
 # The unit stands in each field's name; these carry only the bounds.

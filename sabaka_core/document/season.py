@@ -12,7 +12,7 @@ from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints
 from sabaka_core.document.base import Calendar, DocumentPart, Ident, Name, Plain
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$"), Calendar()]
-DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$")]
+DayOfYear = Annotated[str, StringConstraints(pattern=r"^\d{2}-\d{2}$"), Calendar(yearly=True)]
 _MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
 
 

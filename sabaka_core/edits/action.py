@@ -11,6 +11,8 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from sabaka_core.base.locale import Locale, Mark, with_point
+from sabaka_core.base.units import System
 from sabaka_core.document.hive import Hive
 
 Coordinate = Annotated[float, Field(ge=-100_000, le=100_000)]
@@ -57,12 +59,30 @@ class Edit(BaseModel):
 
     @classmethod
     def __pydantic_init_subclass__(cls, **kwargs: Any) -> None:
+        if "do" not in cls.model_fields:
+            return
         name = cls.model_fields["do"].default
         assert name not in EDITS, f"two edits are called {name}"
         EDITS[name] = cls
 
 
 EDITS: dict[str, type[Edit]] = {}
+
+
+class TypedEdit(Edit):
+    """An edit with something typed: ``units`` go with a bare number, ``mark`` is the decimal mark of the place."""
+
+    text: Typed
+    units: System = "mm"
+    mark: Mark = "."
+
+    def number(self, field: str) -> str:
+        """What was typed, with a point for its decimals.
+
+        Raises:
+            ParameterError: at ``field``: it could mean two numbers.
+        """
+        return with_point(self.text, Locale(self.mark), field)
 
 
 class LookAt(Edit):

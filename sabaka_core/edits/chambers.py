@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.base.units import System, parse_length
+from sabaka_core.base.units import parse_length
 from sabaka_core.document.base import Ident
 from sabaka_core.document.chambers import Chamber
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb
-from sabaka_core.edits.action import Bench, Edit, Index, Typed
+from sabaka_core.edits.action import Bench, Edit, Index, TypedEdit
 from sabaka_core.edits.boxes import with_slot
 from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.blocks import BoxPlace
@@ -91,17 +91,15 @@ class RemoveChamber(Edit):
         )
 
 
-class SetGap(Edit):
+class SetGap(TypedEdit):
     """Say how far a chamber stands off the one before it: it and all beyond it move, floor and roof with them."""
 
     do: Literal["set-gap"] = "set-gap"
     says: ClassVar[tuple[str, ...]] = ("/chambers",)
     box: Index
-    text: Typed
-    units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        wished = parse_length(self.text, self.units, "gap")
+        wished = parse_length(self.number("gap"), self.units, "gap")
         now = gap_before_mm(hive, self.box) if self.box < len(hive.chambers) else None
         if now is None:
             raise ParameterError("gap", self.text, "No chamber stands before this one.", "no-gap")

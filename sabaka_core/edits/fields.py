@@ -8,13 +8,14 @@ from typing import Annotated, Any, ClassVar, Literal
 from pydantic import Field, ValidationError
 
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.locale import HERE, Locale, Order
 from sabaka_core.base.units import System
 from sabaka_core.document.base import Across, Angle, Height
 from sabaka_core.document.combs import TopBar
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.identity import place_of
 from sabaka_core.document.sections import TRAPEZOID_FIELDS, Section, TrapezoidSection
-from sabaka_core.edits.action import Bench, Edit, Held, Pointer, SizeName, Typed
+from sabaka_core.edits.action import Bench, Edit, Held, Pointer, SizeName, TypedEdit
 from sabaka_core.edits.closing import close_run, is_closed, with_chamber
 from sabaka_core.edits.items import bar_width
 from sabaka_core.edits.outside import outside_kept
@@ -57,19 +58,20 @@ def section_path(box: int) -> str:
     return f"/chambers/{box}/section"
 
 
-def set_field(hive: Hive, path: str, typed: str, units: System) -> Hive:
+def set_field(hive: Hive, path: str, typed: str, units: System, locale: Locale = HERE) -> Hive:
     """The hive with one field set; what depends on it follows.
 
     Args:
         path: JSON pointer of the field. Its name's ending tells the unit.
         typed: what the keeper typed.
         units: unit of a length typed without one.
+        locale: whose decimal mark and order of day and month it was typed in.
     Raises:
         ParameterError: at ``path``: not a number, out of bounds, no such field.
     """
     wish = wish_of(path)
     wished = hive if wish is None else with_wish(hive, wish)
-    value = read_value(wished, path, typed, units)
+    value = read_value(wished, path, typed, units, locale)
     if wish is not None:
         if path.startswith("/season/monthly_c/"):
             wished = replace_value(replace_value(wished, "/season/means_of", ""), "/season/weather", None)
@@ -220,18 +222,17 @@ def _check_size(path: str, value: float) -> None:
         raise ParameterError(path, value, "This has to be more than 0 and at most 20 000 mm.", "out-of-range")
 
 
-class SetField(Edit):
-    """Type into one field."""
+class SetField(TypedEdit):
+    """Type into one field. ``order`` is what stands first in a day of the keeper's place."""
 
     do: Literal["set"] = "set"
     path: Pointer
-    text: Typed
-    units: System = "mm"
+    order: Order = "day"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         path = by_place(hive, self.path)
         try:
-            return set_field(hive, path, self.text, self.units)
+            return set_field(hive, path, self.text, self.units, Locale(self.mark, self.order))
         except ParameterError as error:
             # At the field as it was named.
             raise error.at(self.path) if path != self.path and error.field == path else error from None

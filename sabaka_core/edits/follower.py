@@ -12,12 +12,12 @@ from functools import cached_property
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.base.units import System, parse_length
+from sabaka_core.base.units import parse_length
 from sabaka_core.document.base import Side
 from sabaka_core.document.combs import CombType
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Follower, Gap, RunItem
-from sabaka_core.edits.action import Bench, Edit, Typed
+from sabaka_core.edits.action import Bench, Edit, TypedEdit
 from sabaka_core.edits.closing import close_run, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.edits.openings import plug_beyond
 from sabaka_core.run.layout import item_length_mm
@@ -239,17 +239,15 @@ def _index(items: tuple[RunItem, ...], side: Side) -> int | None:
     return next((i for i, it in enumerate(items) if isinstance(it, Follower) and it.side == side), None)
 
 
-class MoveFollower(Edit):
+class MoveFollower(TypedEdit):
     """Type where a follower should stand."""
 
     do: Literal["move-follower"] = "move-follower"
     says: ClassVar[tuple[str, ...]] = ("{at}/run",)
     side: Side
-    text: Typed
-    units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
-        at = parse_length(self.text, self.units, f"follower-{self.side}")
+        at = parse_length(self.number(f"follower-{self.side}"), self.units, f"follower-{self.side}")
         return plug_beyond(hive, move_follower(hive, bench.box, self.side, at, snap=False), bench.box)
 
 

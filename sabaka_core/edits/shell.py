@@ -6,11 +6,11 @@ import re
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.base.units import System, parse_length
+from sabaka_core.base.units import parse_length
 from sabaka_core.document.base import LayerThickness, Material
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive, Roof
-from sabaka_core.edits.action import Bench, Edit, Held, Index, Pointer, Typed
+from sabaka_core.edits.action import Bench, Edit, Held, Index, Pointer, TypedEdit
 from sabaka_core.edits.outside import outside_kept, with_outside
 from sabaka_core.edits.values import replace_value
 from sabaka_core.hive.roof import roof_layers
@@ -124,18 +124,16 @@ class WallsAlike(Edit):
         return (self.path,)
 
 
-class SetOutside(Edit):
+class SetOutside(TypedEdit):
     """Say how large the chamber is outside, across or along; that is then held."""
 
     do: Literal["set-outside"] = "set-outside"
     says: ClassVar[tuple[str, ...]] = ("{at}/section", "{at}/length_mm")
     way: Way
-    text: Typed
-    units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         field = f"outside-{self.way}"
-        wished = parse_length(self.text, self.units, field)
+        wished = parse_length(self.number(field), self.units, field)
         if wished <= 0:
             raise ParameterError(field, self.text, "This has to be more than 0.", "out-of-range")
         sized = with_outside(hive, bench.box, self.way, wished)

@@ -10,12 +10,12 @@ from math import cos, tan
 from typing import ClassVar, Literal
 
 from sabaka_core.base.errors import InfeasibleError, ParameterError
-from sabaka_core.base.units import UNSEEN_MM, System, parse_length, parse_number
+from sabaka_core.base.units import UNSEEN_MM, parse_length, parse_number
 from sabaka_core.combs.slope import from_board
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Gap
 from sabaka_core.document.sections import CircleSection, PolygonSection, TrapezoidSection
-from sabaka_core.edits.action import Bench, Edit, Typed
+from sabaka_core.edits.action import Bench, TypedEdit
 from sabaka_core.edits.closing import close_run, is_closed, items_of, least_gap_mm, with_items
 from sabaka_core.edits.fields import chamber_path, hold_sizes, set_section, set_section_size
 from sabaka_core.edits.values import replace_value
@@ -169,24 +169,22 @@ def _run_set(hive: Hive, a: Analysis, length_mm: float) -> Hive:
     return replace_value(hive, f"{a.path}/{run_path(a.chamber)}", round(length_mm, 3))
 
 
-class SizeBox(Edit):
+class SizeBox(TypedEdit):
     """Size the chamber by what it should hold, or by a board it should come out of."""
 
     do: Literal["size-box"] = "size-box"
     says: ClassVar[tuple[str, ...]] = ("{at}/section", "{at}/length_mm")
     by: Literal["combs", "litres", "board", "length"]
-    text: Typed
-    units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         at = f"size-{self.by}"
         if self.by == "combs":
-            return by_combs(hive, bench.box, _whole(parse_number(self.text, at), at))
+            return by_combs(hive, bench.box, _whole(parse_number(self.number(at), at), at))
         if self.by == "litres":
-            wished = parse_number(self.text, at) * (CUBIC_FOOT_L if self.units == "in" else 1.0)
+            wished = parse_number(self.number(at), at) * (CUBIC_FOOT_L if self.units == "in" else 1.0)
             if not 0 < wished <= 2_000:
                 raise ParameterError(at, self.text, "Give litres, more than 0 and at most 2000.", "out-of-range")
             return by_litres(hive, bench.box, wished)
         if self.by == "length":
-            return from_length(hive, bench.box, parse_length(self.text, self.units, at))
-        return by_board(hive, bench.box, parse_length(self.text, self.units, at))
+            return from_length(hive, bench.box, parse_length(self.number(at), self.units, at))
+        return by_board(hive, bench.box, parse_length(self.number(at), self.units, at))

@@ -12,8 +12,8 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
-from sabaka_core.base.dates import ordinal
 from sabaka_core.base.errors import ParameterError
+from sabaka_core.base.locale import HERE, Locale, parse_day, parse_day_of_any_year, with_point
 from sabaka_core.base.units import System, parse_angle, parse_length, parse_mass, parse_number, parse_temperature
 from sabaka_core.document.base import Calendar
 from sabaka_core.document.hive import Hive
@@ -28,12 +28,13 @@ _BY_UNIT: dict[str, Callable[[str, System, str], float]] = {
 }
 
 
-def read_value(hive: Hive, path: str, typed: str, units: System) -> Any:
+def read_value(hive: Hive, path: str, typed: str, units: System, locale: Locale = HERE) -> Any:
     """What was typed into a field, as its value.
 
     Args:
         path: JSON pointer of the field; one that isn't there is read by its name alone.
         units: unit of a length, mass or temperature that was typed without one.
+        locale: whose decimal mark and order of day and month it was typed in.
     Raises:
         ParameterError: at ``path``: what was typed is no such value.
     """
@@ -42,16 +43,16 @@ def read_value(hive: Hive, path: str, typed: str, units: System) -> Any:
         return None
     if bool in kinds:
         return typed == "yes"
-    if any(isinstance(kind, Calendar) for kind in kinds):
-        ordinal(typed.strip(), path)
-        return typed.strip()
+    calendar = next((kind for kind in kinds if isinstance(kind, Calendar)), None)
+    if calendar is not None:
+        return (parse_day_of_any_year if calendar.yearly else parse_day)(typed, locale, path)
     parse = next((parse for ending, parse in _BY_UNIT.items() if name.endswith(ending)), None)
     if parse is not None:
-        return parse(typed, units, path)
+        return parse(with_point(typed, locale, path), units, path)
     if float in kinds:
-        return parse_number(typed, path)
+        return parse_number(with_point(typed, locale, path), path)
     if int in kinds:
-        number = parse_number(typed, path)
+        number = parse_number(with_point(typed, locale, path), path)
         if number != int(number):
             raise ParameterError(path, typed, "This has to be a whole number.", "not-whole")
         return int(number)

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from sabaka_core.base.locale import Mark
 from sabaka_core.base.quantity import Quantity, Text, Value
 from sabaka_core.base.sources import Source
 from sabaka_core.base.units import System
@@ -132,6 +133,7 @@ class Asked(Value):
     at: int | None = None
     typed: Annotated[str, Field(max_length=40)] = ""
     units: System = "mm"
+    mark: Mark = "."
 
     def wants(self, key: str) -> bool:
         """Whether a drawing or table is made, as far as it’s a usual one."""

@@ -51,6 +51,15 @@ class TextField(Value):
     long: bool = False
 
 
+class DayField(Value):
+    """A day to type: 2026-04-01, or 04-01 of every year; shown and typed as the keeper's place writes it."""
+
+    kind: Literal["day"] = "day"
+    path: str
+    label: str
+    value: str
+
+
 class Action(Value):
     """An edit on a button; where it can be dragged, ``onto`` has the edit for each thing that it may be dropped on."""
 
@@ -69,11 +78,11 @@ class RowField(Value):
     path: str
     label: str
     look: str = ""
-    fields: tuple[Annotated[SizeField | ChoiceField | TextField, Field(discriminator="kind")], ...]
+    fields: tuple[Annotated[SizeField | ChoiceField | TextField | DayField, Field(discriminator="kind")], ...]
     actions: tuple[Action, ...] = ()
 
 
-FormField = Annotated[SizeField | ChoiceField | TextField | RowField, Field(discriminator="kind")]
+FormField = Annotated[SizeField | ChoiceField | TextField | DayField | RowField, Field(discriminator="kind")]
 
 
 class FieldGroup(Value):

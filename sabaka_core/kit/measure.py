@@ -8,13 +8,24 @@ the same in web/src/lib/format.ts; both are held to tests/fixtures/measures.json
 from __future__ import annotations
 
 import re
-from typing import Literal
+from typing import Literal, NamedTuple
 
+from sabaka_core.base.locale import HERE, Locale, localized
 from sabaka_core.base.quantity import Quantity, Text, Unit, plain_quantity
 from sabaka_core.base.units import inches_text
 
 Measure = Literal["mm", "in", "in32"]
 FINEST: dict[Measure, int] = {"in": 16, "in32": 32}
+
+
+class ReadAs(NamedTuple):
+    """How a keeper reads: in which measure, and written as where he lives."""
+
+    measure: Measure = "mm"
+    locale: Locale = HERE
+
+
+PLAIN = ReadAs()
 
 # What a unit becomes: factor, digits, suffix. A temperature is shifted too, and a length is written as a fraction.
 IMPERIAL: dict[Unit, tuple[float, int, str]] = {
@@ -52,26 +63,26 @@ _AMOUNT = re.compile(
 )
 
 
-def written_quantity(quantity: Quantity, measure: Measure) -> str:
+def written_quantity(quantity: Quantity, measure: Measure, locale: Locale = HERE) -> str:
     """A quantity with its unit, as people read it."""
-    if measure == "mm":
-        return plain_quantity(quantity)
-    return _imperial(quantity, measure)
+    return localized(plain_quantity(quantity) if measure == "mm" else _imperial(quantity, measure), locale)
 
 
-def written(sentence: Text, measure: Measure) -> str:
+def written(sentence: Text, measure: Measure, locale: Locale = HERE) -> str:
     """A sentence with its quantities and whatever amounts it writes out. Braces that name no quantity stay."""
 
     def one(match: re.Match[str]) -> str:
         quantity = sentence.values.get(match[1])
-        return match[0] if quantity is None else written_quantity(quantity, measure)
+        return match[0] if quantity is None else written_quantity(quantity, measure, locale)
 
-    return re.sub(r"\{(\w+)\}", one, told(sentence.template, measure))
+    return re.sub(r"\{(\w+)\}", one, told(sentence.template, measure, locale))
 
 
-def told(sentence: str, measure: Measure) -> str:
+def told(sentence: str, measure: Measure, locale: Locale = HERE) -> str:
     """A plain sentence with each metric amount in it in the keeper's measure: "9 to 19 mm" becomes "3/8 to 3/4 in"."""
-    return sentence if measure == "mm" else _AMOUNT.sub(lambda match: _amounts(match[1], match[2], measure), sentence)
+    if measure != "mm":
+        sentence = _AMOUNT.sub(lambda match: _amounts(match[1], match[2], measure), sentence)
+    return localized(sentence, locale)
 
 
 def _amounts(numbers: str, unit: str, measure: Measure) -> str:

@@ -10,11 +10,11 @@ from sabaka_core.findings import errors_in
 from sabaka_core.hive.chambers import analyse, main_box
 from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import whole
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.part_pages import part_sheets
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import POINTS, Sheet
-from sabaka_core.paper.templates import FRACTION, INCHES
+from sabaka_core.paper.templates import FRACTION, for_the_saw
 from sabaka_core.show.bill import shopping_table
 from sabaka_core.show.building import BuildingStudy
 from sabaka_core.woodwork.along import letter_of, marks_on_boards
@@ -32,7 +32,7 @@ _COPIES = 4
 _PLAN_NEEDS, _STEPS_NEED = 110.0, 60.0
 
 
-def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
+def booklet(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """The booklet of a design.
 
     Raises:
@@ -40,7 +40,7 @@ def booklet(hive: Hive, measure: Measure = "mm") -> bytes:
     """
     context = Context(hive)
     parts, plan, bill = context.once(parts_in), context.once(plan_in), context.once(bill_in)
-    sheet = Sheet(hive, "building", "mm" if measure == "mm" else INCHES)
+    sheet = Sheet(hive, "building", for_the_saw(reading))
     pieces = sum(p.count for p in parts)
     under = f"How to build it: {pieces} parts, about {bill.hours:.0f} hours, {bill.total:.0f} in material and work"
     sheet.title(hive.name, under, 26.0)
@@ -82,7 +82,7 @@ def _parts(sheet: Sheet, parts: tuple[Part, ...], context: Context) -> None:
     """Every part in a line, then everything to buy."""
     sheet.turn()
     sheet.heading("Parts")
-    if sheet.measure != "mm":
+    if sheet.reading.measure != "mm":
         off = f"{rounding_mm(parts) / 25.4:.3f} in"
         words = (
             f"Sizes in inches to 1/{FRACTION}: no part is further than {off} off; cut those that meet to the same mark."
@@ -141,7 +141,7 @@ def _run_card(sheet: Sheet, hive: Hive) -> None:
     sheet.heading("Run card")
     everything = whole(hive)
     sheet.errors(errors_in(Context(hive)), "before you hang it so")
-    if sheet.measure != "mm":
+    if sheet.reading.measure != "mm":
         off = closing_mm(hive)
         words = (
             f"Cut to 1/{FRACTION} in, bars and boards of the run come out {abs(off) / 25.4:.3f} in "

@@ -17,7 +17,7 @@ from sabaka_core.base.dates import calendar_day, hours, midnight, ordinal
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
-from sabaka_core.kit.measure import Measure, told, written
+from sabaka_core.kit.measure import PLAIN, ReadAs, told, written
 from sabaka_core.moving.move import moving_stages
 from sabaka_core.show.study import chapter
 
@@ -49,7 +49,7 @@ class Sent:
 
 
 def moving_calendar(
-    hive: Hive, series: str, today: int, before: Sequence[Sent] = (), measure: Measure = "mm"
+    hive: Hive, series: str, today: int, before: Sequence[Sent] = (), reading: ReadAs = PLAIN
 ) -> tuple[bytes, tuple[Sent, ...]]:
     """The calendar file of a design's move, and what it says, to be handed back the next time.
 
@@ -59,16 +59,16 @@ def moving_calendar(
         today: the day on which the file is written, as a count of days.
         before: what was sent the last time. An event that changed gets a higher sequence; one that the plan no longer
             has is sent as cancelled.
-        measure: what amounts are written in.
+        reading: in which measure, and how written.
     Raises:
         ParameterError: a date or frame of the move can't be used.
     """
-    events = _events(hive, before, measure)
+    events = _events(hive, before, reading)
     return _file(events, "Moving in", f"{hive.name}: moving in", series, today), events
 
 
 def season_calendar(
-    context: Context, series: str, today: int, before: Sequence[Sent] = (), measure: Measure = "mm"
+    context: Context, series: str, today: int, before: Sequence[Sent] = (), reading: ReadAs = PLAIN
 ) -> tuple[bytes, tuple[Sent, ...]]:
     """The calendar file of a design's year: its visits, entrances set, drone comb, a bait box; as the move's.
 
@@ -80,7 +80,7 @@ def season_calendar(
     for occasion in chapter(context, "season", Asked(parts=("agenda",))).agenda:
         what = "-".join(dict.fromkeys(doing.id for doing in occasion.doings))
         seen[what] += 1
-        words = [told(written(doing.words, measure), measure) for doing in occasion.doings]
+        words = [told(written(doing.words, *reading), *reading) for doing in occasion.doings]
         whys = [doing.why for doing in occasion.doings if doing.why]
         title = f"{hive.name}: {words[0].split('. ')[0].rstrip('.')}"
         day = ordinal(occasion.day, "/season/start_day")
@@ -114,13 +114,13 @@ def _file(events: Sequence[Sent], product: str, name: str, series: str, today: i
     return bytes(calendar.to_ical())
 
 
-def _events(hive: Hive, before: Sequence[Sent], measure: Measure) -> tuple[Sent, ...]:
+def _events(hive: Hive, before: Sequence[Sent], reading: ReadAs) -> tuple[Sent, ...]:
     _, plan, way, bees = moving_stages(hive)
     about = f" ({bees.name}, {way.name[0].lower()}{way.name[1:]})"
     old = {event.step: event for event in before}
     events = []
     for step in plan.steps:
-        words = told(f"{step.words} {step.caution}".strip() + about, measure)
+        words = told(f"{step.words} {step.caution}".strip() + about, *reading)
         now = Sent(step.id, step.day, f"{hive.name}: {step.title}", words)
         events.append(_following(now, old.pop(step.id, None)))
     return (*events, *(_following(replace(gone, cancelled=True), gone) for gone in old.values()))

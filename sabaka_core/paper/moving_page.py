@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.document.hive import Hive
 from sabaka_core.findings import errors_in
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.moving.asked import move_in
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.show.study import chapter
@@ -14,7 +14,7 @@ _NOTE = "From values told from memory: measure your own boxes and frames before 
 _DRAWN = ("move-way", "move-box", "move-plan")
 
 
-def moving_page(hive: Hive, measure: Measure = "mm") -> bytes:
+def moving_page(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """The page of a design's move as a PDF.
 
     Raises:
@@ -23,7 +23,7 @@ def moving_page(hive: Hive, measure: Measure = "mm") -> bytes:
     context = Context(hive)
     report, move = chapter(context, "moving"), context.once(move_in)
     way = move.way
-    sheet = Sheet(hive, "moving in", measure)
+    sheet = Sheet(hive, "moving in", reading)
     sheet.title(f"{hive.name}: moving in", f"{move.bees.name}, {move.moving.count} combs. {way.name}.")
     sheet.errors(errors_in(context), "before you move bees into it")
     sheet.paragraph("How", way.how)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sabaka_core.document.hive import Hive
 from sabaka_core.findings import errors_in
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.run_card import put_runs
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.show.study import chapter
@@ -13,7 +13,7 @@ from sabaka_core.show.study import chapter
 _NOTE = "A model’s plan, from values told from memory: what you see in the hive comes first."
 
 
-def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
+def season_card(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """The season's card of a hive as a PDF.
 
     Raises:
@@ -21,7 +21,7 @@ def season_card(hive: Hive, measure: Measure = "mm") -> bytes:
     """
     context = Context(hive)
     report = chapter(context, "season")
-    sheet = Sheet(hive, "season", measure)
+    sheet = Sheet(hive, "season", reading)
     sheet.title(hive.name, report.lead)
     sheet.errors(errors_in(context), "before you go by this plan")
     sheet.metrics(report.metrics.values())

@@ -33,7 +33,7 @@ from sabaka_core.kit.chapter import Line, Occasion
 from sabaka_core.kit.chart import Chart
 from sabaka_core.kit.drawing import Drawing
 from sabaka_core.kit.findings import Finding
-from sabaka_core.kit.measure import Measure, told, written, written_quantity
+from sabaka_core.kit.measure import PLAIN, ReadAs, told, written, written_quantity
 from sabaka_core.kit.metrics import Metric
 from sabaka_core.paper.chart import chart_drawing
 from sabaka_core.paper.flow import SOFT, Bookmark, Contents, Key, Pages, Pictured, Words
@@ -69,13 +69,13 @@ class Sheet:
     Args:
         hive: whose it is; its paper is the keeper's.
         what: what it is about, for title and foot.
-        measure: what amounts are written in.
+        reading: in which measure, and how written.
         bare: whether pages have no margins, for what is at full size.
     """
 
-    def __init__(self, hive: Hive, what: str, measure: Measure = "mm", bare: bool = False) -> None:
+    def __init__(self, hive: Hive, what: str, reading: ReadAs = PLAIN, bare: bool = False) -> None:
         building = hive.building or Building()
-        self.name, self.what, self.measure = hive.name, what, measure
+        self.name, self.what, self.reading = hive.name, what, reading
         self.size: tuple[float, float] = letter if building.sheet == "letter" else A4
         self._margin = 0.0 if bare else _MARGIN
         self.story: list[Flowable] = []
@@ -88,8 +88,8 @@ class Sheet:
     def say(self, words: Text | str | Quantity) -> str:
         """Words in the keeper's measure."""
         if isinstance(words, Text):
-            return written(words, self.measure)
-        return written_quantity(words, self.measure) if isinstance(words, Quantity) else told(words, self.measure)
+            return written(words, *self.reading)
+        return written_quantity(words, *self.reading) if isinstance(words, Quantity) else told(words, *self.reading)
 
     def sizes(self, *sizes_mm: float) -> str:
         """Lengths of one piece with the unit once: 327.3 × 22 mm."""
@@ -192,7 +192,9 @@ class Sheet:
     ) -> Pictured:
         """A drawing to scale, in greys, in so much room [points], or in what the page has left; not at all where that
         is less than the least."""
-        return Pictured(drawing, self.say, "rule-in" if self.measure == "mm" else "rule-mm", (wide, high), least)
+        return Pictured(
+            drawing, self.say, "rule-in" if self.reading.measure == "mm" else "rule-mm", (wide, high), least
+        )
 
     def scaled(self, drawing: Drawing, most_high: float) -> tuple[Pictured, int]:
         """A drawing at the largest scale that a rule reads which has room here, and that scale, one to so many.

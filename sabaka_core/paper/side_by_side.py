@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.show.several import Side, side_by_side
 
@@ -12,18 +12,18 @@ from sabaka_core.show.several import Side, side_by_side
 _NAMES = 0.34
 
 
-def side_by_side_page(sides: Sequence[Side], measure: Measure = "mm", hidden: Collection[str] = ()) -> bytes:
+def side_by_side_page(sides: Sequence[Side], reading: ReadAs = PLAIN, hidden: Collection[str] = ()) -> bytes:
     """The comparison as a PDF.
 
     Args:
         sides: two to four designs.
-        measure: in which lengths and weights are written.
+        reading: in which measure, and how written.
         hidden: lines that don't matter to whoever asks, by their keys.
     Raises:
         ParameterError: fewer or more designs, or a size that can't be worked out.
     """
     said = side_by_side(sides)
-    sheet = Sheet(sides[0].context.hive, "side-by-side", measure)
+    sheet = Sheet(sides[0].context.hive, "side-by-side", reading)
     sheet.title("Side by side", ", ".join(side.name for side in sides))
     for name, high in (("section", 52), ("along", 34)):
         drawn = [drawing for key, drawing in said.drawings.items() if key.rsplit("-", 1)[0] == name]

@@ -9,7 +9,7 @@ from math import ceil, radians, tan
 from reportlab.platypus import Flowable
 
 from sabaka_core.document.hive import Hive
-from sabaka_core.kit.measure import FINEST, Measure
+from sabaka_core.kit.measure import FINEST, PLAIN, Measure, ReadAs
 from sabaka_core.paper.letters import INK, write
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.woodwork.assembly import parts_of_hive
@@ -27,14 +27,19 @@ _GAUGE_MM = 150.0
 _GAUGE, _OVERLAP_MM = "Bevel gauge", 10.0
 
 
-def templates(hive: Hive, measure: Measure = "mm") -> bytes:
+def for_the_saw(reading: ReadAs) -> ReadAs:
+    """As the keeper reads; inches as fine as a rule shows."""
+    return reading if reading.measure == "mm" else reading._replace(measure=INCHES)
+
+
+def templates(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """Templates at full size, in tiles with a check bar of 100 mm and crop marks.
 
     Raises:
         ParameterError: sizes that can't be built.
     """
     shown = list(_shown(parts_of_hive(hive)))
-    sheet = Sheet(hive, "templates at full size", "mm" if measure == "mm" else INCHES, bare=bool(shown))
+    sheet = Sheet(hive, "templates at full size", for_the_saw(reading), bare=bool(shown))
     for part in shown:
         sheet.mark(part.name, 0)
         for tile in _tiles(sheet, part):
@@ -67,7 +72,7 @@ def _tiles(sheet: Sheet, part: Part) -> Iterator[_Tile]:
     across, down = (
         max(ceil((size - _OVERLAP_MM) / (room - _OVERLAP_MM) - 1e-9), 1) for size, room in ((right, wide), (up, high))
     )
-    check = "check bar: " + (f"{_CHECK_MM:.0f} mm" if sheet.measure == "mm" else f"{_CHECK_MM / 25.4:.3f} in")
+    check = "check bar: " + (f"{_CHECK_MM:.0f} mm" if sheet.reading.measure == "mm" else f"{_CHECK_MM / 25.4:.3f} in")
     size = f"{sheet.sizes(right, up)} over all"
     for row in range(down):
         for column in range(across):

@@ -6,7 +6,7 @@ from sabaka_core.document.hive import Hive
 from sabaka_core.drawing.winter import without_legend
 from sabaka_core.findings import errors_in
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.sheet import POINTS, Sheet
 from sabaka_core.show.study import chapter
 from sabaka_core.winter.heat import settings_of
@@ -15,7 +15,7 @@ _NOTE = "A model’s figures, from values told from memory: what you see and hef
 _MOST_HELPS = 6
 
 
-def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
+def winter_card(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """The winter's card of a hive as a PDF.
 
     Raises:
@@ -24,7 +24,7 @@ def winter_card(hive: Hive, measure: Measure = "mm") -> bytes:
     context = Context(hive)
     report = chapter(context, "winter")
     _, wintering = settings_of(context.hive)
-    sheet = Sheet(hive, "winter", measure)
+    sheet = Sheet(hive, "winter", reading)
     under = f"{sheet.say(report.lead)} {wintering.bees} bees, top {wintering.school}"
     sheet.title(f"{hive.name}: winter", under)
     sheet.errors(errors_in(context), "before you go by these figures")

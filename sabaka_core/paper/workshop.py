@@ -13,7 +13,7 @@ from sabaka_core.drawing.building import boards_drawing
 from sabaka_core.drawing.exploded import exploded_drawing
 from sabaka_core.drawing.part_sheet import sheet_drawing
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.templates import templates
@@ -27,7 +27,7 @@ from sabaka_core.woodwork.old_boxes import left_of
 from sabaka_core.woodwork.parts import Part
 
 
-def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
+def workshop_files(hive: Hive, reading: ReadAs = PLAIN) -> dict[str, bytes]:
     """Parts, cut plan, booklet, templates, DXF, SVG, STL and 3MF files of a design, by their names.
 
     Raises:
@@ -37,8 +37,8 @@ def workshop_files(hive: Hive, measure: Measure = "mm") -> dict[str, bytes]:
     parts, plan, bill = context.once(parts_in), context.once(plan_in), context.once(bill_in)
     listed = [_listed(part, index) for index, part in enumerate(parts)]
     found = {
-        "booklet.pdf": booklet(hive, measure),
-        "templates.pdf": templates(hive, measure),
+        "booklet.pdf": booklet(hive, reading),
+        "templates.pdf": templates(hive, reading),
         "parts.csv": parts_csv(parts).encode(),
         "holes.csv": holes_csv(parts).encode(),
         "shopping.csv": shopping_csv(bill.bought).encode(),
@@ -111,10 +111,10 @@ def _listed(part: Part, index: int) -> dict[str, Any]:
     }
 
 
-def workshop_zip(hive: Hive, measure: Measure = "mm") -> bytes:
+def workshop_zip(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
     """All of them in one archive."""
     buffer = io.BytesIO()
     with zipfile.ZipFile(buffer, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name, body in workshop_files(hive, measure).items():
+        for name, body in workshop_files(hive, reading).items():
             archive.writestr(zipfile.ZipInfo(name), body)
     return buffer.getvalue()

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from math import ceil
 
 from sabaka_core.base.dates import iso, short
+from sabaka_core.base.locale import Locale, with_point
 from sabaka_core.base.quantity import Text, amount, count, mm, text
 from sabaka_core.base.sources import COMMON, GEOMETRY, Source
 from sabaka_core.base.units import parse_length
@@ -336,6 +337,6 @@ def _other(plan: Plan, a: Analysis, asked: Asked) -> int | None:
     """How many combs a run of another length, as it was typed, takes."""
     if not asked.typed.strip():
         return None
-    length = parse_length(asked.typed, asked.units, "other")
+    length = parse_length(with_point(asked.typed, Locale(asked.mark), "other"), asked.units, "other")
     boards = sum(b.thickness_mm for b in (plan.nest.near_board, plan.nest.far_board) if b)
     return max(int((length - boards) // a.main_spacing_mm), 0)

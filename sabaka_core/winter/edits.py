@@ -7,11 +7,11 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from sabaka_core.base.errors import ParameterError
-from sabaka_core.base.units import System, parse_length
+from sabaka_core.base.units import parse_length
 from sabaka_core.document.chambers import Layer
 from sabaka_core.document.hive import Hive, Roof
 from sabaka_core.document.wintering import Wintering
-from sabaka_core.edits.action import Bench, Edit, Typed
+from sabaka_core.edits.action import Bench, Edit, TypedEdit
 from sabaka_core.edits.closing import with_chamber
 from sabaka_core.hive.materials import insulates
 
@@ -61,18 +61,16 @@ class CladWalls(Edit):
         return with_chamber(hive, bench.box, chamber.model_copy(update={"walls": thicker}))
 
 
-class FeelComb(Edit):
+class FeelComb(TypedEdit):
     """Put down the honey over the bees on a comb of the winter run, as it was felt in autumn."""
 
     do: Literal["feel-comb"] = "feel-comb"
     says: ClassVar[tuple[str, ...]] = ("/wintering/felt_mm",)
     comb: Annotated[int, Field(ge=0, lt=200)]
-    text: Typed
-    units: System = "mm"
 
     def apply(self, hive: Hive, bench: Bench) -> Hive:
         field, wintering = f"/wintering/felt_mm/{self.comb}", hive.wintering or Wintering()
-        felt_mm = parse_length(self.text, self.units, field)
+        felt_mm = parse_length(self.number(field), self.units, field)
         if not 0 <= felt_mm <= 2_000:
             raise ParameterError(field, self.text, "Give a depth of honey, 0 to 2 m.", "out-of-range")
         felt = [*wintering.felt_mm, *[0.0] * (self.comb + 1 - len(wintering.felt_mm))]

@@ -6,7 +6,6 @@ from collections.abc import Iterator, Sequence
 
 from sabaka_core.base.errors import ParameterError
 from sabaka_core.base.quantity import Value
-from sabaka_core.base.units import System
 from sabaka_core.document.combs import FixedComb, Frame
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.apply import apply_edit
@@ -44,15 +43,17 @@ def _sizes(hive: Hive) -> Iterator[Measurable]:
         yield Measurable(path=f"/comb_types/{index}/{name}", label=f"{what} of {kind.name}", mm=getattr(kind, name))
 
 
-def as_measured(built: Hive, path: str, text: str, units: System) -> Hive:
+def as_measured(built: Hive, typed: SetField) -> Hive:
     """The design with one size as it was measured.
 
     Raises:
         ParameterError: it is none that is measured, or it can't be so.
     """
-    if path not in {each.path for each in measurable(built)}:
-        raise ParameterError("path", path, "That is nothing that is measured on a hive that stands.", "not-measured")
-    return apply_edit(built, SetField(path=path, text=text, units=units))
+    if typed.path not in {each.path for each in measurable(built)}:
+        raise ParameterError(
+            "path", typed.path, "That is nothing that is measured on a hive that stands.", "not-measured"
+        )
+    return apply_edit(built, typed)
 
 
 def hung_as_measured(built: Hive, stood: Sequence[RunSeen]) -> Hive:

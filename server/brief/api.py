@@ -9,6 +9,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import Hive, ParameterError, dump_hive
+from sabaka_core.base.locale import Locale, Mark
 from sabaka_core.base.quantity import Text
 from sabaka_core.base.units import System
 from sabaka_core.brief.answers import Answers, TypedBoard, typed_answers
@@ -68,9 +69,10 @@ class AnswersIn(Schema):
     answers: dict[str, Any]
     boards: Annotated[list[TypedBoard], Field(max_length=40)] = []
     units: System = "mm"
+    mark: Mark = "."
 
     def read(self) -> Answers:
-        return typed_answers(self.answers, self.boards, self.units)
+        return typed_answers(self.answers, self.boards, self.units, Locale(self.mark))
 
 
 class BeginIn(AnswersIn):
@@ -94,7 +96,7 @@ class BestIn(AnswersIn):
         Raises:
             ParameterError: names the field that is wrong.
         """
-        return typed_fixed(self.length, self.combs, self.frames_owned, self.units)
+        return typed_fixed(self.length, self.combs, self.frames_owned, self.units, Locale(self.mark))
 
 
 class TakeIn(BestIn):

@@ -8,12 +8,12 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
-from ninja import Router
+from ninja import Query, Router
 
 from sabaka_core import ParameterError, build_report, hive_text, validate_hive, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.drawing import DrawingName
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import ReadAs
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.moving_page import moving_page
@@ -23,6 +23,7 @@ from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
+from server.asked import ReadBy
 from server.auth import keeper_of, keeper_only
 from server.budget import FILE_S, within
 from server.designs import selectors, services, weather
@@ -45,26 +46,26 @@ def export_file(request: HttpRequest, ident: UUID) -> HttpResponse:
 
 
 @router.get("/{ident}/season-card")
-def export_season_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+def export_season_card(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
     """The season on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(season_card(_weathered(request, design), measure), "application/pdf", design, "season.pdf")
+    return _file(season_card(_weathered(request, design), asked.reading), "application/pdf", design, "season.pdf")
 
 
 @router.get("/{ident}/workshop/{name}")
-def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, measure: Measure = "mm") -> HttpResponse:
+def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, asked: Query[ReadBy]) -> HttpResponse:
     """A file for the workshop, or all of them in one archive."""
     design = selectors.design_of(keeper_of(request), ident)
     with within(FILE_S):
-        return _made(design, name, measure)
+        return _made(design, name, asked.reading)
 
 
-def _made(design: Design, name: WorkshopFile, measure: Measure) -> HttpResponse:
+def _made(design: Design, name: WorkshopFile, reading: ReadAs) -> HttpResponse:
     hive = working_hive(design.document)
     if name == "booklet.pdf":
-        return _file(booklet(hive, measure), "application/pdf", design, name)
+        return _file(booklet(hive, reading), "application/pdf", design, name)
     if name == "templates.pdf":
-        return _file(templates(hive, measure), "application/pdf", design, name)
+        return _file(templates(hive, reading), "application/pdf", design, name)
     # The libraries of drawing files and meshes take half a second to load: when the first file of theirs is asked for.
     if name == "parts.dxf":
         from sabaka_core.woodwork.dxf import parts_dxf
@@ -72,35 +73,37 @@ def _made(design: Design, name: WorkshopFile, measure: Measure) -> HttpResponse:
         return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
     from sabaka_core.paper.workshop import workshop_zip
 
-    return _file(workshop_zip(hive, measure), "application/zip", design, name)
+    return _file(workshop_zip(hive, reading), "application/zip", design, name)
 
 
 @router.get("/{ident}/winter-card")
-def export_winter_card(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+def export_winter_card(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
     """The winter on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(winter_card(_weathered(request, design), measure), "application/pdf", design, "winter.pdf")
+    return _file(winter_card(_weathered(request, design), asked.reading), "application/pdf", design, "winter.pdf")
 
 
 @router.get("/{ident}/moving-page")
-def export_moving_page(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+def export_moving_page(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
     """Moving in on paper, in the keeper’s measure."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(moving_page(_weathered(request, design), measure), "application/pdf", design, "moving.pdf")
+    return _file(moving_page(_weathered(request, design), asked.reading), "application/pdf", design, "moving.pdf")
 
 
 @router.get("/{ident}/moving-calendar")
-def export_moving_calendar(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+def export_moving_calendar(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
     """The days of the move as a calendar file."""
     design = selectors.design_of(keeper_of(request), ident)
-    return _file(services.calendar_of(design, timezone.localdate(), measure), "text/calendar", design, "moving.ics")
+    return _file(
+        services.calendar_of(design, timezone.localdate(), asked.reading), "text/calendar", design, "moving.ics"
+    )
 
 
 @router.get("/{ident}/season-calendar")
-def export_season_calendar(request: HttpRequest, ident: UUID, measure: Measure = "mm") -> HttpResponse:
+def export_season_calendar(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
     """The days of the year as a calendar file."""
     design = selectors.design_of(keeper_of(request), ident)
-    file = services.season_calendar_of(design, timezone.localdate(), measure)
+    file = services.season_calendar_of(design, timezone.localdate(), asked.reading)
     return _file(file, "text/calendar", design, "season.ics")
 
 

@@ -16,7 +16,7 @@ from django.utils import timezone
 from sabaka_core import Hive, ParameterError, build_report, dump_hive, refuse_beyond, validate_hive, working_hive
 from sabaka_core.base.texts import odd_character, odd_reason
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
+from sabaka_core.kit.measure import PLAIN, ReadAs
 from sabaka_core.paper.calendar import SEASON, Sent, moving_calendar, season_calendar
 from sabaka_core.season.packed import opened_file, rounded
 from server.accounts.quota import quota_of
@@ -60,7 +60,7 @@ def _put_on_shelf(owner: User, hive: Hive, label: str) -> Design:
 
 
 @transaction.atomic
-def calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
+def calendar_of(design: Design, today: date, reading: ReadAs = PLAIN) -> bytes:
     """The calendar file of a design's move, following the one handed out before; what it says is kept.
 
     Raises:
@@ -69,13 +69,13 @@ def calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
     rows = [Sent(**row) for row in design.calendar]
     before = [row for row in rows if not row.step.startswith(SEASON)]
     file, sent = moving_calendar(
-        weathered(design.owner, working_hive(design.document)), str(design.pk), today.toordinal(), before, measure
+        weathered(design.owner, working_hive(design.document)), str(design.pk), today.toordinal(), before, reading
     )
     _remember(design, (*sent, *(row for row in rows if row.step.startswith(SEASON))))
     return file
 
 
-def season_calendar_of(design: Design, today: date, measure: Measure = "mm") -> bytes:
+def season_calendar_of(design: Design, today: date, reading: ReadAs = PLAIN) -> bytes:
     """The calendar file of a design's year, in the same way.
 
     Raises:
@@ -84,7 +84,7 @@ def season_calendar_of(design: Design, today: date, measure: Measure = "mm") -> 
     rows = [Sent(**row) for row in design.calendar]
     before = [row for row in rows if row.step.startswith(SEASON)]
     context = Context(weathered(design.owner, working_hive(design.document)))
-    file, sent = season_calendar(context, str(design.pk), today.toordinal(), before, measure)
+    file, sent = season_calendar(context, str(design.pk), today.toordinal(), before, reading)
     _remember(design, (*sent, *(row for row in rows if not row.step.startswith(SEASON))))
     return file
 

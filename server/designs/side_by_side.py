@@ -13,9 +13,9 @@ from pydantic import Field
 from sabaka_core import ParameterError, dump_hive, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.hive.context import Context
-from sabaka_core.kit.measure import Measure
 from sabaka_core.paper.side_by_side import side_by_side_page
 from sabaka_core.show.several import MOST, Side
+from server.asked import ReadBy
 from server.auth import keeper_of, keeper_only
 from server.budget import FILE_S, within
 from server.designs import selectors
@@ -38,12 +38,11 @@ class SidesIn(Schema):
     sides: Annotated[list[SideIn], Field(min_length=1, max_length=MOST)]
 
 
-class PageQuery(Schema):
-    """Which designs, each as its id or as id:state; lines that aren't wanted; the measure."""
+class PageQuery(ReadBy):
+    """Which designs, each as its id or as id:state; lines that aren't wanted."""
 
     of: Annotated[list[str], Field(max_length=MOST)] = []
     hidden: Annotated[list[str], Field(max_length=300)] = []
-    measure: Measure = "mm"
 
 
 @router.post("/side-by-side", response={202: JobOut, **REFUSALS})
@@ -62,7 +61,7 @@ def side_by_side_paper(request: HttpRequest, query: Query[PageQuery]) -> HttpRes
     keeper = keeper_of(request)
     sides = [Side(name, Context(hive)) for name, hive in (_named(keeper, _side(each)) for each in query.of)]
     with within(FILE_S):
-        page = side_by_side_page(sides, query.measure, query.hidden)
+        page = side_by_side_page(sides, query.reading, query.hidden)
     answer = HttpResponse(page, content_type="application/pdf")
     answer.headers["Content-Disposition"] = 'attachment; filename="side-by-side.pdf"'
     return answer

@@ -12,8 +12,10 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core.base.dates import minute, ordinal
+from sabaka_core.base.locale import Mark
 from sabaka_core.base.units import System
 from sabaka_core.document.season import Day
+from sabaka_core.edits.fields import SetField
 from sabaka_core.yard.visit import Visit
 from server.auth import keeper_of, keeper_only
 from server.problems import REFUSALS
@@ -52,6 +54,10 @@ class MeasuredIn(Schema):
     path: Annotated[str, Field(max_length=200)]
     text: Annotated[str, Field(max_length=60)]
     units: System = "mm"
+    mark: Mark = "."
+
+    def edit(self) -> SetField:
+        return SetField(path=self.path, text=self.text, units=self.units, mark=self.mark)
 
 
 class DaysIn(Schema):
@@ -115,7 +121,7 @@ def older(request: HttpRequest, ident: UUID, before: str) -> HttpResponse:
 @hives.post("/{ident}/measured", response={204: None, **REFUSALS})
 def measure(request: HttpRequest, ident: UUID, payload: MeasuredIn) -> HttpResponse:
     """Say how one size of a hive was measured since it was built."""
-    services.measure_hive(keeper_of(request), ident, payload.path, payload.text, payload.units)
+    services.measure_hive(keeper_of(request), ident, payload.edit())
     return HttpResponse(status=204)
 
 

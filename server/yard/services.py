@@ -17,7 +17,7 @@ from sabaka_core import Hive, ParameterError, dump_hive, validate_hive, working_
 from sabaka_core.base.dates import minute
 from sabaka_core.base.errors import InfeasibleError, SabakaError
 from sabaka_core.base.texts import odd_character, odd_reason
-from sabaka_core.base.units import System
+from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.context import Context
 from sabaka_core.show.book import planned_year
 from sabaka_core.yard.checks import Before, check_visit
@@ -285,7 +285,7 @@ def tick(user: User, hive_id: UUID, key: str) -> None:
 
 
 @transaction.atomic
-def measure_hive(user: User, hive_id: UUID, path: str, text: str, units: System) -> None:
+def measure_hive(user: User, hive_id: UUID, typed: SetField) -> None:
     """Puts a size as it was measured on a hive that stands; its plan is made anew from it.
 
     Raises:
@@ -297,9 +297,9 @@ def measure_hive(user: User, hive_id: UUID, path: str, text: str, units: System)
     if role_in(user, hive.yard) != Member.Role.KEEPER:
         raise InfeasibleError("Only a keeper of this yard says how a hive was measured.")
     before = validate_hive(hive.document)
-    after = as_measured(before, path, text, units)
+    after = as_measured(before, typed)
     stands = hung_as_measured(after, runs_of(validate_hive(hive.stands)))
-    was, now = (next(each for each in measurable(one) if each.path == path) for one in (before, after))
+    was, now = (next(each for each in measurable(one) if each.path == typed.path) for one in (before, after))
     hive.document = dump_hive(after)
     hive.plan = _plan_of(user, after, hive.yard.climate) or hive.plan
     hive.measured = [*hive.measured, f"{now.label}: {now.mm:g} mm, not {was.mm:g} mm as designed"][-50:]

@@ -32,6 +32,9 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # Days are written as in this language where nobody chose.
+    "--lang=en-GB",
+    "--accept-lang=en-GB",
 ]
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 # Answers that a test provokes on purpose show up in the console as failed loads.

@@ -66,7 +66,7 @@ WISHES: st.SearchStrategy[dict[str, Any]] = st.one_of(
 class Anything(TestCase):
     """Property."""
 
-    @settings(max_examples=150)
+    @settings(max_examples=60)
     @given(st.sampled_from(["granny", "bowline"]), st.lists(WISHES, min_size=1, max_size=4))
     def test_whatever_is_asked_ends_in_a_design_or_a_reason(self, name: str, wishes: list[dict[str, Any]]) -> None:
         """Property: an edit gives a valid design with a whole report, or an error made for keepers."""

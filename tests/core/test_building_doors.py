@@ -25,6 +25,7 @@ from sabaka_core.drawing.building import boards_drawing
 from sabaka_core.drawing.exploded import exploded_drawing
 from sabaka_core.edits.fields import SetField
 from sabaka_core.findings.building import clash_words
+from sabaka_core.kit.measure import ReadAs
 from sabaka_core.paper.booklet import booklet, closing_mm, rounding_mm
 from sabaka_core.paper.svg import to_svg
 from sabaka_core.paper.templates import templates
@@ -203,7 +204,9 @@ class Files(TestCase):
         self.assertLessEqual(off, 25.4 / 64 + 1e-9)
         for part in parts:
             self.assertLessEqual(abs(parse_length(inches_text(part.long_mm) + " in") - part.long_mm), off + 1e-9)
-        words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(opened("bowline"), "in"))).pages)
+        words = " ".join(
+            page.extract_text() for page in PdfReader(io.BytesIO(booklet(opened("bowline"), ReadAs("in")))).pages
+        )
         self.assertIn(f"{off / 25.4:.3f} in off", words)
         # Hand: 35 mm bars are cut to 1 3/8 in, 34.925, and 38 mm ones to 1 1/2, 38.1; boards of 18 to 23/32, 18.256.
         by_hand = 10 * (34.925 - 35) + 9 * (38.1 - 38) + 2 * (23 / 32 * 25.4 - 18)

@@ -21,7 +21,7 @@ from sabaka_core.base.quantity import Quantity, Text, Unit
 from sabaka_core.base.units import parse_mass, parse_temperature
 from sabaka_core.edits.fields import SetField
 from sabaka_core.hive.reach import within_reach
-from sabaka_core.kit.measure import Measure, told, written, written_quantity
+from sabaka_core.kit.measure import Measure, ReadAs, told, written, written_quantity
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.calendar import moving_calendar
 from sabaka_core.paper.moving_page import moving_page
@@ -110,7 +110,7 @@ class EveryReport(TestCase):
                         self.assertIsNone(IMPERIAL.search(metric), f"{design.name}{at}: {metric}")
 
     def test_29_nor_on_paper_or_in_the_calendar(self) -> None:
-        papers: dict[str, Callable[[Hive, Measure], bytes]] = {
+        papers: dict[str, Callable[[Hive, ReadAs], bytes]] = {
             "season": season_card,
             "winter": winter_card,
             "moving": moving_page,
@@ -121,11 +121,13 @@ class EveryReport(TestCase):
             design = load_hive((EXAMPLES / f"{name}.json").read_bytes())
             for what, paper in papers.items():
                 with self.subTest(name, paper=what):
-                    text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(paper(design, "in"))).pages)
+                    text = " ".join(
+                        page.extract_text() for page in PdfReader(io.BytesIO(paper(design, ReadAs("in")))).pages
+                    )
                     self.assertIsNone(METRIC.search(text), text[:3000])
                     if name != "tree-cavity":
                         self.assertRegex(text, r"\d in|\d/\d+ in")
-            events = icalendar.Calendar.from_ical(moving_calendar(design, "a", 740000, measure="in")[0])
+            events = icalendar.Calendar.from_ical(moving_calendar(design, "a", 740000, reading=ReadAs("in"))[0])
             for event in events.walk("VEVENT"):
                 self.assertIsNone(METRIC.search(str(event["description"])))
 

@@ -237,7 +237,7 @@ class BadInput(TestCase):
             with self.assertRaises(ParameterError) as caught:
                 apply_edit(narrow_deep(), SetField(path="/moving/day", text=typed))
             self.assertEqual(caught.exception.field, "/moving/day")
-            self.assertIn("2026-04-01", caught.exception.reason)
+            self.assertIn("1 Apr 2026", caught.exception.reason)
 
     def test_an_unknown_frame_and_one_not_measured(self) -> None:
         for standard, field in (("no-such", "standard"), ("own", "/moving/own")):

@@ -11,7 +11,7 @@ from sabaka_core.document.season import Season
 from sabaka_core.frames.catalogue import catalogue
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import climates
-from sabaka_core.kit.forms import Action, ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
+from sabaka_core.kit.forms import Action, ChoiceField, DayField, FieldGroup, FormField, Option, SizeField
 from sabaka_core.moving.box import stacks_of
 from sabaka_core.moving.find import WISHES, moving_box, room_of
 from sabaka_core.show.forms.fields import action, choice, size
@@ -202,8 +202,8 @@ def _days(a: Analysis, moving: Moving) -> FieldGroup:
                 ("today", "when the bees come, that day", "A nucleus or swarm is fetched and moved in the same day."),
             ),
             *waits,
-            TextField(path="/moving/day", label="The day of the move", value=moving.day),
-            TextField(
+            DayField(path="/moving/day", label="The day of the move", value=moving.day),
+            DayField(
                 path="/moving/queen_day",
                 label="Queen onto the new combs (empty: the next visit)",
                 value=moving.queen_day or "",

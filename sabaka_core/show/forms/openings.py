@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from sabaka_core.document.entrances import Entrance, Slot
 from sabaka_core.edits.walls import OPENING_WORDS
 from sabaka_core.hive.analysis import Analysis
-from sabaka_core.kit.forms import Action, FieldGroup, FormField, RowField, TextField
+from sabaka_core.kit.forms import Action, DayField, FieldGroup, FormField, RowField
 from sabaka_core.kit.tables import practice
 from sabaka_core.run.entrances import SETTING_WORDS
 from sabaka_core.show.forms.fields import action, choice, size, yes_or_no
@@ -149,7 +149,7 @@ def _about(index: int, entrance: Entrance, at: str) -> FieldGroup:
                 label=f"From {dated.day}",
                 look="entrance-open" if dated.setting != "plugged" else "entrance-plugged",
                 fields=(
-                    TextField(path=f"{path}/day", label="From, month-day", value=dated.day),
+                    DayField(path=f"{path}/day", label="From", value=dated.day),
                     choice(f"{path}/setting", "Set", dated.setting, *settings),
                     yes_or_no(f"{path}/guard", "Guard", dated.guard, mice),
                 ),

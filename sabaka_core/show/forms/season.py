@@ -9,7 +9,7 @@ from sabaka_core.document.bait import BaitBox
 from sabaka_core.document.season import Season
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import climates
-from sabaka_core.kit.forms import ChoiceField, FieldGroup, FormField, Option, SizeField, TextField
+from sabaka_core.kit.forms import ChoiceField, DayField, FieldGroup, FormField, Option, SizeField
 from sabaka_core.kit.tables import table
 from sabaka_core.season.constants import constants
 from sabaka_core.season.edits import own_flows
@@ -33,8 +33,8 @@ def _bait(bait: BaitBox) -> FieldGroup:
         id="bait",
         title="Bait box",
         fields=(
-            TextField(path="/bait/first", label="Hung from, month-day", value=bait.first),
-            TextField(path="/bait/last", label="Till, month-day", value=bait.last),
+            DayField(path="/bait/first", label="Hung from", value=bait.first),
+            DayField(path="/bait/last", label="Till", value=bait.last),
             SizeField(
                 path="/bait/every_days", label="Looked at every, days", quantity=count(bait.every_days), held=True
             ),
@@ -94,7 +94,7 @@ def _colony(season: Season) -> FieldGroup:
                 ),
                 ("split", "half of a strong colony", rows["split"].gloss),
             ),
-            TextField(path="/season/start_day", label="On the day", value=season.start_day),
+            DayField(path="/season/start_day", label="On the day", value=season.start_day),
             _number(
                 "/season/peak_laying", "Eggs a day at the height", season.peak_laying, "A good queen lays 800 to 2,200."
             ),
@@ -148,8 +148,8 @@ def _flows(season: Season) -> FieldGroup:
     for index, flow in enumerate(season.flows):
         at = f"/season/flows/{index}"
         fields += [
-            TextField(path=f"{at}/first", label=f"Flow {index + 1}, from (month-day)", value=flow.first),
-            TextField(path=f"{at}/last", label=f"Flow {index + 1}, to", value=flow.last),
+            DayField(path=f"{at}/first", label=f"Flow {index + 1}, from", value=flow.first),
+            DayField(path=f"{at}/last", label=f"Flow {index + 1}, to", value=flow.last),
             _number(f"{at}/strength", f"Flow {index + 1}, of a full one", flow.strength, "0 to 1."),
         ]
     usual = own_flows(season)

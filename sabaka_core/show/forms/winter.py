@@ -9,7 +9,7 @@ from sabaka_core.document.season import Season
 from sabaka_core.document.wintering import Wintering
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.climate import climates
-from sabaka_core.kit.forms import FieldGroup, FormField, SizeField, TextField
+from sabaka_core.kit.forms import DayField, FieldGroup, FormField, SizeField, TextField
 from sabaka_core.kit.tables import table
 from sabaka_core.show.forms.fields import action, choice
 
@@ -42,12 +42,12 @@ def _cold(a: Analysis, wintering: Wintering, season: Season) -> FieldGroup:
                 label="Combs of the winter run (empty: as the season plans)",
                 value=str(wintering.combs or ""),
             ),
-            TextField(
+            DayField(
                 path="/wintering/first_day",
-                label="Shut in from, month-day (empty: by the climate)",
+                label="Shut in from (empty: by the climate)",
                 value=wintering.first_day or "",
             ),
-            TextField(path="/wintering/last_day", label="Shut in till, month-day", value=wintering.last_day or ""),
+            DayField(path="/wintering/last_day", label="Shut in till", value=wintering.last_day or ""),
             SizeField(
                 path="/wintering/humidity",
                 label="Air outside, % humid",

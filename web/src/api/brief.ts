@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import type { Mark } from "../lib/locale";
 import { useRead } from "../lib/reading";
 import { answered, asSchema, client } from "./client";
 import { useJob } from "./jobs";
@@ -20,6 +21,7 @@ export interface Answered {
   answers: Record<string, unknown>;
   boards: TypedBoard[];
   units: System;
+  mark: Mark;
 }
 
 export function useBrief(): UseQueryResult<Brief> {

@@ -2699,6 +2699,23 @@ export interface components {
             guard?: boolean;
         };
         /**
+         * DayField
+         * @description A day to type: 2026-04-01, or 04-01 of every year; shown and typed as the keeper's place writes it.
+         */
+        DayField: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "day";
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * Dimension
          * @description A dimension line from one point to another, moved off them by ``offset`` [mm].
          *
@@ -3030,7 +3047,7 @@ export interface components {
             /** Title */
             title: string;
             /** Fields */
-            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"] | components["schemas"]["RowField"])[];
+            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"] | components["schemas"]["DayField"] | components["schemas"]["RowField"])[];
             /**
              * Actions
              * @default []
@@ -4600,7 +4617,7 @@ export interface components {
              */
             look: string;
             /** Fields */
-            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"])[];
+            fields: (components["schemas"]["SizeField"] | components["schemas"]["ChoiceField"] | components["schemas"]["TextField"] | components["schemas"]["DayField"])[];
             /**
              * Actions
              * @default []
@@ -5598,6 +5615,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
         };
         /**
          * CladWalls
@@ -5720,13 +5743,6 @@ export interface components {
          * @description Put down the honey over the bees on a comb of the winter run, as it was felt in autumn.
          */
         FeelComb: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "feel-comb";
-            /** Comb */
-            comb: number;
             /** Text */
             text: string;
             /**
@@ -5735,6 +5751,19 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "feel-comb";
+            /** Comb */
+            comb: number;
         };
         /**
          * FitRun
@@ -5955,6 +5984,20 @@ export interface components {
          * @description Type where a follower should stand.
          */
         MoveFollower: {
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5965,14 +6008,6 @@ export interface components {
              * @enum {string}
              */
             side: "near" | "far";
-            /** Text */
-            text: string;
-            /**
-             * Units
-             * @default mm
-             * @enum {string}
-             */
-            units?: "mm" | "in";
         };
         /**
          * MoveFrom
@@ -6440,9 +6475,23 @@ export interface components {
         };
         /**
          * SetField
-         * @description Type into one field.
+         * @description Type into one field. ``order`` is what stands first in a day of the keeper's place.
          */
         SetField: {
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6450,6 +6499,18 @@ export interface components {
             do: "set";
             /** Path */
             path: string;
+            /**
+             * Order
+             * @default day
+             * @enum {string}
+             */
+            order?: "day" | "month" | "year";
+        };
+        /**
+         * SetGap
+         * @description Say how far a chamber stands off the one before it: it and all beyond it move, floor and roof with them.
+         */
+        SetGap: {
             /** Text */
             text: string;
             /**
@@ -6458,12 +6519,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
-        };
-        /**
-         * SetGap
-         * @description Say how far a chamber stands off the one before it: it and all beyond it move, floor and roof with them.
-         */
-        SetGap: {
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6471,6 +6532,12 @@ export interface components {
             do: "set-gap";
             /** Box */
             box: number;
+        };
+        /**
+         * SetOutside
+         * @description Say how large the chamber is outside, across or along; that is then held.
+         */
+        SetOutside: {
             /** Text */
             text: string;
             /**
@@ -6479,12 +6546,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
-        };
-        /**
-         * SetOutside
-         * @description Say how large the chamber is outside, across or along; that is then held.
-         */
-        SetOutside: {
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6495,14 +6562,6 @@ export interface components {
              * @enum {string}
              */
             way: "across" | "along";
-            /** Text */
-            text: string;
-            /**
-             * Units
-             * @default mm
-             * @enum {string}
-             */
-            units?: "mm" | "in";
         };
         /**
          * SetSection
@@ -6550,6 +6609,20 @@ export interface components {
          * @description Size the chamber by what it should hold, or by a board it should come out of.
          */
         SizeBox: {
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6560,14 +6633,6 @@ export interface components {
              * @enum {string}
              */
             by: "combs" | "litres" | "board" | "length";
-            /** Text */
-            text: string;
-            /**
-             * Units
-             * @default mm
-             * @enum {string}
-             */
-            units?: "mm" | "in";
         };
         /**
          * SwapItems
@@ -7083,6 +7148,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
         };
         /**
          * TypedBoard
@@ -7166,6 +7237,12 @@ export interface components {
              */
             units?: "mm" | "in";
             /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
+            /**
              * System
              * @enum {string}
              */
@@ -7193,6 +7270,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * Wish
              * @default combs
@@ -7235,6 +7318,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
             /**
              * Wish
              * @default combs
@@ -7284,9 +7373,27 @@ export interface components {
         };
         /**
          * PageQuery
-         * @description Which designs, each as its id or as id:state; lines that aren't wanted; the measure.
+         * @description Which designs, each as its id or as id:state; lines that aren't wanted.
          */
         PageQuery: {
+            /**
+             * Measure
+             * @default mm
+             * @enum {string}
+             */
+            measure?: "mm" | "in" | "in32";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
+            /**
+             * Order
+             * @default day
+             * @enum {string}
+             */
+            order?: "day" | "month" | "year";
             /**
              * Of
              * @default []
@@ -7297,12 +7404,6 @@ export interface components {
              * @default []
              */
             hidden?: string[];
-            /**
-             * Measure
-             * @default mm
-             * @enum {string}
-             */
-            measure?: "mm" | "in" | "in32";
         };
         /**
          * PresetOut
@@ -7451,6 +7552,30 @@ export interface components {
         RevisionName: {
             /** Name */
             name: string;
+        };
+        /**
+         * ReadBy
+         * @description Lengths in millimetres or inches; decimals with a point or a comma; what stands first in a day.
+         */
+        ReadBy: {
+            /**
+             * Measure
+             * @default mm
+             * @enum {string}
+             */
+            measure?: "mm" | "in" | "in32";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
+            /**
+             * Order
+             * @default day
+             * @enum {string}
+             */
+            order?: "day" | "month" | "year";
         };
         /**
          * YardLine
@@ -8654,6 +8779,12 @@ export interface components {
              * @enum {string}
              */
             units?: "mm" | "in";
+            /**
+             * Mark
+             * @default .
+             * @enum {string}
+             */
+            mark?: "." | ",";
         };
         /**
          * LinkOut
@@ -11017,9 +11148,11 @@ export interface operations {
     server_designs_side_by_side_side_by_side_paper: {
         parameters: {
             query?: {
+                measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
                 of?: string[];
                 hidden?: string[];
-                measure?: "mm" | "in" | "in32";
             };
             header?: never;
             path?: never;
@@ -12603,6 +12736,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {
@@ -12625,6 +12760,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {
@@ -12648,6 +12785,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {
@@ -12670,6 +12809,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {
@@ -12692,6 +12833,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {
@@ -12714,6 +12857,8 @@ export interface operations {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
             };
             header?: never;
             path: {

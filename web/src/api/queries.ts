@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { fromDevice, offDevice, ontoDevice } from "../lib/device";
-import { system } from "../lib/format";
+import { system, typing } from "../lib/format";
 import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
 import { answered, asSchema, client, RefusedError } from "./client";
@@ -259,11 +259,11 @@ interface Beside {
 
 /** One study of a design; a size that was typed is compared with, and what was seen where it was built. */
 export function useStudy(document: Hive, built: string, study: string | null, typed: string): UseQueryResult<Chapter> {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return useQuery({
     select: useRead<Chapter>(),
-    queryKey: ["study", study, document, built, typed, system(units)],
-    queryFn: ({ signal }) => chapterOf(document, study ?? "", { typed, units: system(units) }, { built, signal }),
+    queryKey: ["study", study, document, built, typed, system(reading)],
+    queryFn: ({ signal }) => chapterOf(document, study ?? "", { typed, ...typing(reading) }, { built, signal }),
     placeholderData: keepPreviousData,
     enabled: study !== null,
     gcTime: 0,

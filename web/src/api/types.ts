@@ -26,6 +26,7 @@ export type FieldGroup = Schemas["FieldGroup"];
 export type Action = Schemas["Action"];
 export type FormField = FieldGroup["fields"][number];
 export type SizeField = Schemas["SizeField"];
+export type DayField = Schemas["DayField"];
 export type ChoiceField = Schemas["ChoiceField"];
 export type DesignOut = Schemas["DesignOut"];
 export type BegunOut = Schemas["BegunOut"];

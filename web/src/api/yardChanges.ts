@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
+import type { Mark } from "../lib/locale";
 import type { Life, System } from "./types";
 import { isOfTheBook } from "./yard";
 
@@ -83,7 +84,7 @@ export function useHiveChanges(hive: string, yard: string) {
       onSuccess,
     }),
     measure: useMutation({
-      mutationFn: (body: { path: string; text: string; units: System }) =>
+      mutationFn: (body: { path: string; text: string; units: System; mark: Mark }) =>
         answered(client.POST("/api/hives/{ident}/measured", { ...at, body })),
       onSuccess,
     }),

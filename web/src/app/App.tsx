@@ -6,6 +6,7 @@ import { Hatches } from "../drawing/Hatches";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
+import { markHere, orderHere, type Mark, type Order } from "../lib/locale";
 import type { Units } from "../api/types";
 import { Boundary } from "../ui/Boundary";
 import { Failed } from "./Failed";
@@ -102,6 +103,8 @@ export function App() {
 
 function WithSettings({ children }: { children: ReactNode }) {
   const [units, setUnits] = useState<Units>(() => recall("units", ["mm", "in", "in32"]) ?? "mm");
+  const [mark, setMark] = useState<Mark | "">(() => recall("mark", [".", ","]) ?? "");
+  const [order, setOrder] = useState<Order | "">(() => recall("order", ["day", "month", "year"]) ?? "");
   const [theme, setTheme] = useState<Theme>(() => recall("theme", ["sheet", "night"]) ?? preferred());
 
   useEffect(() => {
@@ -110,18 +113,27 @@ function WithSettings({ children }: { children: ReactNode }) {
 
   const settings = useMemo<Settings>(
     () => ({
-      units,
+      reading: { units, mark: mark || markHere(), order: order || orderHere() },
+      own: { mark, order },
       theme,
       setUnits: (next) => {
         remember("units", next);
         setUnits(next);
+      },
+      setMark: (next) => {
+        remember("mark", next);
+        setMark(next);
+      },
+      setOrder: (next) => {
+        remember("order", next);
+        setOrder(next);
       },
       setTheme: (next) => {
         remember("theme", next);
         setTheme(next);
       },
     }),
-    [units, theme],
+    [units, mark, order, theme],
   );
   return <SettingsContext value={settings}>{children}</SettingsContext>;
 }

@@ -11,7 +11,8 @@ import {
   YAxis,
   type TooltipContentProps,
 } from "recharts";
-import type { Axis, Chart as ChartOf, Units } from "../api/types";
+import type { Axis, Chart as ChartOf } from "../api/types";
+import type { ReadAs } from "../lib/locale";
 import { sentence, written, wrote } from "../lib/format";
 import { useSettings } from "../lib/settings";
 import { chartTransform, nearest, toMm, within, type Plot, type Transform } from "./transform";
@@ -31,7 +32,7 @@ export interface ChartProps {
 
 /** A chart on the screen, read by pointing and by the arrow keys; its key stands under it and covers no curve. */
 export default function Chart({ chart, className = "", aligned = false, at = null, onPlace, overlay }: ChartProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const frame = useRef<HTMLDivElement>(null);
   const [plot, setPlot] = useState<Plot | null>(null);
   const { foot, axes } = chart;
@@ -40,8 +41,8 @@ export default function Chart({ chart, className = "", aligned = false, at = nul
   return (
     <figure className={`flex min-h-0 flex-col ${className}`} data-chart={chart.name} aria-label={chart.title}>
       <p className="soft flex justify-between px-3 text-xs">
-        <span>{left ? titleOf(left, units) : ""}</span>
-        <span>{right ? titleOf(right, units) : ""}</span>
+        <span>{left ? titleOf(left, reading) : ""}</span>
+        <span>{right ? titleOf(right, reading) : ""}</span>
       </p>
       <div
         ref={frame}
@@ -52,11 +53,11 @@ export default function Chart({ chart, className = "", aligned = false, at = nul
           onPlace(toMm(t, x, 0).x);
         }}
       >
-        <Curves chart={chart} spare={aligned && !right} at={at} units={units} onPlot={setPlot} />
+        <Curves chart={chart} spare={aligned && !right} at={at} reading={reading} onPlot={setPlot} />
         {t ? overlay?.(t) : null}
       </div>
       {foot.title ? <p className="soft text-center text-xs">{foot.title}</p> : null}
-      <Key chart={chart} units={units} />
+      <Key chart={chart} reading={reading} />
     </figure>
   );
 }
@@ -66,12 +67,12 @@ interface CurvesProps {
   /** Whether the room of a right scale is kept free. */
   spare: boolean;
   at: number | null;
-  units: Units;
+  reading: ReadAs;
   onPlot: (plot: Plot) => void;
 }
 
 /** What the library draws; it isn’t asked to again when only something over it changes. */
-const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesProps) {
+const Curves = memo(function Curves({ chart, spare, at, reading, onPlot }: CurvesProps) {
   const { foot, axes, places, series, bands, levels, now } = chart;
   const rows = places.map((place, index) => ({
     place,
@@ -99,7 +100,7 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
           domain={[foot.least, foot.most]}
           allowDataOverflow
           ticks={foot.ticks.map((tick) => tick.at)}
-          tickFormatter={(value: number) => wordsAt(foot, value, units)}
+          tickFormatter={(value: number) => wordsAt(foot, value, reading)}
           interval="equidistantPreserveStart"
           minTickGap={10}
           tick={TICK}
@@ -116,7 +117,7 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
             domain={[axis.least, axis.most]}
             allowDataOverflow
             ticks={axis.ticks.map((tick) => tick.at)}
-            tickFormatter={(value: number) => written({ value, unit: axis.unit }, units).number}
+            tickFormatter={(value: number) => written({ value, unit: axis.unit }, reading).number}
             interval={0}
             tick={TICK}
             axisLine={RULE}
@@ -132,7 +133,7 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
             y={level.at}
             stroke="inherit"
             strokeWidth="inherit"
-            label={{ value: sentence(level.text, units), position: "insideBottomRight", className: "label-minor" }}
+            label={{ value: sentence(level.text, reading), position: "insideBottomRight", className: "label-minor" }}
           />
         ))}
         {series.map(({ key, layer, axis, dots }) => (
@@ -162,7 +163,10 @@ const Curves = memo(function Curves({ chart, spare, at, units, onPlot }: CurvesP
             />
           ),
         )}
-        <Tooltip isAnimationActive={false} content={(shown) => <Readout chart={chart} shown={shown} units={units} />} />
+        <Tooltip
+          isAnimationActive={false}
+          content={(shown) => <Readout chart={chart} shown={shown} reading={reading} />}
+        />
         <Placed onPlot={onPlot} />
       </ComposedChart>
     </ResponsiveContainer>
@@ -181,7 +185,7 @@ const TICK = { fill: "var(--soft)", fontSize: 12, stroke: "none" };
 const RULE = { stroke: "var(--soft)" };
 
 /** What each curve and band is. */
-function Key({ chart, units }: { chart: ChartOf; units: Units }) {
+function Key({ chart, reading }: { chart: ChartOf; reading: ReadAs }) {
   const bands = chart.bands.filter(({ name }, index) => chart.bands.findIndex((each) => each.name === name) === index);
   return (
     <ul className="flex flex-wrap gap-x-4 px-3 pb-1 text-xs" aria-label={`Key of ${chart.title}`}>
@@ -194,7 +198,7 @@ function Key({ chart, units }: { chart: ChartOf; units: Units }) {
               <line x1="1" x2="25" y1="4" y2="4" className={`layer-${layer}`} />
             )}
           </svg>
-          {of ? `${name}, now ${wrote(of, units)}` : name}
+          {of ? `${name}, now ${wrote(of, reading)}` : name}
         </li>
       ))}
       {bands.map(({ name, layer }) => (
@@ -212,16 +216,16 @@ function Key({ chart, units }: { chart: ChartOf; units: Units }) {
 interface ReadoutProps {
   chart: ChartOf;
   shown: TooltipContentProps;
-  units: Units;
+  reading: ReadAs;
 }
 
 /** What every curve says at the place that is pointed at. */
-function Readout({ chart, shown, units }: ReadoutProps) {
+function Readout({ chart, shown, reading }: ReadoutProps) {
   const { active, label } = shown;
   if (!active || typeof label !== "number") return null;
   const index = nearest(chart.places, label);
   const unit = (key: string) => chart.axes.find((axis) => axis.key === key)?.unit ?? "number";
-  const place = chart.names[index] ?? wrote({ value: label, unit: chart.foot.unit }, units);
+  const place = chart.names[index] ?? wrote({ value: label, unit: chart.foot.unit }, reading);
   return (
     <div className="rounded border border-base-content bg-base-100 px-2 py-1 text-xs" data-testid="readout">
       <p className="font-semibold">{place}</p>
@@ -230,7 +234,7 @@ function Readout({ chart, shown, units }: ReadoutProps) {
           const value = values[index] ?? null;
           return value === null ? null : (
             <li key={key}>
-              {name}: <b>{wrote({ value, unit: unit(axis) }, units)}</b>
+              {name}: <b>{wrote({ value, unit: unit(axis) }, reading)}</b>
             </li>
           );
         })}
@@ -250,12 +254,12 @@ function Placed({ onPlot }: { onPlot: (plot: Plot) => void }) {
 }
 
 /** What an axis measures, and in which unit. */
-function titleOf({ title, unit, most }: Axis, units: Units): string {
-  const measure = written({ value: most, unit }, units).unit;
+function titleOf({ title, unit, most }: Axis, reading: ReadAs): string {
+  const measure = written({ value: most, unit }, reading).unit;
   return measure ? `${title}, ${measure}` : title;
 }
 
-function wordsAt(axis: Axis, value: number, units: Units): string {
+function wordsAt(axis: Axis, value: number, reading: ReadAs): string {
   const tick = axis.ticks.find(({ at }) => at === value);
-  return tick ? sentence(tick.text, units) : "";
+  return tick ? sentence(tick.text, reading) : "";
 }

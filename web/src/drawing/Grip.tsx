@@ -1,12 +1,13 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { Handle, Units } from "../api/types";
+import type { Handle } from "../api/types";
+import type { ReadAs } from "../lib/locale";
 import { sentence, wrote } from "../lib/format";
 import { dropAt, gripOf, spot, within, type Spot, type Transform } from "./transform";
 
 interface GripProps {
   handle: Handle;
   t: Transform;
-  units: Units;
+  reading: ReadAs;
   /** The look: a follower's board, or a corner of the section. */
   look: "board" | "corner";
   onDrag: (at: Spot, snap: boolean) => void;
@@ -17,7 +18,7 @@ interface GripProps {
 }
 
 /** Something on a drawing to take hold of, by mouse, finger or keys. It only says where it was dropped. */
-export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel }: GripProps) {
+export function Grip({ handle, t, reading, look, onDrag, onDrop, onNudge, onCancel }: GripProps) {
   const held = useRef<{ grip: Spot; last: Spot | null; snap: boolean } | null>(null);
   const [live, setLive] = useState(false);
   const at = spot(t, [handle.grip_x_mm, handle.y_mm]);
@@ -70,8 +71,8 @@ export function Grip({ handle, t, units, look, onDrag, onDrop, onNudge, onCancel
       aria-valuenow={handle.quantity.value}
       aria-valuemin={handle.least_mm}
       aria-valuemax={handle.most_mm}
-      aria-valuetext={sentence(handle.text, units)}
-      title={`${handle.label}: ${wrote(handle.quantity, units)}. Drag, or use the arrow keys.`}
+      aria-valuetext={sentence(handle.text, reading)}
+      title={`${handle.label}: ${wrote(handle.quantity, reading)}. Drag, or use the arrow keys.`}
       data-handle={handle.id}
       className={`group absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center justify-center
         outline-none ${handle.axis === "x" ? "cursor-ew-resize" : "cursor-ns-resize"}

@@ -10,7 +10,7 @@ export function numberPlace(shape: Shape, t: Transform): Spot | null {
 
 /** The numbers of a drawing's dimensions, to read only: for print and for looking back. */
 export function Numbers({ drawing, t }: { drawing: Drawing; t: Transform }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return drawing.shapes.map((shape) => {
     const at = numberPlace(shape, t);
     if (!at || (shape.kind !== "dimension" && shape.kind !== "angle")) return null;
@@ -20,7 +20,7 @@ export function Numbers({ drawing, t }: { drawing: Drawing; t: Transform }) {
         className="absolute -translate-x-1/2 -translate-y-1/2 bg-base-100 px-1 text-xs font-semibold whitespace-nowrap"
         style={{ left: at.x, top: at.y }}
       >
-        {written(shape.quantity, units).number}
+        {written(shape.quantity, reading).number}
         {shape.kind === "angle" ? "°" : ""}
       </span>
     );

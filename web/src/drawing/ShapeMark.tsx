@@ -1,11 +1,12 @@
-import type { Shape, Units } from "../api/types";
+import type { Shape } from "../api/types";
+import type { ReadAs } from "../lib/locale";
 import { sentence } from "../lib/format";
 import { markLine, pointList, radius, spot, strokePath, type Transform } from "./transform";
 
 interface ShapeMarkProps {
   shape: Shape;
   t: Transform;
-  units: Units;
+  reading: ReadAs;
   chosen: number | null;
   onItem?: ((index: number) => void) | undefined;
   /** What a run item is, for the pointer that rests on it. */
@@ -13,7 +14,7 @@ interface ShapeMarkProps {
 }
 
 /** One shape of a drawing as SVG. */
-export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMarkProps) {
+export function ShapeMark({ shape, t, reading, chosen, onItem, titleOf }: ShapeMarkProps) {
   switch (shape.kind) {
     case "polygon": {
       const item = shape.item;
@@ -36,10 +37,10 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
       );
     }
     case "polyline":
-      if (isOtherRule(shape.layer, units)) return null;
+      if (isOtherRule(shape.layer, reading)) return null;
       return <polyline points={pointList(t, shape.points)} className={`layer layer-${shape.layer}`} />;
     case "strokes":
-      if (isOtherRule(shape.layer, units)) return null;
+      if (isOtherRule(shape.layer, reading)) return null;
       return (
         <g>
           <path d={strokePath(t, shape.lines)} className={`layer layer-${shape.layer}`} />
@@ -61,11 +62,11 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
       return <circle cx={at.x} cy={at.y} r={r} className={`layer layer-${shape.layer}`} />;
     }
     case "label": {
-      if (isOtherRule(shape.layer, units)) return null;
+      if (isOtherRule(shape.layer, reading)) return null;
       const at = spot(t, [shape.x_mm, shape.y_mm]);
       return (
         <text x={at.x} y={at.y} textAnchor={shape.anchor} className={`label label-${shape.layer}`}>
-          {sentence(shape.text, units)}
+          {sentence(shape.text, reading)}
         </text>
       );
     }
@@ -77,6 +78,6 @@ export function ShapeMark({ shape, t, units, chosen, onItem, titleOf }: ShapeMar
   }
 }
 
-function isOtherRule(layer: string, units: Units): boolean {
-  return layer === (units === "mm" ? "rule-in" : "rule-mm");
+function isOtherRule(layer: string, reading: ReadAs): boolean {
+  return layer === (reading.units === "mm" ? "rule-in" : "rule-mm");
 }

@@ -34,7 +34,7 @@ export function Sheet({
 }: SheetProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState<Size | null>(null);
-  const { units } = useSettings();
+  const { reading } = useSettings();
 
   useLayoutEffect(() => {
     const element = frame.current;
@@ -74,7 +74,7 @@ export function Sheet({
                 key={index}
                 shape={shape}
                 t={t}
-                units={units}
+                reading={reading}
                 chosen={chosen}
                 onItem={onItem}
                 titleOf={titleOf}

@@ -1,4 +1,5 @@
-import type { Drawing, Handle, Units } from "../api/types";
+import type { Drawing, Handle } from "../api/types";
+import type { ReadAs } from "../lib/locale";
 
 /**
  * From the drawing's millimetres to the screen's pixels and back. All pixel geometry is here;
@@ -159,8 +160,8 @@ export interface ScaleBar {
 }
 
 /** A scale bar of a round length at the foot of a sheet. */
-export function scaleBar(t: Transform, size: Size, units: Units): ScaleBar {
-  const lengths = units === "mm" ? [50, 100, 200, 500, 1000] : [2, 4, 8, 20, 40].map((inch) => inch * 25.4);
+export function scaleBar(t: Transform, size: Size, reading: ReadAs): ScaleBar {
+  const lengths = reading.units === "mm" ? [50, 100, 200, 500, 1000] : [2, 4, 8, 20, 40].map((inch) => inch * 25.4);
   const wished = size.width * 0.24;
   const mm = lengths.findLast((length) => length * t.scaleX <= wished) ?? lengths[0] ?? 50;
   const y = size.height - 34;

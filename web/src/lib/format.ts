@@ -1,4 +1,5 @@
 import type { Quantity, System, Text, Units } from "../api/types";
+import { localizedDay, localized, type Mark, type ReadAs } from "./locale";
 import table from "./units.generated.json";
 
 /**
@@ -36,9 +37,19 @@ export function last(list: readonly unknown[]): number {
   return Math.max(list.length - 1, 0);
 }
 
-/** What a bare number means under these units. */
-export function system(units: Units): System {
+/** What a bare number means to this keeper. */
+export function system({ units }: ReadAs): System {
   return units === "mm" ? "mm" : "in";
+}
+
+/** How what he types is to be read. */
+export function typing(reading: ReadAs): { units: System; mark: Mark } {
+  return { units: system(reading), mark: reading.mark };
+}
+
+/** How he reads, as an address asks for a paper. */
+export function asked({ units, mark, order }: ReadAs): string {
+  return new URLSearchParams({ measure: units, mark, order }).toString();
 }
 
 /** A length in inches with fractions: 14 5/16. */
@@ -63,7 +74,12 @@ function fixed(value: number, digits: number): string {
 }
 
 /** A quantity as number and unit, apart. */
-export function written(quantity: Quantity, units: Units): Written {
+export function written(quantity: Quantity, reading: ReadAs): Written {
+  const { number, unit } = measured(quantity, reading.units);
+  return { number: localized(number, reading), unit };
+}
+
+function measured(quantity: Quantity, units: Units): Written {
   if (units !== "mm") {
     if (quantity.unit === "mm") return { number: inches(quantity.value, FINEST[units]), unit: "in" };
     if (quantity.unit === "C") return { number: fixed((quantity.value * 9) / 5 + 32, 0), unit: "°F" };
@@ -75,22 +91,26 @@ export function written(quantity: Quantity, units: Units): Written {
 }
 
 /** A quantity in one text: 364 mm, 21.8°. */
-export function wrote(quantity: Quantity, units: Units): string {
-  const { number, unit } = written(quantity, units);
+export function wrote(quantity: Quantity, reading: ReadAs): string {
+  const { number, unit } = written(quantity, reading);
   if (unit === "") return number;
   return unit === "°" ? `${number}°` : `${number} ${unit}`;
 }
 
 /** A sentence with its quantities written in, and whatever amounts it writes out in the same units. */
-export function sentence(text: Text, units: Units): string {
-  return told(text.template, units).replace(/\{(\w+)\}/g, (whole, name: string) => {
+export function sentence(text: Text, reading: ReadAs): string {
+  return told(text.template, reading).replace(/\{(\w+)\}/g, (whole, name: string) => {
     const quantity = text.values[name];
-    return quantity ? wrote(quantity, units) : whole;
+    return quantity ? wrote(quantity, reading) : whole;
   });
 }
 
 /** A plain sentence with each metric amount in it in the units of reading: “9 to 19 mm” becomes “3/8 to 3/4 in”. */
-export function told(plain: string, units: Units): string {
+export function told(plain: string, reading: ReadAs): string {
+  return localized(inMeasure(plain, reading.units), reading);
+}
+
+function inMeasure(plain: string, units: Units): string {
   if (units === "mm") return plain;
   return plain.replace(AMOUNT, (_, numbers: string, unit: string) => {
     let suffix = "";
@@ -98,7 +118,7 @@ export function told(plain: string, units: Units): string {
       const value = Number(number.replace("−", "-"));
       const kind = WRITTEN_OUT.get(unit);
       const one = kind
-        ? written({ value: value * kind.each, unit: kind.unit }, units)
+        ? measured({ value: value * kind.each, unit: kind.unit }, units)
         : { number: fixed(value * table.feet_per_metre, 1), unit: "ft" };
       suffix = one.unit;
       return one.number;
@@ -124,25 +144,27 @@ const UNREAD = new Set([
   "unit",
   "kind",
   "system",
+  "formula",
 ]);
 
 /** A whole answer with the amounts in its sentences in the units of reading. */
-export function toldIn<T>(answer: T, units: Units): T {
-  return units === "mm" ? answer : (walked(answer, units) as T);
+export function toldIn<T>(answer: T, reading: ReadAs): T {
+  const plain = reading.units === "mm" && reading.mark === "." && reading.order === "day";
+  return plain ? answer : (walked(answer, reading) as T);
 }
 
-function walked(node: unknown, units: Units): unknown {
-  if (typeof node === "string") return told(node, units);
-  if (Array.isArray(node)) return node.map((each) => walked(each, units));
+function walked(node: unknown, reading: ReadAs): unknown {
+  if (typeof node === "string") return told(node, reading);
+  if (Array.isArray(node)) return node.map((each) => walked(each, reading));
   if (node === null || typeof node !== "object") return node;
   return Object.fromEntries(
-    Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, units)]),
+    Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, reading)]),
   );
 }
 
 /** What stands in a field when it is opened for typing. */
-export function typeable(quantity: Quantity, units: Units): string {
-  return written(quantity, units).number.replace("−", "-");
+export function typeable(quantity: Quantity, reading: ReadAs): string {
+  return written(quantity, reading).number.replace("−", "-");
 }
 
 /** A place in a list, counted from one. */
@@ -151,7 +173,7 @@ export function ordinal(index: number): string {
 }
 
 /** How long ago, in words. */
-export function ago(iso: string, now: number): string {
+export function ago(iso: string, now: number, reading: ReadAs): string {
   const minutes = Math.floor((now - Date.parse(iso)) / 60_000);
   if (minutes < 1) return "just now";
   if (minutes < 60) return `${String(minutes)} min ago`;
@@ -159,7 +181,7 @@ export function ago(iso: string, now: number): string {
   if (hours < 24) return `${String(hours)} h ago`;
   const days = Math.floor(hours / 24);
   if (days < 60) return days === 1 ? "yesterday" : `${String(days)} days ago`;
-  return new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+  return localizedDay(iso.slice(0, 10), reading);
 }
 
 /** The next index in a direction, kept within a list. */
@@ -191,20 +213,28 @@ export function zoneMinutes(): number {
 }
 
 /** A day as people say it: Thu 26 May; with its year where that is another one. */
-export function dayWords(day: string): string {
-  const date = new Date(`${day.slice(0, 10)}T12:00`);
-  const year = day.slice(0, 4) === today().slice(0, 4) ? {} : { year: "numeric" as const };
-  return date.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", ...year });
+export function dayWords(day: string, reading: ReadAs): string {
+  const iso = day.slice(0, 10);
+  const weekday = new Date(`${iso}T12:00`).toLocaleDateString("en-GB", { weekday: "short" });
+  const thisYear = iso.slice(0, 4) === today().slice(0, 4);
+  return `${weekday} ${localizedDay(thisYear ? iso.slice(5) : iso, reading)}`;
+}
+
+/** A plain number with so many decimals: 1.5, or 1,5. */
+export function decimals(value: number, digits: number, reading: ReadAs): string {
+  return localized(value.toFixed(digits), reading);
 }
 
 /** By how much, with its sign: +2, −1.5; nothing where it is none. */
-export function signed(by: number, digits = 1): string {
+export function signed(by: number, reading: ReadAs, digits = 1): string {
   const text = Math.abs(by).toFixed(digits).replace(/\.0+$/, "");
-  return text === "0" ? "" : `${by < 0 ? "−" : "+"}${text}`;
+  return text === "0" ? "" : localized(`${by < 0 ? "−" : "+"}${text}`, reading);
 }
 
-/** A number typed with a point or a comma; null where it is none. */
-export function typedNumber(text: string): number | null {
-  const found = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && Number.isFinite(found) ? found : null;
+/** A number typed with a point or a comma; null where it is none, or could be a thousand and more in this place. */
+export function typedNumber(text: string, { mark }: ReadAs): number | null {
+  const typed = text.trim();
+  const thousands = mark === "," ? /^[1-9]\d{0,2}\.\d{3}$/ : /^[1-9]\d{0,2},\d{3}$/;
+  const found = Number(typed.replace(",", "."));
+  return typed !== "" && Number.isFinite(found) && !thousands.test(typed) ? found : null;
 }

@@ -2,8 +2,8 @@ import { useCallback } from "react";
 import { toldIn } from "./format";
 import { useSettings } from "./settings";
 
-/** Puts the amounts that stand in an answer's sentences into the keeper's units; for the “select” of a query. */
+/** Puts the amounts in an answer’s sentences into the keeper’s measure and locale; for the “select” of a query. */
 export function useRead<T>(): (answer: T) => T {
-  const { units } = useSettings();
-  return useCallback((answer: T) => toldIn(answer, units), [units]);
+  const { reading } = useSettings();
+  return useCallback((answer: T) => toldIn(answer, reading), [reading]);
 }

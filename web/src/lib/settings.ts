@@ -1,14 +1,19 @@
 import { createContext, useContext } from "react";
 import type { Units } from "../api/types";
+import type { Mark, Order, ReadAs } from "./locale";
 import { fromDevice, ontoDevice } from "./device";
 
 export type Theme = "sheet" | "night";
 
 /** What the keeper set for reading, kept on this device. */
 export interface Settings {
-  units: Units;
+  reading: ReadAs;
   theme: Theme;
+  /** What he chose himself; empty where this device’s language says it. */
+  own: { mark: Mark | ""; order: Order | "" };
   setUnits: (units: Units) => void;
+  setMark: (mark: Mark | "") => void;
+  setOrder: (order: Order | "") => void;
   setTheme: (theme: Theme) => void;
 }
 

@@ -3,12 +3,12 @@ import { Pair } from "./Pair";
 
 /** How the keeper reads: in which units, and by day or by night. */
 export function Reading() {
-  const { units, theme, setUnits, setTheme } = useSettings();
+  const { reading, theme, setUnits, setTheme } = useSettings();
   return (
     <>
       <Pair
         label="Units"
-        value={units}
+        value={reading.units}
         options={[
           ["mm", "mm"],
           ["in", "in"],

@@ -6,6 +6,7 @@ import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { Reading } from "../../ui/Reading";
+import { Written } from "./Written";
 import { ChangePassword, ResetDemo, SignOutEverywhere } from "./Access";
 
 /** One’s own things as a whole: taken along in one file, brought in from one, deleted. */
@@ -39,6 +40,7 @@ export function AccountPage() {
             Take an archive
           </a>
         </section>
+        <Written />
         <TakeIn />
         {me.data?.demo ? (
           <ResetDemo />

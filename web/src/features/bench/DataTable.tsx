@@ -83,9 +83,9 @@ interface LineProps extends Omit<DataTableProps, "table"> {
 }
 
 function LineRows({ line, title, wide, bench, onChoose }: LineProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [open, setOpen] = useState(false);
-  const said = (cell: Cell) => ("template" in cell ? sentence(cell, units) : wrote(cell, units));
+  const said = (cell: Cell) => ("template" in cell ? sentence(cell, reading) : wrote(cell, reading));
   const [name, ...cells] = line.cells;
   const { choose } = line;
   const words = name ? said(name) : "";

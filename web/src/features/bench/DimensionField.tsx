@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { AngleMark, Dimension } from "../../api/types";
 import type { Spot } from "../../drawing/transform";
-import { system, typeable, written } from "../../lib/format";
+import { typeable, typing, written } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { useTyped } from "../../ui/useTyped";
 import { setEdit } from "./edits";
@@ -15,14 +15,14 @@ interface DimensionFieldProps {
 
 /** A dimension on the drawing: a number to read, and to click and type. */
 export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const button = useRef<HTMLButtonElement>(null);
   const closing = useRef(false);
   const path = mark.path;
-  const { number, unit } = written(mark.quantity, units);
-  const edit = (text: string) => ({ ...setEdit(path ?? "", text), units: system(units) });
+  const { number, unit } = written(mark.quantity, reading);
+  const edit = (text: string) => ({ ...setEdit(path ?? "", text), ...typing(reading) });
 
   const [frozen, setFrozen] = useState("");
   const typed = useTyped({
@@ -72,7 +72,7 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
         title={mark.held ? mark.name : `${mark.name}, follows from the held sizes`}
         data-dimension={mark.name}
         onClick={() => {
-          setFrozen(typeable(mark.quantity, units));
+          setFrozen(typeable(mark.quantity, reading));
           setOpen(true);
         }}
       >

@@ -1,6 +1,7 @@
 import { useId } from "react";
-import type { ChoiceField, FieldGroup, FormField, SizeField } from "../../api/types";
+import type { ChoiceField, DayField, FieldGroup, FormField, SizeField } from "../../api/types";
 import { typeable, written } from "../../lib/format";
+import { localizedDay } from "../../lib/locale";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 import { useTyped } from "../../ui/useTyped";
@@ -65,6 +66,8 @@ export function Field({ field, bench, group, bare = false }: FieldProps) {
       return <Size field={field} bench={bench} group={group} bare={bare} />;
     case "choice":
       return <Choice field={field} bench={bench} group={group} />;
+    case "day":
+      return <Day field={field} bench={bench} group={group} />;
     case "text":
       return (
         <Words
@@ -80,14 +83,14 @@ export function Field({ field, bench, group, bare = false }: FieldProps) {
 }
 
 function Size({ field, bench, group, bare }: FieldProps & { field: SizeField }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const id = useId();
   const typed = useTyped({
-    shown: typeable(field.quantity, units),
+    shown: typeable(field.quantity, reading),
     onPreview: (text) => {
-      bench.preview(typedEdit(field, text, units), field.path);
+      bench.preview(typedEdit(field, text, reading), field.path);
     },
-    onCommit: (text) => bench.commit(typedEdit(field, text, units), `${group}: ${field.label} ${text}`, field.path),
+    onCommit: (text) => bench.commit(typedEdit(field, text, reading), `${group}: ${field.label} ${text}`, field.path),
     onCancel: () => {
       bench.calm(field.path);
     },
@@ -112,7 +115,7 @@ function Size({ field, bench, group, bare }: FieldProps & { field: SizeField }) 
           onBlur={() => void typed.commit()}
           onKeyDown={typed.key}
         />
-        <span className="soft w-6 text-xs">{written(field.quantity, units).unit}</span>
+        <span className="soft w-6 text-xs">{written(field.quantity, reading).unit}</span>
       </div>
       <Problem id={`${id}-problem`}>{problem}</Problem>
     </div>
@@ -165,6 +168,44 @@ function Choice({ field, bench, group }: { field: ChoiceField; bench: Bench; gro
           </ul>
         </details>
       ) : null}
+      <Problem id={`${id}-problem`}>{problem}</Problem>
+    </div>
+  );
+}
+
+/** A day, shown and typed as the keeper’s place writes it. */
+function Day({ field: { path, label, value }, bench, group }: FieldProps & { field: DayField }) {
+  const { reading } = useSettings();
+  const id = useId();
+  const typed = useTyped({
+    shown: localizedDay(value, reading),
+    onPreview: () => undefined,
+    onCommit: (text) =>
+      bench.commit({ do: "set", path, text, order: reading.order }, `${group}: ${label} ${text}`, path),
+    onCancel: () => {
+      bench.calm(path);
+    },
+  });
+  const problem = bench.trouble?.source === path ? bench.trouble.reason : null;
+  return (
+    <div className="py-0.5">
+      <div className="flex items-center gap-2">
+        <label htmlFor={id} className="grow">
+          {label}
+        </label>
+        <input
+          id={id}
+          className={`h-7 w-28 rounded border bg-base-100 px-1.5 text-right
+            ${problem ? "border-2 border-error" : "border-[var(--line)]"}`}
+          value={typed.value}
+          data-path={path}
+          aria-invalid={problem !== null}
+          aria-describedby={`${id}-problem`}
+          onChange={typed.change}
+          onBlur={() => void typed.commit()}
+          onKeyDown={typed.key}
+        />
+      </div>
       <Problem id={`${id}-problem`}>{problem}</Problem>
     </div>
   );

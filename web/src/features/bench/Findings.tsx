@@ -56,7 +56,7 @@ interface FindingRowProps {
 }
 
 function FindingRow({ finding, number, bench, pointed, onPoint, waits, onAt }: FindingRowProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const row = useRef<HTMLLIElement>(null);
   const { at } = finding;
   // What is under the pointer stays where it is, or a click would miss its button.
@@ -87,7 +87,7 @@ function FindingRow({ finding, number, bench, pointed, onPoint, waits, onAt }: F
         </span>
         <div className="min-w-0">
           <p>
-            <span className="font-semibold">{SEVERITY[finding.severity]}.</span> {sentence(finding.text, units)}
+            <span className="font-semibold">{SEVERITY[finding.severity]}.</span> {sentence(finding.text, reading)}
             {finding.chamber && finding.box !== bench.report.box ? (
               <button
                 type="button"
@@ -117,14 +117,14 @@ function FindingRow({ finding, number, bench, pointed, onPoint, waits, onAt }: F
             </summary>
             <p className="mt-1">{finding.why}</p>
             <p>
-              Is {wrote(finding.number, units)}; should be {sentence(finding.limit, units)}.
+              Is {wrote(finding.number, reading)}; should be {sentence(finding.limit, reading)}.
             </p>
             {finding.school ? <p>School: {finding.school}.</p> : null}
             <p className="soft">Source: {sourceWords(finding.source)}</p>
           </details>
           <div className="no-print mt-1 flex flex-wrap gap-2">
             {finding.mends.map((mend) => {
-              const words = sentence(mend.label, units);
+              const words = sentence(mend.label, reading);
               return (
                 <button
                   key={words}

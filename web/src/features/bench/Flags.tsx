@@ -18,7 +18,7 @@ const WHOLE = new Set(["whole", "above", "beside"]);
 
 /** Numbered flags where findings lie; the ledger lists them under the same numbers. */
 export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: FlagsProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const flown = findings.flatMap((finding, index) => {
     const { place } = finding;
     const here = place?.drawing === drawing && (finding.box === box || WHOLE.has(drawing));
@@ -33,7 +33,7 @@ export function Flags({ findings, drawing, box, t, size, pointed, onPoint }: Fla
       {flown.map(({ finding, number }, index) => {
         const at = places[index];
         if (!at) return null;
-        const words = sentence(finding.text, units);
+        const words = sentence(finding.text, reading);
         const side = at.left ? "-translate-x-full border-r-2" : "border-l-2";
         const shape = at.left
           ? "pl-3 pr-2 [clip-path:polygon(0_0,100%_0,100%_100%,0_100%,18%_50%)]"

@@ -6,7 +6,7 @@ import type { Bench } from "./useBench";
 
 /** What the last change did to each step, from the steps’ own numbers. */
 export function Follows({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const said = useFollows(bench.document, bench.before, bench.report.box);
   if (!bench.before) return null;
   const lines = said.data?.tables.find((table) => table.key === "follows")?.lines ?? [];
@@ -19,10 +19,10 @@ export function Follows({ bench }: { bench: Bench }) {
         {lines.map(({ key, cells, notes }) => (
           <div key={key} className="contents">
             <dt className="font-semibold">{STEPS.find(({ study }) => study === key)?.name}</dt>
-            <dd title={notes.map((note) => sentence(note, units)).join("; ")}>
+            <dd title={notes.map((note) => sentence(note, reading)).join("; ")}>
               {cells.map((cell, index) => (
                 <span key={index} className="block">
-                  {"template" in cell ? sentence(cell, units) : wrote(cell, units)}
+                  {"template" in cell ? sentence(cell, reading) : wrote(cell, reading)}
                 </span>
               ))}
               {notes.length > 0 ? <span className="soft text-xs">and {notes.length} more</span> : null}

@@ -29,9 +29,9 @@ export function MetricGroups({ metrics, titled, onAsk }: MetricGroupsProps) {
 }
 
 function MetricRow({ metric, onAsk }: { metric: Metric; onAsk: (() => void) | undefined }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [open, setOpen] = useState(false);
-  const { number, unit } = written(metric, units);
+  const { number, unit } = written(metric, reading);
   return (
     <li data-metric={metric.key}>
       <button

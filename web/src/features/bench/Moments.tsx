@@ -12,7 +12,7 @@ interface MomentsProps {
 
 /** Going through a study's moments, a month or a week at a time, with what its table says of the one shown. */
 export function Moments({ chapter, onAt, stepped = false }: MomentsProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { moments } = chapter;
   if (!moments) return null;
   const count = moments.names.length;
@@ -62,7 +62,9 @@ export function Moments({ chapter, onAt, stepped = false }: MomentsProps) {
           index === 0 ? null : (
             <li key={table?.columns[index]}>
               <span className="soft">{table?.columns[index]} </span>
-              <span className="font-semibold">{"template" in cell ? sentence(cell, units) : wrote(cell, units)}</span>
+              <span className="font-semibold">
+                {"template" in cell ? sentence(cell, reading) : wrote(cell, reading)}
+              </span>
             </li>
           ),
         )}

@@ -90,7 +90,7 @@ export function PrintPage() {
 
 /** One A4 page: the hive across and along, its run, its numbers, what to mend. */
 function ShedPage({ first, revision }: { first: EditOut; revision: number }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { document } = first;
   const report = useRead<Report>()(first.report);
   const { shape, combs, run } = report.chapters;
@@ -103,7 +103,7 @@ function ShedPage({ first, revision }: { first: EditOut; revision: number }) {
     >
       <header className="mb-2 flex items-baseline gap-3 border-b border-base-content pb-1">
         <h1 className="text-2xl">{document.name}</h1>
-        <p className="grow">{sentence(report.summary, units)}</p>
+        <p className="grow">{sentence(report.summary, reading)}</p>
         <p className="soft">Sabaka, revision {revision}</p>
       </header>
       <Plate drawing={shape?.drawings["section"]} className="h-[88mm]" />

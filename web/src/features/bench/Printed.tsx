@@ -4,11 +4,11 @@ import { useSettings } from "../../lib/settings";
 
 /** Numbers on paper, one under the other. */
 export function PrintedNumbers({ metrics }: { metrics: Metric[] }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <ul>
       {metrics.map((metric) => {
-        const { number, unit } = written(metric, units);
+        const { number, unit } = written(metric, reading);
         return (
           <li key={metric.key} className="flex">
             <span className="grow">{metric.label}</span>
@@ -23,7 +23,7 @@ export function PrintedNumbers({ metrics }: { metrics: Metric[] }) {
 
 /** What is to mend, on paper. */
 export function PrintedFindings({ findings }: { findings: Finding[] }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <>
       <h2 className="border-b border-base-content text-base">To mend</h2>
@@ -31,7 +31,7 @@ export function PrintedFindings({ findings }: { findings: Finding[] }) {
       <ol>
         {findings.map((finding, index) => (
           <li key={finding.id}>
-            <b>{ordinal(index)}.</b> {sentence(finding.text, units)}
+            <b>{ordinal(index)}.</b> {sentence(finding.text, reading)}
           </li>
         ))}
       </ol>

@@ -24,8 +24,8 @@ interface RodProps {
 
 /** The hive end to end, always at the foot of the bench. Followers are dragged along it. */
 export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodProps) {
-  const { units } = useSettings();
-  const handles = useHandles(bench, units);
+  const { reading } = useSettings();
+  const handles = useHandles(bench, reading);
   const [over, setOver] = useState<number | null>(null);
   const rod = planned ?? bench.run?.drawings["rod"];
   if (!rod) return null;
@@ -63,12 +63,12 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
         onItem={onChoose}
         titleOf={(index) => {
           const item = itemAt(bench, index);
-          return item ? sentence(item.words, units) : "";
+          return item ? sentence(item.words, reading) : "";
         }}
         overlay={(t, size) => (
           <>
             {rod.handles.map((handle) => (
-              <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
+              <Grip key={handle.id} handle={handle} t={t} reading={reading} look="board" {...handles(handle)} />
             ))}
             {rod.handles.map((handle) => (
               <span
@@ -78,7 +78,7 @@ export function Rod({ bench, planned, chosen, onChoose, pointed, onPoint }: RodP
                   font-semibold ${badge(handle.id)}`}
                 style={labelled(t, size, handle.x_mm)}
               >
-                {sentence(handle.text, units)}
+                {sentence(handle.text, reading)}
               </span>
             ))}
             <Flags
@@ -107,7 +107,7 @@ const thingOf = (item: number) => `item-${String(item)}`;
 
 /** Which chamber's run lies on the rod. */
 function Chambers({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <div role="group" aria-label="Chamber on the bench" className="mb-1 flex flex-wrap gap-x-1">
       {bench.report.chambers.map((chamber) => {
@@ -124,7 +124,7 @@ function Chambers({ bench }: { bench: Bench }) {
             }}
           >
             <span>
-              <b className="capitalize">{chamber.name}</b> {sentence(chamber.text, units)}
+              <b className="capitalize">{chamber.name}</b> {sentence(chamber.text, reading)}
             </span>
             {chamber.rod ? <Small drawing={chamber.rod} /> : null}
           </button>

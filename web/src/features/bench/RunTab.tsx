@@ -23,7 +23,7 @@ interface RunTabProps {
 /** The run in order, the chosen bar, followers, gaps and entrances. */
 export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
   const { id = "" } = useParams();
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const place = itemAt(bench, chosen);
   return (
     <>
@@ -47,7 +47,7 @@ export function RunTab({ bench, chosen, onChoose }: RunTabProps) {
                   onChoose(each.index);
                 }}
               >
-                {sentence(each.words, units)}
+                {sentence(each.words, reading)}
               </button>
             </li>
           ))}
@@ -75,7 +75,7 @@ function combAt(document: Hive, box: number, index: number) {
 }
 
 function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onChoose: (index: number | null) => void }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const at = place.index;
   const comb = combAt(bench.document, bench.report.box, at);
   if (!comb) return null;
@@ -93,7 +93,7 @@ function BarPanel({ bench, place, onChoose }: { bench: Bench; place: Item; onCho
   const others = bench.run?.forms.find(({ id }) => id === "into-run")?.actions ?? [];
   return (
     <div className="mb-3 border-t border-[var(--line)] py-1" data-testid="bar-panel">
-      <p className="mb-1 font-semibold">{sentence(place.words, units)}</p>
+      <p className="mb-1 font-semibold">{sentence(place.words, reading)}</p>
       <label className="flex items-center gap-2 py-0.5">
         <span className="w-20">On it</span>
         <select

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { Chapter } from "../../api/types";
-import { sentence } from "../../lib/format";
+import { asked, sentence } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { DataTable } from "./DataTable";
 import { FieldSet } from "./Fields";
@@ -30,19 +30,19 @@ interface StepFrameProps extends Omit<StepProps, "bench"> {
 
 /** One step of a study: heading, papers and what it can’t be worked out for over its sheet, the ledger beside it. */
 export function StepFrame({ id, title, chapter, problem, waits, children, ledger }: StepFrameProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <>
       <main id="sheet" className="flex min-h-0 flex-col overflow-auto bg-base-100 md:border-r md:border-base-content">
         <div className="px-5 pt-4">
           <h1 className="text-3xl leading-tight">{title}</h1>
-          <p className="soft">{chapter ? sentence(chapter.lead, units) : problem ? "" : waits}</p>
+          <p className="soft">{chapter ? sentence(chapter.lead, reading) : problem ? "" : waits}</p>
           <p className="no-print">
             {chapter?.papers.map((paper) => (
               <span key={paper.name} className="mr-4">
                 <a
                   className="underline underline-offset-4"
-                  href={`/api/designs/${id}/${paper.name}?measure=${units}`}
+                  href={`/api/designs/${id}/${paper.name}?${asked(reading)}`}
                   download
                 >
                   {paper.label}

@@ -17,7 +17,7 @@ interface StepPageProps {
 
 /** What a step shows, on paper: what is drawn, its numbers, what to mend, its tables, what is done when. */
 export function StepPage({ chapter: given, step, name, revision }: StepPageProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const chapter = useRead<Chapter>()(given);
   const title = STEPS.find(({ path }) => path === step)?.name ?? step;
   return (
@@ -32,7 +32,7 @@ export function StepPage({ chapter: given, step, name, revision }: StepPageProps
         <p className="grow" />
         <p className="soft">Sabaka, revision {revision}</p>
       </header>
-      <p className="mb-2">{sentence(chapter.lead, units)}</p>
+      <p className="mb-2">{sentence(chapter.lead, reading)}</p>
       {Object.values(chapter.drawings).map((drawing) => (
         <figure key={drawing.name} className="mb-2 break-inside-avoid">
           <Plate drawing={drawing} className={drawing.name === "rod" ? "h-[26mm]" : "h-[80mm]"} />
@@ -58,7 +58,7 @@ export function StepPage({ chapter: given, step, name, revision }: StepPageProps
                   <li key={doing.id}>
                     {doing.title}
                     {doing.title ? ". " : ""}
-                    {sentence(doing.words, units)}
+                    {sentence(doing.words, reading)}
                   </li>
                 ))}
               </ul>
@@ -95,8 +95,8 @@ function Numbers({ chapter }: { chapter: Chapter }) {
 }
 
 function Listed({ table }: { table: Table }) {
-  const { units } = useSettings();
-  const said = (cell: Cell) => ("template" in cell ? sentence(cell, units) : wrote(cell, units));
+  const { reading } = useSettings();
+  const said = (cell: Cell) => ("template" in cell ? sentence(cell, reading) : wrote(cell, reading));
   return (
     <section className="mt-3">
       <h2 className="text-base">{table.title}</h2>

@@ -21,7 +21,7 @@ interface TopBarProps {
 
 /** Name, state line, and the tools that are the same on every step. */
 export function TopBar({ id, step, asOf, bench, keeping, onSignIn }: TopBarProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [now] = useState(Date.now);
   const me = useMe();
   const { signOut } = useEntering();
@@ -39,11 +39,11 @@ export function TopBar({ id, step, asOf, bench, keeping, onSignIn }: TopBarProps
         {bench.document.name}
       </span>
       <span className="soft max-lg:hidden" data-testid="summary">
-        {sentence(bench.report.summary, units)}
+        {sentence(bench.report.summary, reading)}
       </span>
       {asOf ? (
         <span role="status" className="font-semibold text-error" data-testid="as-of">
-          no network: as it was kept {ago(asOf, now)}
+          no network: as it was kept {ago(asOf, now, reading)}
         </span>
       ) : null}
       <StateLine keeping={keeping} waiting={bench.waiting} onSignIn={onSignIn} />
@@ -59,6 +59,7 @@ export function TopBar({ id, step, asOf, bench, keeping, onSignIn }: TopBarProps
           name={me.data?.name ?? "Account"}
           entries={[
             { title: "Shelf", onChoose: () => void navigate("/") },
+            { title: "Your things", onChoose: () => void navigate("/account") },
             {
               title: "Sign out",
               onChoose: () => {

@@ -10,10 +10,10 @@ const WAYS: Record<Working["kind"], string> = {
 
 /** A formula with the numbers that went into it: as it reckons with them, in metric, and in the keeper’s measure. */
 export function Worked({ working }: { working: Working }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const said = (quantity: Quantity) => {
-    const own = wrote(quantity, units);
-    const metric = working.kind === "computed" ? wrote(quantity, "mm") : own;
+    const own = wrote(quantity, reading);
+    const metric = working.kind === "computed" ? wrote(quantity, { ...reading, units: "mm" }) : own;
     return own === metric ? own : `${metric} (${own})`;
   };
   return (
@@ -21,7 +21,7 @@ export function Worked({ working }: { working: Working }) {
       <p>
         {WAYS[working.kind]} <span className="font-semibold">{working.formula}</span>
       </p>
-      {working.check ? <p>{sentence(working.check, units)}</p> : null}
+      {working.check ? <p>{sentence(working.check, reading)}</p> : null}
       <ul>
         {working.inputs.map((input) => (
           <li key={input.symbol}>

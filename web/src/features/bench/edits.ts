@@ -1,11 +1,12 @@
-import type { Edit, SizeField, Units } from "../../api/types";
-import { system } from "../../lib/format";
+import type { Edit, SizeField } from "../../api/types";
+import type { ReadAs } from "../../lib/locale";
+import { typing } from "../../lib/format";
 
 /** Edits that the core sends ready-made, or that follow from a field. */
 
-export function typedEdit(field: SizeField, text: string, units: Units): Edit {
-  if (field.edit) return { ...field.edit, text, units: system(units) } as Edit;
-  return { do: "set", path: field.path, text, units: system(units) };
+export function typedEdit(field: SizeField, text: string, reading: ReadAs): Edit {
+  if (field.edit) return { ...field.edit, text, ...typing(reading) } as Edit;
+  return { do: "set", path: field.path, text, ...typing(reading) };
 }
 
 export function setEdit(path: string, text: string): Edit {

@@ -1,11 +1,12 @@
 import { useCallback } from "react";
-import type { Edit, Handle, Units } from "../../api/types";
+import type { Edit, Handle } from "../../api/types";
+import type { ReadAs } from "../../lib/locale";
 import type { Spot } from "../../drawing/transform";
 import { system } from "../../lib/format";
 import type { Bench } from "./useBench";
 
 /** What happens when a handle is dragged, dropped or let go. */
-export function useHandles(bench: Bench, units: Units) {
+export function useHandles(bench: Bench, reading: ReadAs) {
   const { preview, commit, calm } = bench;
   return useCallback(
     (handle: Handle) => {
@@ -15,7 +16,7 @@ export function useHandles(bench: Bench, units: Units) {
         x_mm: at.x,
         y_mm: at.y,
         snap,
-        units: system(units),
+        units: system(reading),
       });
       return {
         onDrag: (at: Spot, snap: boolean) => {
@@ -26,7 +27,7 @@ export function useHandles(bench: Bench, units: Units) {
         },
         onNudge: (forward: boolean, fine: boolean) => {
           void commit(
-            { do: "nudge", handle: handle.id, forward, fine, units: system(units) },
+            { do: "nudge", handle: handle.id, forward, fine, units: system(reading) },
             `${handle.label} moved`,
             handle.id,
           );
@@ -36,6 +37,6 @@ export function useHandles(bench: Bench, units: Units) {
         },
       };
     },
-    [preview, commit, calm, units],
+    [preview, commit, calm, reading],
   );
 }

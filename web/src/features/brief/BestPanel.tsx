@@ -22,7 +22,7 @@ interface BestPanelProps {
 
 /** The best hive out of the boards and frames that are there: sought on wish, ranked, each begun by a click. */
 export function BestPanel({ wishes, given, busy, problem, onTake }: BestPanelProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [wish, setWish] = useState<Sought["wish"]>("combs");
   const [held, setHeld] = useState({ length: "", combs: "", frames_owned: "" });
   const [name, setName] = useState("");
@@ -101,7 +101,7 @@ export function BestPanel({ wishes, given, busy, problem, onTake }: BestPanelPro
       {found && !best.busy && best.of ? (
         <div data-testid="best" className="mt-3 grid gap-2">
           <p>
-            {sentence(found.lead, units)} {found.tried ? sentence(found.tried, units) : ""}
+            {sentence(found.lead, reading)} {found.tried ? sentence(found.tried, reading) : ""}
           </p>
           <label className="flex items-center gap-2">
             It is to be called
@@ -148,7 +148,7 @@ interface FoundListProps {
 
 /** What was found, the best first. */
 function FoundList({ lines, columns, busy, onTake }: FoundListProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [, ...heads] = columns;
   return (
     <div className="overflow-x-auto">
@@ -166,20 +166,20 @@ function FoundList({ lines, columns, busy, onTake }: FoundListProps) {
         <tbody>
           {lines.map((line) => {
             const [named, ...cells] = line.cells;
-            const words = named && "template" in named ? sentence(named, units) : "";
+            const words = named && "template" in named ? sentence(named, reading) : "";
             return (
               <tr key={line.key} data-found={line.key} className="border-t border-[var(--line)] align-top">
                 <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
                   {words}
                   {line.notes.map((note) => (
                     <span key={note.template} className="soft block text-xs font-normal">
-                      {sentence(note, units)}
+                      {sentence(note, reading)}
                     </span>
                   ))}
                 </th>
                 {cells.map((cell, index) => (
                   <td key={heads[index]} className="whitespace-nowrap py-1.5 pl-2 text-right tabular-nums">
-                    {"template" in cell ? sentence(cell, units) : wrote(cell, units)}
+                    {"template" in cell ? sentence(cell, reading) : wrote(cell, reading)}
                   </td>
                 ))}
                 <td className="py-1 pl-3">

@@ -3,7 +3,7 @@ import { Link, useNavigate } from "react-router";
 import { useBegin, useBrief, useRanking, useTake, type Answered } from "../../api/brief";
 import { RefusedError } from "../../api/client";
 import type { Brief, HiveSystem, TypedBoard } from "../../api/types";
-import { sentence, system } from "../../lib/format";
+import { sentence, typing } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
 import { Reading } from "../../ui/Reading";
@@ -29,10 +29,10 @@ export function BriefPage() {
 }
 
 function BriefRoom({ brief }: { brief: Brief }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [answers, setAnswers] = useState<Record<string, unknown>>({ ...brief.answers, boards: [] });
   const [boards, setBoards] = useState<TypedBoard[]>([EMPTY]);
-  const given: Answered = { answers: plain(answers), boards, units: system(units) };
+  const given: Answered = { answers: plain(answers), boards, ...typing(reading) };
   const { ranking, error } = useRanking(given);
   const begin = useBegin();
   const take = useTake();
@@ -118,7 +118,7 @@ function BriefRoom({ brief }: { brief: Brief }) {
           <ul className="my-3 grid gap-2" data-testid="unmet">
             {begun.unmet.map((said) => (
               <li key={said.template} className="border-l-2 border-warning pl-2">
-                {sentence(said, units)}
+                {sentence(said, reading)}
               </li>
             ))}
           </ul>

@@ -110,7 +110,7 @@ interface PartsProps {
 }
 
 function Parts({ parts, chosen, onChoose }: PartsProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <ol
       className="text-sm"
@@ -125,7 +125,7 @@ function Parts({ parts, chosen, onChoose }: PartsProps) {
           onChoose(index);
         };
         const [name = "", sizes = "", material = "", mass = ""] = part.cells.map((cell) =>
-          "template" in cell ? sentence(cell, units) : wrote(cell, units),
+          "template" in cell ? sentence(cell, reading) : wrote(cell, reading),
         );
         return (
           <li key={part.key} data-part={part.key}>
@@ -147,7 +147,7 @@ function Parts({ parts, chosen, onChoose }: PartsProps) {
               </span>
               {part.notes.map((note) => (
                 <span key={note.template} className="block text-xs opacity-80">
-                  {sentence(note, units)}
+                  {sentence(note, reading)}
                 </span>
               ))}
             </button>
@@ -159,7 +159,7 @@ function Parts({ parts, chosen, onChoose }: PartsProps) {
 }
 
 function Steps({ chapter, bench }: ViewProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const ticked = bench.document.building?.done ?? [];
   return (
     <ol data-testid="work-steps">
@@ -179,14 +179,14 @@ function Steps({ chapter, bench }: ViewProps) {
                 <span className={`font-semibold ${ticked.includes(step.id) && !step.again ? "line-through" : ""}`}>
                   {step.title}.{" "}
                 </span>
-                {sentence(step.words, units)}
+                {sentence(step.words, reading)}
                 {step.again ? (
                   <span className="block font-semibold text-error">
                     Sizes have changed since you ticked it: look again.
                   </span>
                 ) : null}
                 {step.measure?.template ? (
-                  <span className="block text-primary">Measure: {sentence(step.measure, units)}</span>
+                  <span className="block text-primary">Measure: {sentence(step.measure, reading)}</span>
                 ) : null}
                 {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}
               </span>
@@ -221,7 +221,7 @@ function Ledger({ id, chapter, bench }: ViewProps & { id: string }) {
 
 /** A search over 20 mm of the free sizes for a board less, on wish; it can be given up. */
 function Search({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { of, begin, giveUp, busy, share, chapter, problem } = useLong("building", ["helps"]);
   return (
     <div className="mb-3">
@@ -254,7 +254,7 @@ function Search({ bench }: { bench: Bench }) {
       <Problem id="search-problem">{problem}</Problem>
       {chapter && !busy && of === bench.document ? (
         <div data-testid="search">
-          <p>{chapter.tried ? sentence(chapter.tried, units) : ""}</p>
+          <p>{chapter.tried ? sentence(chapter.tried, reading) : ""}</p>
           <Helps title="What saves boards" helps={chapter.helps} bench={bench} />
         </div>
       ) : null}

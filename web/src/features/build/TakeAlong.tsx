@@ -1,19 +1,19 @@
 import { useState } from "react";
 import { downloaded } from "../../api/client";
+import { asked, system } from "../../lib/format";
 import { saveAs } from "../../lib/file";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 
 /** Files for the workshop, of the design as it was last kept. */
 export function TakeAlong({ id }: { id: string }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
-  const measure = units === "mm" ? "mm" : "in";
   const save = (name: string) => {
     setBusy(true);
     setProblem("");
-    void downloaded(`/api/designs/${id}/workshop/${name}?measure=${measure}`)
+    void downloaded(`/api/designs/${id}/workshop/${name}?${asked({ ...reading, units: system(reading) })}`)
       .then((body) => {
         saveAs(body, name);
       })

@@ -13,7 +13,7 @@ const LISTS = ["kinds", "standards", "derived"];
 
 /** Bars and frames, drawn from their parts: front, end and from above. */
 export function CombsDesk({ chapter, onChoose }: CombsDeskProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { "comb-front": front, "comb-end": end, "comb-above": above } = chapter?.drawings ?? {};
   const others = [end, above].filter((drawing) => drawing !== undefined);
   const lists = LISTS.flatMap((key) => tableOf(chapter, key) ?? []);
@@ -24,7 +24,7 @@ export function CombsDesk({ chapter, onChoose }: CombsDeskProps) {
         <h1 className="text-3xl leading-tight">Combs</h1>
         <p className="soft">
           {chosen ? `${nameOf(chosen)}${chosen.why ? `, ${chosen.why}` : ""}. ` : ""}
-          {chapter ? sentence(chapter.lead, units) : ""}
+          {chapter ? sentence(chapter.lead, reading) : ""}
         </p>
       </div>
       <div className="min-h-0 grow md:grid md:grid-cols-[12.5rem_minmax(0,1fr)]">

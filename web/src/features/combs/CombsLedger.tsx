@@ -17,7 +17,7 @@ const NEWEST = "hive:";
 
 /** Beside the frame: what it holds, how it fits here, what it is made of, and what can be set. */
 export function CombsLedger({ bench, chapter, onChoose }: CombsLedgerProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const of = chapter?.of ?? "";
   const standard = of.startsWith(CATALOGUE) ? of.slice(CATALOGUE.length) : null;
   const take = (ident: string) => {
@@ -31,7 +31,7 @@ export function CombsLedger({ bench, chapter, onChoose }: CombsLedgerProps) {
       {TABLES.flatMap((key) => tableOf(chapter, key) ?? []).map((table) => (
         <DataTable key={table.key} table={table} />
       ))}
-      <p className="soft my-2 text-xs">{told("Makers differ by 1 to 3 mm: measure your own.", units)}</p>
+      <p className="soft my-2 text-xs">{told("Makers differ by 1 to 3 mm: measure your own.", reading)}</p>
       {chapter?.forms.map((group) => (
         <FieldSet key={group.id} group={group} bench={bench} />
       ))}

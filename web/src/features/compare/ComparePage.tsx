@@ -3,7 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { MOST_COMPARED, useShelf, useSideBySide } from "../../api/queries";
 import type { Chapter, Line } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
-import { sentence, wrote } from "../../lib/format";
+import { asked, sentence, wrote } from "../../lib/format";
 import { recallList, rememberList, useSettings } from "../../lib/settings";
 import { Reading } from "../../ui/Reading";
 
@@ -15,7 +15,7 @@ export function ComparePage() {
   const sides = query.getAll("of").slice(0, MOST_COMPARED);
   const said = useSideBySide(sides);
   const [hidden, setHidden] = useState<readonly string[]>(() => recallList(HIDDEN));
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const go = (next: string[]) => {
     setQuery({ of: next }, { replace: true });
   };
@@ -23,11 +23,7 @@ export function ComparePage() {
     rememberList(HIDDEN, next);
     setHidden(next);
   };
-  const paper = new URLSearchParams([
-    ...sides.map((side) => ["of", side]),
-    ...hidden.map((key) => ["hidden", key]),
-    ["measure", units],
-  ]);
+  const paper = new URLSearchParams([...sides.map((side) => ["of", side]), ...hidden.map((key) => ["hidden", key])]);
   return (
     <div className="min-h-screen">
       <header
@@ -55,7 +51,10 @@ export function ComparePage() {
         {said.data && sides.length > 1 ? (
           <>
             <p className="no-print mb-4 flex flex-wrap gap-x-5">
-              <a className="underline underline-offset-4" href={`/api/designs/side-by-side.pdf?${paper.toString()}`}>
+              <a
+                className="underline underline-offset-4"
+                href={`/api/designs/side-by-side.pdf?${paper.toString()}&${asked(reading)}`}
+              >
                 Save as PDF
               </a>
               {hidden.length > 0 ? (
@@ -186,9 +185,9 @@ function Compared({ chapter, hidden, onHidden }: ComparedProps) {
 }
 
 function Row({ line, onHide }: { line: Line; onHide: () => void }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [name, ...cells] = line.cells;
-  const words = name && "template" in name ? sentence(name, units) : "";
+  const words = name && "template" in name ? sentence(name, reading) : "";
   return (
     <tr className="border-b border-[var(--line)]">
       <th scope="row" className="text-left font-normal">
@@ -196,7 +195,7 @@ function Row({ line, onHide }: { line: Line; onHide: () => void }) {
       </th>
       {cells.map((cell, index) => (
         <td key={index} className={`pl-2 text-right ${"template" in cell ? "font-semibold" : ""}`}>
-          {"template" in cell ? sentence(cell, units) : wrote(cell, units)}
+          {"template" in cell ? sentence(cell, reading) : wrote(cell, reading)}
         </td>
       ))}
       <td className="no-print text-right">

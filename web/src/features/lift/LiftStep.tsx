@@ -53,8 +53,8 @@ function Named({ chapter, name }: { chapter: Chapter; name: string }) {
 
 /** The season's numbers here beside those at the stack. */
 function Seasons({ metrics }: { metrics: Record<string, Metric> }) {
-  const { units } = useSettings();
-  const said = (metric: Metric | undefined) => (metric ? wrote(metric, units) : "");
+  const { reading } = useSettings();
+  const said = (metric: Metric | undefined) => (metric ? wrote(metric, reading) : "");
   return (
     <section className="mb-3">
       <h2 className="text-lg">A season here, and at the stack</h2>

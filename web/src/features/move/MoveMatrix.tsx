@@ -17,7 +17,7 @@ const MARKS: Record<string, { words: string; className: string; sign: string }> 
 
 /** Every catalogue frame against every starting point. */
 export function MoveMatrix({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const chart = useMatrix();
   const [picked, setPicked] = useState<Cell | null>(null);
   if (chart.error)
@@ -29,7 +29,7 @@ export function MoveMatrix({ bench }: { bench: Bench }) {
   if (!chart.data) return <p className="soft p-5">Trying every pair …</p>;
   const { frames, hives, cells } = chart.data;
   const at = new Map(cells.map((cell) => [`${cell.frame} ${cell.hive}`, cell]));
-  const spare = (margin: number) => wrote({ value: margin, unit: "mm" }, units);
+  const spare = (margin: number) => wrote({ value: margin, unit: "mm" }, reading);
   const named = (id: string) => hives.find((hive) => hive.id === id)?.name.replace(/^New /, "") ?? id;
   return (
     <div className="px-5 py-3">

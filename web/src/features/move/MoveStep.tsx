@@ -133,7 +133,7 @@ function Tables({ tables, title = "" }: { tables: Table[]; title?: string }) {
 }
 
 function Days({ chapter }: { chapter: Chapter }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <ol data-testid="move-steps">
       {chapter.agenda.flatMap((day) =>
@@ -146,7 +146,7 @@ function Days({ chapter }: { chapter: Chapter }) {
             <span className="font-semibold">{day.label}</span>
             <span className="max-w-prose">
               <span className="font-semibold">{step.title}. </span>
-              {sentence(step.words, units)}
+              {sentence(step.words, reading)}
               {step.caution ? <span className="block text-xs text-error">{step.caution}</span> : null}
             </span>
           </li>
@@ -158,7 +158,7 @@ function Days({ chapter }: { chapter: Chapter }) {
 
 /** The run of each day, to look at on the rod and to write into the design. */
 function Stages({ chapter, bench, onAt }: MoveProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { moments } = chapter;
   if (!moments) return null;
   const here = moments.names[moments.at] ?? "";
@@ -189,7 +189,7 @@ function Stages({ chapter, bench, onAt }: MoveProps) {
         </Button>
       </div>
       <p className="soft text-xs">
-        {words && "template" in words ? sentence(words, units) : ""}
+        {words && "template" in words ? sentence(words, reading) : ""}
         {bench.trouble?.source === "lay-out" ? (
           <span role="alert" className="ml-2 font-semibold text-error">
             {bench.trouble.reason}

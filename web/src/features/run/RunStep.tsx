@@ -34,8 +34,8 @@ interface RunStepProps {
 
 /** The run from above and in its long section, mixes that fill it, covers, openings, boards, kept states. */
 export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepProps) {
-  const { units } = useSettings();
-  const handles = useHandles(bench, units);
+  const { reading } = useSettings();
+  const handles = useHandles(bench, reading);
   const { plan, along } = bench.run?.drawings ?? {};
   return (
     <>
@@ -55,7 +55,7 @@ export function RunStep({ bench, chosen, onChoose, pointed, onPoint }: RunStepPr
               overlay={(t, size) => (
                 <>
                   {drawing.handles.map((handle) => (
-                    <Grip key={handle.id} handle={handle} t={t} units={units} look="board" {...handles(handle)} />
+                    <Grip key={handle.id} handle={handle} t={t} reading={reading} look="board" {...handles(handle)} />
                   ))}
                   {drawing.shapes.map((shape) => {
                     const at = numberPlace(shape, t);
@@ -140,9 +140,9 @@ function FitTab({ bench }: { bench: Bench }) {
 
 /** A mix that fills the run: as it hangs, or with a button that hangs it so. */
 function Mix({ line, bench }: { line: Line; bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { notes, choose, chosen } = line;
-  const words = told(wordsOf(line), units);
+  const words = told(wordsOf(line), reading);
   return (
     <li className="border-b border-[var(--line)] py-1.5">
       <div className="flex items-baseline gap-2">
@@ -157,7 +157,7 @@ function Mix({ line, bench }: { line: Line; bench: Bench }) {
       </div>
       {notes.map((note) => (
         <span key={note.template} className="soft text-xs">
-          {sentence(note, units)}
+          {sentence(note, reading)}
         </span>
       ))}
     </li>

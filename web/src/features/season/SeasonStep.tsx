@@ -60,7 +60,7 @@ function Charts({ chapter, onAt }: { chapter: Chapter; onAt: (week: number) => v
 
 function Ledger(props: StepProps & { chapter: Chapter }) {
   const { bench, chapter } = props;
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [tab, setTab] = useLedgerTab<string>("plan");
   const { moments } = chapter;
   const tabs = [
@@ -68,7 +68,7 @@ function Ledger(props: StepProps & { chapter: Chapter }) {
     {
       name: "seen",
       title: "Seen",
-      panel: <SeenForm bench={bench} day={(moments && moments.days[moments.at]) ?? ""} units={units} />,
+      panel: <SeenForm bench={bench} day={(moments && moments.days[moments.at]) ?? ""} reading={reading} />,
     },
     {
       name: "set",
@@ -85,7 +85,7 @@ function Ledger(props: StepProps & { chapter: Chapter }) {
 }
 
 function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: Chapter }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const weeks = tableOf(chapter, "weeks");
   const rooms = chapter.tables.filter((table) => table.key !== "weeks");
   return (
@@ -95,7 +95,7 @@ function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: C
       <label className="mt-1 flex items-center gap-2">
         <span className="grow">Against a run as long as</span>
         <input
-          placeholder={units === "mm" ? "1500" : "4 ft"}
+          placeholder={reading.units === "mm" ? "1500" : "4 ft"}
           className="h-7 w-24 rounded border border-[var(--line)] bg-base-100 px-1.5 text-right"
           value={typed}
           onChange={(event) => {
@@ -128,7 +128,7 @@ function Plan({ bench, chapter, onAt, typed, onTyped }: StepProps & { chapter: C
             <ul>
               {visit.doings.map((each) => (
                 <li key={each.words.template} data-step={each.id}>
-                  {sentence(each.words, units)}
+                  {sentence(each.words, reading)}
                   <span className="soft block text-xs">{each.why}</span>
                 </li>
               ))}

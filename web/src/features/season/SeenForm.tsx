@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Units } from "../../api/types";
+import type { ReadAs } from "../../lib/locale";
 import { wrote } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
 import type { Bench } from "../bench";
@@ -8,7 +8,7 @@ interface SeenFormProps {
   bench: Bench;
   /** The day that lies on the bench. */
   day: string;
-  units: Units;
+  reading: ReadAs;
 }
 
 const FIELDS = [
@@ -18,7 +18,7 @@ const FIELDS = [
 ] as const;
 
 /** What was found on a visit; the plan goes on from there. */
-export function SeenForm({ bench, day, units }: SeenFormProps) {
+export function SeenForm({ bench, day, reading }: SeenFormProps) {
   const [when, setWhen] = useState(day);
   const [found, setFound] = useState({ combs_covered: "", combs_brood: "", combs_honey: "" });
   const problem = bench.trouble?.source === "seen" ? bench.trouble.reason : null;
@@ -72,9 +72,9 @@ export function SeenForm({ bench, day, units }: SeenFormProps) {
           <li key={each.day} className="flex flex-wrap items-baseline gap-x-2 border-b border-[var(--line)] py-1">
             <span className="font-semibold">{each.day}</span>
             <span className="grow">
-              {wrote({ value: each.combs_covered, unit: "number" }, units)} covered,{" "}
-              {wrote({ value: each.combs_brood, unit: "number" }, units)} of brood,{" "}
-              {wrote({ value: each.combs_honey, unit: "number" }, units)} of honey
+              {wrote({ value: each.combs_covered, unit: "number" }, reading)} covered,{" "}
+              {wrote({ value: each.combs_brood, unit: "number" }, reading)} of brood,{" "}
+              {wrote({ value: each.combs_honey, unit: "number" }, reading)} of honey
             </span>
             <button
               type="button"

@@ -8,7 +8,7 @@ import type { Bench } from "../bench";
 
 /** Good years and poor ones: many seasons of the hive, run on wish; they can be given up. */
 export function Years({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { of, begin, giveUp, busy, share, chapter, problem } = useLong("years", ["metrics", "drawings"]);
   const now = chapter && !busy && of === bench.document ? chapter : null;
   const { "years.combs": middle, "years.combs_low": low, "years.combs_high": high } = now?.metrics ?? {};
@@ -45,10 +45,10 @@ export function Years({ bench }: { bench: Bench }) {
       <Problem id="years-problem">{problem}</Problem>
       {now ? (
         <div data-testid="years">
-          <p className="soft mt-1">{sentence(now.lead, units)}</p>
+          <p className="soft mt-1">{sentence(now.lead, reading)}</p>
           {middle && low && high ? (
             <p className="mt-1 text-lg font-semibold">
-              {wrote(middle, units)} combs ({wrote(low, units)} to {wrote(high, units)})
+              {wrote(middle, reading)} combs ({wrote(low, reading)} to {wrote(high, reading)})
             </p>
           ) : null}
           <ul>
@@ -56,7 +56,7 @@ export function Years({ bench }: { bench: Bench }) {
               const metric = now.metrics[key];
               return metric ? (
                 <li key={key}>
-                  {metric.label}: {wrote(metric, units)}
+                  {metric.label}: {wrote(metric, reading)}
                 </li>
               ) : null;
             })}

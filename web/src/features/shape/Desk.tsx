@@ -35,13 +35,13 @@ export interface DeskProps {
 
 /** The drawing that answers the step's question, with its dimensions as the inputs. */
 export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: DeskProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   // The drawing of before stays until the one that is wished is there.
   const drawn = bench.shape?.drawings ?? {};
   const chart = bench.shape?.charts[view];
   const drawing = chart ? undefined : (drawn[view] ?? Object.values(drawn)[0]);
   const shown = drawing?.name ?? view;
-  const handles = useHandles(bench, units);
+  const handles = useHandles(bench, reading);
   return (
     <main id="sheet" className="flex min-h-0 flex-col bg-base-100 md:border-r md:border-base-content">
       <div className="flex flex-wrap items-start gap-3 px-5 pt-4">
@@ -83,7 +83,14 @@ export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: 
                 }}
               />
               {drawing.handles.map((handle) => (
-                <Grip key={handle.id} handle={handle} t={t} units={units} look={lookOf(handle)} {...handles(handle)} />
+                <Grip
+                  key={handle.id}
+                  handle={handle}
+                  t={t}
+                  reading={reading}
+                  look={lookOf(handle)}
+                  {...handles(handle)}
+                />
               ))}
               {drawing.shapes.map((shape) => {
                 const at = numberPlace(shape, t);
@@ -112,12 +119,12 @@ export function Desk({ bench, view, onView, thing, onThing, pointed, onPoint }: 
 
 /** What each slope gives; the marker is dragged, or a slope is clicked. */
 function SlopeChart({ chart, bench }: { chart: Chart; bench: Bench }) {
-  const { units } = useSettings();
-  const handles = useHandles(bench, units);
+  const { reading } = useSettings();
+  const handles = useHandles(bench, reading);
   const { handle } = chart;
   const lean = (slope: number) => {
     if (!handle) return;
-    const edit: Edit = { do: "drop", handle: handle.id, x_mm: slope, units: system(units) };
+    const edit: Edit = { do: "drop", handle: handle.id, x_mm: slope, units: system(reading) };
     void bench.commit(edit, "Slope chosen", handle.id);
   };
   return (
@@ -125,19 +132,21 @@ function SlopeChart({ chart, bench }: { chart: Chart; bench: Bench }) {
       chart={chart}
       className="h-[26rem] px-3 md:h-auto md:grow"
       onPlace={lean}
-      overlay={(t) => (handle ? <Grip handle={handle} t={t} units={units} look="corner" {...handles(handle)} /> : null)}
+      overlay={(t) =>
+        handle ? <Grip handle={handle} t={t} reading={reading} look="corner" {...handles(handle)} /> : null
+      }
     />
   );
 }
 
 /** What the slope finder has to say, with a button that does it. */
 function AdviceList({ bench }: { bench: Bench }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <ul className="grid gap-1">
       {tableOf(bench.shape, "advice")?.lines.map(({ key, cells: [said], why, choose }) => (
         <li key={key} className="flex flex-wrap items-center gap-x-3" title={why}>
-          <span>{said && "template" in said ? sentence(said, units) : ""}</span>
+          <span>{said && "template" in said ? sentence(said, reading) : ""}</span>
           {choose ? (
             <Button
               className="font-semibold"
@@ -157,9 +166,9 @@ function lookOf(handle: Handle): "board" | "corner" {
 }
 
 function ScaleMark({ t, size }: { t: Transform; size: Size }) {
-  const { units } = useSettings();
-  const bar = scaleBar(t, size, units);
-  const words = units === "mm" ? wrote({ value: bar.length, unit: "mm" }, units) : `${inches(bar.length)} in`;
+  const { reading } = useSettings();
+  const bar = scaleBar(t, size, reading);
+  const words = reading.units === "mm" ? wrote({ value: bar.length, unit: "mm" }, reading) : `${inches(bar.length)} in`;
   return (
     <g aria-hidden="true" className="max-sm:hidden">
       <line

@@ -28,7 +28,7 @@ interface Looked {
 export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
   const revisions = useRevisions(id, revision);
   const [looked, setLooked] = useState<Looked | null>(null);
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [now] = useState(Date.now);
   const [stuck, setStuck] = useState(false);
   const [naming, setNaming] = useState<RevisionOut | null>(null);
@@ -76,7 +76,7 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
             <span className="w-7 font-semibold">{each.number}</span>
             <span className="min-w-0 grow">
               {each.name ? <strong className="named block">{each.name}</strong> : null}
-              {words(each)} <span className="soft text-xs">{ago(each.made_at, now)}</span>
+              {words(each)} <span className="soft text-xs">{ago(each.made_at, now, reading)}</span>
             </span>
             <button
               type="button"
@@ -117,7 +117,7 @@ export function RevisionsTab({ id, revision, onBringBack }: RevisionsTabProps) {
           }}
         >
           <p className="mb-2">
-            {looked.design.name}, {sentence(looked.first.report.summary, units)}
+            {looked.design.name}, {sentence(looked.first.report.summary, reading)}
           </p>
           {section ? (
             <Sheet drawing={section} className="h-72" overlay={(t) => <Numbers drawing={section} t={t} />} />

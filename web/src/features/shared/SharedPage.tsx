@@ -9,7 +9,7 @@ import { Reading } from "../../ui/Reading";
 /** What a link shows to whoever has it: one hive or one design, to look at. */
 export function SharedPage() {
   const { secret = "" } = useParams();
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const shared = useShared(secret);
   if (shared.isPending) return <p className="p-8">Opening …</p>;
   if (shared.isError)
@@ -27,18 +27,18 @@ export function SharedPage() {
           px-5 py-2"
       >
         <span className="named text-xl font-semibold">Sabaka</span>
-        <span className="soft">to look at, till {dayWords(ends_on)}</span>
+        <span className="soft">to look at, till {dayWords(ends_on, reading)}</span>
         <span className="grow" />
         <Reading />
       </header>
       <main className="mx-auto max-w-5xl px-5 py-6">
         <h1 className="text-3xl">{of === "hive" ? "A hive as it stands" : "A hive as it is designed"}</h1>
-        <p className="mb-4">{sentence(words, units)}</p>
+        <p className="mb-4">{sentence(words, reading)}</p>
         <dl className="mb-6 grid grid-cols-2 gap-x-6 gap-y-1 md:grid-cols-4">
           {numbers.map((number) => (
             <div key={number.key} className="border-t border-[var(--line)] py-1">
               <dt className="soft text-xs">{number.label}</dt>
-              <dd className="text-lg font-semibold">{wrote({ value: number.value, unit: number.unit }, units)}</dd>
+              <dd className="text-lg font-semibold">{wrote({ value: number.value, unit: number.unit }, reading)}</dd>
             </div>
           ))}
         </dl>
@@ -59,7 +59,7 @@ export function SharedPage() {
             <ol>
               {visits.map((visit, at) => (
                 <li key={at} className="grid grid-cols-[5.5rem_minmax(0,1fr)_5rem] items-center gap-3">
-                  <span className="font-semibold">{dayWords(visit.day)}</span>
+                  <span className="font-semibold">{dayWords(visit.day, reading)}</span>
                   {visit.rod ? <Sheet drawing={visit.rod} stretch className="h-10 w-full" /> : <span />}
                   <span className="soft text-xs">{visit.combs} combs</span>
                 </li>

@@ -19,7 +19,7 @@ interface ShelfRowProps {
 }
 
 export function ShelfRow({ card, all, onRemove, onDuplicate, rename, chosen, onChoose }: ShelfRowProps) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [naming, setNaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [now] = useState(Date.now);
@@ -66,8 +66,8 @@ export function ShelfRow({ card, all, onRemove, onDuplicate, rename, chosen, onC
             </button>
           </form>
         )}
-        <span>{sentence(card.summary, units)}</span>
-        <span className="soft">changed {ago(card.changed_at, now)}</span>
+        <span>{sentence(card.summary, reading)}</span>
+        <span className="soft">changed {ago(card.changed_at, now, reading)}</span>
         <span className="grow" />
         <Tally card={card} />
       </div>

@@ -2,6 +2,8 @@ import { useState } from "react";
 import type { ColonyOut, HivePage as Page } from "../../api/types";
 import { useHiveChanges } from "../../api/yardChanges";
 import { dayWords } from "../../lib/format";
+import type { ReadAs } from "../../lib/locale";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { EventForm } from "./EventForm";
@@ -20,20 +22,22 @@ export function QueenMark({ colour }: { colour: string }) {
 
 /** Who lives in the hive now, in a line. */
 export function Living({ colonies, queenSeen }: { colonies: ColonyOut[]; queenSeen: string }) {
+  const { reading } = useSettings();
   if (colonies.length === 0) return <p className="soft">Nobody is said to live in it: see Colony.</p>;
   return colonies.map((colony) => (
     <p key={colony.id}>
       <QueenMark colour={colony.colour} />
       <span className="font-semibold">{colony.name}</span>
-      {colony.place_name ? `, in its place “${colony.place_name}”` : ""}, since {dayWords(colony.since)};{" "}
+      {colony.place_name ? `, in its place “${colony.place_name}”` : ""}, since {dayWords(colony.since, reading)};{" "}
       {colony.queen_words}
-      {queenSeen && colonies.length === 1 ? `, last seen ${dayWords(queenSeen)}` : ""}
+      {queenSeen && colonies.length === 1 ? `, last seen ${dayWords(queenSeen, reading)}` : ""}
     </p>
   ));
 }
 
 /** The colonies that live or lived in a hive, each with its life, and what can be added to it. */
 export function ColonyTab({ page }: { page: Page }) {
+  const { reading } = useSettings();
   const [open, setOpen] = useState<string | null>(null);
   const writes = page.role !== "looker";
   const close = () => {
@@ -48,12 +52,12 @@ export function ColonyTab({ page }: { page: Page }) {
           <h3 className="text-lg">
             <QueenMark colour={colony.colour} />
             {colony.name}
-            <span className="soft text-sm"> {standing(colony, page)}</span>
+            <span className="soft text-sm"> {standing(colony, page, reading)}</span>
           </h3>
           <ol>
             {colony.events.map((event, at) => (
               <li key={at} className="flex gap-3 border-b border-[var(--line)] py-1">
-                <span className="w-20 shrink-0 font-semibold">{dayWords(event.day)}</span>
+                <span className="w-20 shrink-0 font-semibold">{dayWords(event.day, reading)}</span>
                 <span>{event.words}</span>
               </li>
             ))}
@@ -88,8 +92,8 @@ export function ColonyTab({ page }: { page: Page }) {
   );
 }
 
-function standing(colony: ColonyOut, page: Page): string {
-  if (colony.ended) return `ended ${dayWords(colony.ended)}`;
+function standing(colony: ColonyOut, page: Page, reading: ReadAs): string {
+  if (colony.ended) return `ended ${dayWords(colony.ended, reading)}`;
   if (colony.hive !== page.id) return `now in ${colony.hive_name}`;
   return colony.place_name ? `in its place “${colony.place_name}”` : "lives here";
 }

@@ -1,8 +1,10 @@
 import type { HivePage as Page } from "../../api/types";
-import { dayWords } from "../../lib/format";
+import { dayWords, decimals } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 
 /** Every comb that hangs now, the oldest first: it keeps its number wherever it hangs. */
 export function CombsTab({ page }: { page: Page }) {
+  const { reading } = useSettings();
   const combs = [...page.combs].sort((a, b) => a.since.localeCompare(b.since));
   return (
     <>
@@ -31,8 +33,8 @@ export function CombsTab({ page }: { page: Page }) {
                 {page.stands.length > 1 ? `${comb.chamber.replaceAll("-", " ")}, ` : ""}
                 {comb.number}
               </td>
-              <td>{dayWords(comb.since)}</td>
-              <td className="text-right">{comb.years.toFixed(1)}</td>
+              <td>{dayWords(comb.since, reading)}</td>
+              <td className="text-right">{decimals(comb.years, 1, reading)}</td>
               <td className="text-right">
                 {comb.brood} of {comb.seen}
               </td>

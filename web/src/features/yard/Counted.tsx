@@ -1,5 +1,7 @@
 import { useState } from "react";
 import { typedNumber } from "../../lib/format";
+import { localized } from "../../lib/locale";
+import { useSettings } from "../../lib/settings";
 
 interface CountedProps {
   label: string;
@@ -12,8 +14,10 @@ interface CountedProps {
 
 /** A number that is typed; nothing typed says nothing. */
 export function Counted({ label, value, whole = false, below = false, onSay }: CountedProps) {
-  const [typed, setTyped] = useState(value === null || value === 0 ? "" : String(value));
-  const bad = typed !== "" && (typedNumber(typed) === null || (whole && !Number.isInteger(typedNumber(typed))));
+  const { reading } = useSettings();
+  const [typed, setTyped] = useState(value === null || value === 0 ? "" : localized(String(value), reading));
+  const bad =
+    typed !== "" && (typedNumber(typed, reading) === null || (whole && !Number.isInteger(typedNumber(typed, reading))));
   return (
     <label className="block">
       <span className="block text-xs">{label}</span>
@@ -24,7 +28,7 @@ export function Counted({ label, value, whole = false, below = false, onSay }: C
         value={typed}
         onChange={(event) => {
           setTyped(event.target.value);
-          const found = typedNumber(event.target.value);
+          const found = typedNumber(event.target.value, reading);
           if (event.target.value === "") onSay(null);
           else if (found !== null && (below || found >= 0) && (!whole || Number.isInteger(found))) onSay(found);
         }}

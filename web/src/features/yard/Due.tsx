@@ -7,6 +7,7 @@ import { Toast } from "../../ui/Toast";
 
 /** What is due, by days: overdue first, loud. What is ticked off can be put back. */
 export function Due({ due }: { due: DueOut[] }) {
+  const { reading } = useSettings();
   const { tick } = useYardChanges();
   const [done, setDone] = useState<DueOut | null>(null);
   const days = [...new Set(due.map((each) => (each.overdue ? "" : each.day)))];
@@ -16,7 +17,7 @@ export function Due({ due }: { due: DueOut[] }) {
       {days.map((day) => (
         <section key={day} className="mb-4">
           <h3 className={`border-b border-[var(--line)] text-lg ${day ? "" : "text-error"}`}>
-            {day ? dayWords(day) : "Overdue"}
+            {day ? dayWords(day, reading) : "Overdue"}
           </h3>
           <ul>
             {due
@@ -54,7 +55,7 @@ export function Due({ due }: { due: DueOut[] }) {
 }
 
 function OneDue({ due, onDone }: { due: DueOut; onDone: () => void }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <li className="flex items-start gap-3 border-b border-[var(--line)] py-2">
       <input
@@ -67,11 +68,11 @@ function OneDue({ due, onDone }: { due: DueOut; onDone: () => void }) {
       <span className="w-20 shrink-0 font-semibold">{due.name}</span>
       <span className="min-w-0">
         <span className={due.overdue ? "text-error" : due.of === "plan" ? "text-primary" : ""}>
-          {told(due.words, units)}
+          {told(due.words, reading)}
         </span>
         <span className="soft block text-xs">
-          {due.overdue ? `until ${dayWords(due.last)} · ` : ""}
-          {told(due.why, units)}
+          {due.overdue ? `until ${dayWords(due.last, reading)} · ` : ""}
+          {told(due.why, reading)}
         </span>
       </span>
     </li>

@@ -3,6 +3,7 @@ import type { ColonyEvent, ColonyOut, HivePage as Page, Life, Queen } from "../.
 import { useYard } from "../../api/yard";
 import { useHiveChanges } from "../../api/yardChanges";
 import { today, typedNumber } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 
@@ -171,6 +172,7 @@ export function EventForm({ page, colony, places, onClose }: EventFormProps) {
 }
 
 function QueenFields({ queen, onSay }: { queen: Queen; onSay: (queen: Queen) => void }) {
+  const { reading } = useSettings();
   const [year, setYear] = useState(queen.year ? String(queen.year) : "");
   return (
     <fieldset className="grid gap-2 sm:grid-cols-2">
@@ -183,7 +185,7 @@ function QueenFields({ queen, onSay }: { queen: Queen; onSay: (queen: Queen) => 
           value={year}
           onChange={(change) => {
             setYear(change.target.value);
-            onSay({ ...queen, year: typedNumber(change.target.value) });
+            onSay({ ...queen, year: typedNumber(change.target.value, reading) });
           }}
         />
       </Field>

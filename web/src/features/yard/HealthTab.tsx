@@ -3,6 +3,7 @@ import type { HealthPage } from "../../api/types";
 import { useHealth } from "../../api/reckoned";
 import { Sheet } from "../../drawing/Sheet";
 import { dayWords, typedNumber } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 
 const COUNTED: Record<string, string> = {
@@ -15,8 +16,9 @@ const TONE = { few: "text-accent", watch: "text-primary", act: "text-error" } as
 
 /** Mites against thresholds, weeks without brood, where strips hang, what was given. All of it defers to the label. */
 export function HealthTab({ yard }: { yard: string }) {
+  const { reading } = useSettings();
   const [combs, setCombs] = useState("5");
-  const number = typedNumber(combs);
+  const number = typedNumber(combs, reading);
   const sound = number !== null && Number.isInteger(number) && number > 0;
   const found = useHealth(yard, sound ? number : 5);
   const data = found.data;
@@ -61,7 +63,7 @@ export function HealthTab({ yard }: { yard: string }) {
                     <td className="min-w-28 pr-3">
                       {hive.brood_free.length === 0
                         ? "never, by its plan"
-                        : hive.brood_free.map((day) => dayWords(day)).join(" – ")}
+                        : hive.brood_free.map((day) => dayWords(day, reading)).join(" – ")}
                     </td>
                     <td className="min-w-64">
                       {hive.rod ? <Sheet drawing={hive.rod} stretch className="h-8 w-full" /> : null}
@@ -83,6 +85,7 @@ export function HealthTab({ yard }: { yard: string }) {
 }
 
 function Counts({ counts }: { counts: HealthPage["hives"][number]["counts"] }) {
+  const { reading } = useSettings();
   const [last] = counts;
   if (!last) return <span className="soft">none yet</span>;
   return (
@@ -91,7 +94,7 @@ function Counts({ counts }: { counts: HealthPage["hives"][number]["counts"] }) {
         {last.rate} {last.unit}
       </span>{" "}
       <span className="soft text-xs">
-        {COUNTED[last.by]}, {dayWords(last.day)}; a look from {last.low}, action from {last.high}
+        {COUNTED[last.by]}, {dayWords(last.day, reading)}; a look from {last.low}, action from {last.high}
       </span>
       <span className="block text-xs">{last.words}</span>
     </>
@@ -99,6 +102,7 @@ function Counts({ counts }: { counts: HealthPage["hives"][number]["counts"] }) {
 }
 
 function Register({ given, yard }: { given: HealthPage["given"]; yard: string }) {
+  const { reading } = useSettings();
   return (
     <section className="mt-6">
       <h2 className="text-xl">What was given</h2>
@@ -126,9 +130,9 @@ function Register({ given, yard }: { given: HealthPage["given"]; yard: string })
                 <td className="pr-3">{each.what}</td>
                 <td className="pr-3">{each.batch || "–"}</td>
                 <td className="pr-3">{each.how_much || "–"}</td>
-                <td className="pr-3">{dayWords(each.given_on)}</td>
-                <td className="pr-3">{each.out_on ? dayWords(each.out_on) : "–"}</td>
-                <td className="pr-3">{each.no_honey_until ? dayWords(each.no_honey_until) : "–"}</td>
+                <td className="pr-3">{dayWords(each.given_on, reading)}</td>
+                <td className="pr-3">{each.out_on ? dayWords(each.out_on, reading) : "–"}</td>
+                <td className="pr-3">{each.no_honey_until ? dayWords(each.no_honey_until, reading) : "–"}</td>
                 <td>{each.by}</td>
               </tr>
             ))}

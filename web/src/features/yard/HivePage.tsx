@@ -41,7 +41,7 @@ export function HivePage() {
 }
 
 function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetched: string }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [older, setOlder] = useState<{ visits: VisitOut[]; more: number } | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [now] = useState(Date.now);
@@ -69,7 +69,7 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
             )}
           </div>
           <p className="soft">
-            {sentence(page.words, units)}, built from{" "}
+            {sentence(page.words, reading)}, built from{" "}
             {page.design ? (
               <Link className="underline" to={`/hive/${page.design}/shape`}>
                 revision {page.revision}
@@ -77,8 +77,8 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
             ) : (
               `revision ${String(page.revision)}`
             )}{" "}
-            on {dayWords(page.built_on)}
-            {onDevice ? `. No network: as it was ${ago(fetched, now)}` : ""}
+            on {dayWords(page.built_on, reading)}
+            {onDevice ? `. No network: as it was ${ago(fetched, now, reading)}` : ""}
           </p>
           <Living colonies={page.colonies.filter((each) => each.hive === page.id)} queenSeen={page.queen_seen} />
           <p className="soft mb-4 text-xs">
@@ -125,7 +125,7 @@ function Book({ page, onDevice, fetched }: { page: Page; onDevice: boolean; fetc
       </div>
       {gone ? (
         <Toast
-          words={`The visit of ${dayWords(gone.entry.at)} is taken back.`}
+          words={`The visit of ${dayWords(gone.entry.at, reading)} is taken back.`}
           action={{
             label: "Put it back",
             run: () => {

@@ -2,7 +2,7 @@ import { useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import type { HivePage as Page } from "../../api/types";
 import { useHiveChanges } from "../../api/yardChanges";
-import { system, told, typeable, wrote } from "../../lib/format";
+import { told, typeable, typing, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
@@ -39,11 +39,11 @@ export function HiveTab({ page }: { page: Page }) {
 }
 
 function Measured({ page }: { page: Page }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <ul className="mt-2">
       {page.measured.map((words) => (
-        <li key={words}>{told(words, units)}</li>
+        <li key={words}>{told(words, reading)}</li>
       ))}
     </ul>
   );
@@ -90,14 +90,14 @@ function Named({ page }: { page: Page }) {
 }
 
 function Size({ page, size }: { page: Page; size: Page["measurable"][number] }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const { measure } = useHiveChanges(page.id, page.yard);
   const quantity = { value: size.mm, unit: "mm" as const };
   const [typed, setTyped] = useState<string | null>(null);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     measure.mutate(
-      { path: size.path, text: typed ?? "", units: system(units) },
+      { path: size.path, text: typed ?? "", ...typing(reading) },
       {
         onSuccess: () => {
           setTyped(null);
@@ -109,11 +109,11 @@ function Size({ page, size }: { page: Page; size: Page["measurable"][number] }) 
     <form onSubmit={submit} className="flex flex-wrap items-center gap-2 border-b border-[var(--line)] py-1">
       <label className="flex min-w-0 grow flex-wrap items-center gap-2">
         <span className="grow">{size.label}</span>
-        <span className="soft text-xs">so far {wrote(quantity, units)}</span>
+        <span className="soft text-xs">so far {wrote(quantity, reading)}</span>
         <input
           className="input input-sm w-28 text-right"
           inputMode="decimal"
-          placeholder={typeable(quantity, units)}
+          placeholder={typeable(quantity, reading)}
           value={typed ?? ""}
           onChange={(event) => {
             setTyped(event.target.value);

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { CombItem } from "../../api/types";
 import { typedNumber } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Big } from "./Big";
 
 /** How much honey was taken: typed, from the chosen comb or in all. */
@@ -13,8 +14,9 @@ export function HoneyPad({
   onTake: (kg: number) => void;
   onClose: () => void;
 }) {
+  const { reading } = useSettings();
   const [typed, setTyped] = useState("");
-  const kg = typedNumber(typed);
+  const kg = typedNumber(typed, reading);
   return (
     <form
       onSubmit={(event) => {

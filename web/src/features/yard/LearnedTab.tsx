@@ -1,7 +1,7 @@
 import type { HivePage as Page, LearnedOut } from "../../api/types";
 import { useDevices, useLearned } from "../../api/readings";
 import { LazyChart } from "../../drawing/LazyChart";
-import { dayWords, wrote } from "../../lib/format";
+import { dayWords, decimals, wrote } from "../../lib/format";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 
@@ -65,6 +65,7 @@ export function LearnedTab({ page }: { page: Page }) {
 }
 
 function Numbers({ found }: { found: Learned }) {
+  const { reading } = useSettings();
   return (
     <table className="mt-4 w-full" data-testid="learned-numbers">
       <thead>
@@ -80,9 +81,9 @@ function Numbers({ found }: { found: Learned }) {
         {found.numbers.map((number) => (
           <tr key={number.name} className="border-b border-[var(--line)]">
             <td>{number.words}</td>
-            <td className="text-right">× {number.low.toFixed(2)}</td>
-            <td className="text-right font-semibold">× {number.middle.toFixed(2)}</td>
-            <td className="text-right">× {number.high.toFixed(2)}</td>
+            <td className="text-right">× {decimals(number.low, 2, reading)}</td>
+            <td className="text-right font-semibold">× {decimals(number.middle, 2, reading)}</td>
+            <td className="text-right">× {decimals(number.high, 2, reading)}</td>
             <td className="soft pl-4 text-xs">{number.learned ? "yes" : number.why}</td>
           </tr>
         ))}
@@ -92,7 +93,7 @@ function Numbers({ found }: { found: Learned }) {
 }
 
 function Places({ found }: { found: Learned }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   return (
     <table className="mt-4 w-full" data-testid="places">
       <thead>
@@ -106,7 +107,7 @@ function Places({ found }: { found: Learned }) {
       <tbody>
         {found.next.map((place) => (
           <tr key={place.day} className="border-b border-[var(--line)]">
-            <td>{dayWords(place.day)}</td>
+            <td>{dayWords(place.day, reading)}</td>
             <td className="text-right font-semibold">
               {place.combs}{" "}
               <span className="soft font-normal">
@@ -114,7 +115,7 @@ function Places({ found }: { found: Learned }) {
               </span>
             </td>
             <td className="text-right">{place.book}</td>
-            <td className="text-right">{wrote({ value: place.follower_mm, unit: "mm" }, units)}</td>
+            <td className="text-right">{wrote({ value: place.follower_mm, unit: "mm" }, reading)}</td>
           </tr>
         ))}
       </tbody>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useLinks, type LinkTo } from "../../api/yardChanges";
 import { dayWords } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 
@@ -12,6 +13,7 @@ const DAYS = [
 
 /** Links at which others may look at one hive or design till a day; each can be ended before. */
 export function Links(props: LinkTo) {
+  const { reading } = useSettings();
   const { links, make, end } = useLinks(props);
   const [days, setDays] = useState("30");
   return (
@@ -50,7 +52,7 @@ export function Links(props: LinkTo) {
         {links.data?.map((link) => (
           <li key={link.id} className="border-t border-[var(--line)] py-1">
             <output className="block text-xs break-all select-all">{`${location.origin}/shared/${link.secret}`}</output>
-            <span className="soft text-xs">till {dayWords(link.ends_on)}</span>{" "}
+            <span className="soft text-xs">till {dayWords(link.ends_on, reading)}</span>{" "}
             <button
               type="button"
               className="text-xs underline underline-offset-4"

@@ -3,6 +3,7 @@ import type { HivePage as Page, ReadingsOut } from "../../api/types";
 import { useDevices, useReadings } from "../../api/readings";
 import { LazyChart } from "../../drawing/LazyChart";
 import { ago, daysBefore } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 
@@ -51,6 +52,7 @@ export function ReadingsTab({ page }: { page: Page }) {
 }
 
 function Devices({ page, devices }: { page: Page; devices: ReadingsOut["devices"] }) {
+  const { reading } = useSettings();
   const { make, renew, drop, bring } = useDevices(page.id);
   const [name, setName] = useState("");
   const [now] = useState(Date.now);
@@ -81,7 +83,7 @@ function Devices({ page, devices }: { page: Page; devices: ReadingsOut["devices"
             <span className="font-semibold">{device.name}</span>
             <span className="soft text-xs">key …{device.key_end}</span>
             <span className="soft grow text-xs">
-              {device.last_at ? `sent ${ago(device.last_at, now)}` : "sent nothing yet"}
+              {device.last_at ? `sent ${ago(device.last_at, now, reading)}` : "sent nothing yet"}
             </span>
             {mine ? (
               <>

@@ -1,9 +1,11 @@
 import { Link } from "react-router";
 import { dayWords } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { dropWaitingPhoto, giveUp, isAnothers, useQueue } from "./queue";
 
 /** Visits that the server refused: what is wrong, to be mended or given up. */
 export function Refused({ hive }: { hive: string }) {
+  const { reading } = useSettings();
   const { waiting, photos } = useQueue();
   const mine = waiting.filter((each) => each.hive === hive);
   const pictures = photos.filter((each) => each.hive === hive && each.refused !== null);
@@ -12,7 +14,7 @@ export function Refused({ hive }: { hive: string }) {
     <ul className="mb-4 border border-primary p-3" data-testid="waiting">
       {mine.map((each) => (
         <li key={each.id} className="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <span className="font-semibold">{dayWords(each.entry.at)}</span>
+          <span className="font-semibold">{dayWords(each.entry.at, reading)}</span>
           {each.refused ? (
             <span className="text-error">{each.refused}</span>
           ) : (

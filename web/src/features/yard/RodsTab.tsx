@@ -3,6 +3,7 @@ import type { HivePage as Page, VisitOut } from "../../api/types";
 import { olderVisits } from "../../api/yard";
 import { Sheet } from "../../drawing/Sheet";
 import { dayWords } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 import { inShort, yearOf } from "./words";
@@ -18,6 +19,7 @@ interface RodsProps {
 
 /** Each visit a rod, the year going down the page; earlier pages are fetched when they are asked for. */
 export function RodsTab({ page, visits, more, chosen, onChoose, onOlder }: RodsProps) {
+  const { reading } = useSettings();
   const years = [...new Set(visits.map(yearOf))];
   const [year, setYear] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -70,7 +72,7 @@ export function RodsTab({ page, visits, more, chosen, onChoose, onOlder }: RodsP
                 }}
               >
                 <span className="font-semibold">
-                  {dayWords(visit.at)}
+                  {dayWords(visit.at, reading)}
                   {visit.beside ? <span className="block text-xs font-normal text-primary">written twice</span> : null}
                 </span>
                 {visit.rod ? <Sheet drawing={visit.rod} stretch className="h-10 w-full" /> : <span>not drawn</span>}

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { signedInAs } from "../../api/queries";
 import type { HivePage as Page, VisitOut } from "../../api/types";
 import { useHiveChanges } from "../../api/yardChanges";
-import { dayWords, ordinal, signed } from "../../lib/format";
+import { dayWords, decimals, ordinal, signed } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
@@ -20,6 +21,7 @@ interface SeenProps {
 
 /** One visit read: against the plan, what was noted, its photos, who wrote it. */
 export function Seen({ page, visit, onGone }: SeenProps) {
+  const { reading } = useSettings();
   const { takeBack, dropPhoto } = useHiveChanges(page.id, page.yard);
   const [asking, setAsking] = useState(false);
   const writes = page.role !== "looker";
@@ -34,7 +36,7 @@ export function Seen({ page, visit, onGone }: SeenProps) {
   };
   return (
     <section className="mb-6" data-testid="seen">
-      <h2 className="text-xl">{dayWords(visit.at)}</h2>
+      <h2 className="text-xl">{dayWords(visit.at, reading)}</h2>
       <p className="soft mb-2 text-xs">
         {timeOf(visit.at)}
         {visit.by ? `, written by ${visit.by}` : ""}
@@ -49,7 +51,7 @@ export function Seen({ page, visit, onGone }: SeenProps) {
             <a href={`/api/hives/${page.id}/photos/${photo}.jpg`} target="_blank" rel="noreferrer">
               <img
                 src={`/api/hives/${page.id}/photos/${photo}.jpg`}
-                alt={`Photo ${ordinal(at)} of ${dayWords(visit.at)}`}
+                alt={`Photo ${ordinal(at)} of ${dayWords(visit.at, reading)}`}
                 loading="lazy"
                 className="max-h-40 w-full rounded border border-[var(--line)] object-cover"
               />
@@ -109,6 +111,7 @@ export function Seen({ page, visit, onGone }: SeenProps) {
 
 /** Plan against actual, number by number. */
 export function Against({ visit }: { visit: Pick<VisitOut, "against"> }) {
+  const { reading } = useSettings();
   if (visit.against.length === 0) return <p className="soft mb-2">There is no plan of that day.</p>;
   return (
     <table className="mb-2 w-full">
@@ -127,8 +130,12 @@ export function Against({ visit }: { visit: Pick<VisitOut, "against"> }) {
             <tr key={each.what} className="border-b border-[var(--line)]">
               <td>{CALLED[each.what]}</td>
               <td className="text-right">{each.seen ?? "–"}</td>
-              <td className="text-right">{each.planned?.toFixed(1) ?? "–"}</td>
-              <td className="text-right font-semibold">{typeof each.by === "number" ? signed(each.by) : ""}</td>
+              <td className="text-right">
+                {typeof each.planned === "number" ? decimals(each.planned, 1, reading) : "–"}
+              </td>
+              <td className="text-right font-semibold">
+                {typeof each.by === "number" ? signed(each.by, reading) : ""}
+              </td>
             </tr>
           ))}
       </tbody>

@@ -1,7 +1,8 @@
 import { useState, type FormEvent } from "react";
 import type { TrialIn, TrialOut, YardOut } from "../../api/types";
 import { useTrials } from "../../api/reckoned";
-import { dayWords, signed, today } from "../../lib/format";
+import { dayWords, decimals, signed, today } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
 import { Problem } from "../../ui/Problem";
 
@@ -30,6 +31,7 @@ export function TrialsTab({ page }: { page: YardOut }) {
 }
 
 function Trial({ trial, yard, writes }: { trial: TrialOut; yard: string; writes: boolean }) {
+  const { reading } = useSettings();
   const { end, drop } = useTrials(yard);
   const [verdict, setVerdict] = useState(trial.verdict);
   const { result } = trial;
@@ -38,8 +40,8 @@ function Trial({ trial, yard, writes }: { trial: TrialOut; yard: string; writes:
       <h2 className="text-xl">{trial.name}</h2>
       <p>{trial.change}</p>
       <p className="soft text-xs">
-        since {dayWords(trial.begun_on)}
-        {trial.ended_on ? `, ended ${dayWords(trial.ended_on)}` : ""}; decided by {trial.measure_words}
+        since {dayWords(trial.begun_on, reading)}
+        {trial.ended_on ? `, ended ${dayWords(trial.ended_on, reading)}` : ""}; decided by {trial.measure_words}
       </p>
       <dl className="my-2 grid grid-cols-2 gap-x-6 sm:grid-cols-3">
         <Side label={`Changed: ${trial.changed.join(", ")}`} value={result.changed ?? null} />
@@ -47,7 +49,7 @@ function Trial({ trial, yard, writes }: { trial: TrialOut; yard: string; writes:
         <div>
           <dt className="soft text-xs">Difference</dt>
           <dd className="text-lg font-semibold">
-            {typeof result.difference === "number" ? signed(result.difference) : "–"}
+            {typeof result.difference === "number" ? signed(result.difference, reading) : "–"}
           </dd>
         </div>
       </dl>
@@ -92,10 +94,11 @@ function Trial({ trial, yard, writes }: { trial: TrialOut; yard: string; writes:
 }
 
 function Side({ label, value }: { label: string; value: number | null }) {
+  const { reading } = useSettings();
   return (
     <div>
       <dt className="soft text-xs">{label}</dt>
-      <dd className="text-lg font-semibold">{value === null ? "–" : value.toFixed(1)}</dd>
+      <dd className="text-lg font-semibold">{value === null ? "–" : decimals(value, 1, reading)}</dd>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { useBuiltHive } from "../../api/yard";
 import type { CombItem, HivePage, VisitEntry } from "../../api/types";
 import { signedInAs } from "../../api/queries";
 import { dayWords, nowHere, ordinal, step } from "../../lib/format";
+import { useSettings } from "../../lib/settings";
 import { Big, Swatch } from "./Big";
 import { Carry } from "./Carry";
 import { CombRow, ItemRow } from "./CombRow";
@@ -58,6 +59,7 @@ export function VisitPage() {
 }
 
 function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
+  const { reading } = useSettings();
   const navigate = useNavigate();
   const [past, setPast] = useState<Draft[]>([]);
   const [draft, setDraft] = useState<Draft>(() => (mend ? takenUp(mend.entry, page) : begun(page)));
@@ -98,7 +100,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
         <div>
           <h1 className="text-2xl">{page.name}</h1>
           <p className="soft">
-            {dayWords(draft.at)}, {timeOf(draft.at)} ·{" "}
+            {dayWords(draft.at, reading)}, {timeOf(draft.at)} ·{" "}
             <button
               type="button"
               className="underline underline-offset-4"

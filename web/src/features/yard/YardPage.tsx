@@ -94,6 +94,7 @@ export function NewYard({ onMade }: { onMade?: (id: string) => void }) {
 
 /** Every hive of a yard end to end, to one scale, as last seen; beside them what is due, overdue first. */
 export function YardPage() {
+  const { reading } = useSettings();
   const { id = "" } = useParams();
   const yard = useYard(id);
   const [now] = useState(Date.now);
@@ -123,7 +124,7 @@ export function YardPage() {
           <p className="soft mb-4">
             Every hive end to end, to one scale, as last seen. Dashed: where the plan has the nest end today.
             {page.layout ? ` They stand ${page.layout}.` : ""}
-            {onDevice ? ` No network: as it was ${ago(fetched, now)}.` : ""}
+            {onDevice ? ` No network: as it was ${ago(fetched, now, reading)}.` : ""}
           </p>
           <Alarms of="yards" id={page.id} />
           <Hives page={page} />
@@ -271,7 +272,7 @@ function TakeAlong({ page }: { page: YardOut }) {
 }
 
 function Hives({ page }: { page: YardOut }) {
-  const { units } = useSettings();
+  const { reading } = useSettings();
   const [now] = useState(Date.now);
   const extents = page.hives.flatMap((hive) => (hive.rod ? [hive.rod.extent] : []));
   if (page.hives.length === 0)
@@ -290,7 +291,7 @@ function Hives({ page }: { page: YardOut }) {
                 {hive.name}
               </Link>
             </h2>
-            <p className="soft text-xs">{sentence(hive.words, units)}</p>
+            <p className="soft text-xs">{sentence(hive.words, reading)}</p>
             {hive.colonies.map((colony) => (
               <p key={colony.words} className="text-xs">
                 <QueenMark colour={colony.colour} />
@@ -298,7 +299,7 @@ function Hives({ page }: { page: YardOut }) {
               </p>
             ))}
             {hive.colonies.length === 0 ? <p className="text-xs">nobody is said to live in it</p> : null}
-            <p className="soft text-xs">{hive.last_at ? ago(hive.last_at, now) : "no visit yet"}</p>
+            <p className="soft text-xs">{hive.last_at ? ago(hive.last_at, now, reading) : "no visit yet"}</p>
           </div>
           <div>
             {hive.rod ? (
@@ -312,7 +313,7 @@ function Hives({ page }: { page: YardOut }) {
               <span
                 className={hive.urgent ? "font-semibold text-error" : hive.state === "as planned" ? "text-accent" : ""}
               >
-                {told(hive.state, units)}
+                {told(hive.state, reading)}
               </span>
               <span className="grow" />
               {page.role === "looker" ? null : (
