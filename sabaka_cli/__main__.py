@@ -46,6 +46,7 @@ from sabaka_core.season.daily import read_daily
 from sabaka_core.season.edits import named_weather
 from sabaka_core.season.packed import opened_file
 from sabaka_core.season.weather import by_days
+from sabaka_core.show.handbook import numbers_of
 from sabaka_core.show.study import chapter, every_finding
 from sabaka_core.woodwork.stock import read_stock
 
@@ -340,7 +341,7 @@ def _schema(options: argparse.Namespace) -> int:
 
 
 def _metrics(options: argparse.Namespace) -> int:
-    print(metrics_page([_read(options)]), end="")
+    print(metrics_page(numbers_of([_read(options)])), end="")
     return 0
 
 

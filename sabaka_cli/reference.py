@@ -2,23 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
-from inspect import getdoc
+from collections.abc import Mapping
 
-from sabaka_core.document import Hive
 from sabaka_core.findings.registry import RULES, Rule
-from sabaka_core.hive.context import Context
-from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.metrics import Metric
-from sabaka_core.show.study import STUDIES, chapter
 
 
-def metrics_page(designs: Iterable[Hive]) -> str:
-    """A Markdown page of the numbers that are said of these designs, and of all rules: docs/metrics.md."""
-    said: dict[str, dict[str, Metric]] = {}
-    for design in designs:
-        for step, metrics in _metrics(design):
-            said[step] = metrics | said.get(step, {})
+def metrics_page(said: Mapping[str, Mapping[str, Metric]]) -> str:
+    """A Markdown page of the numbers of each study, and of all rules: docs/metrics.md."""
     lines = [
         "# Numbers and findings",
         "",
@@ -45,12 +36,6 @@ def metrics_page(designs: Iterable[Hive]) -> str:
     return "\n".join(lines) + "\n"
 
 
-def _metrics(design: Hive) -> Iterator[tuple[str, dict[str, Metric]]]:
-    context = Context(design)
-    for step in STUDIES:
-        yield step, chapter(context, step, Asked(parts=("metrics",))).metrics
-
-
 def _number(metric: Metric) -> str:
     working = metric.working
     assert working is not None, metric.key
@@ -59,5 +44,4 @@ def _number(metric: Metric) -> str:
 
 
 def _finding(rule: Rule) -> str:
-    says = getdoc(rule.chamber or rule.hive or rule.study) or ""
-    return f"| `{rule.code}` | {says.splitlines()[0]} |"
+    return f"| `{rule.code}` | {rule.says} |"

@@ -41,16 +41,21 @@ def wanted() -> dict[str, str]:
     from sabaka_cli.reference import metrics_page
     from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
+    from sabaka_core.show.handbook import numbers_of
+    from scripts.handbook import handbook_json, words_json
     from scripts.looks import hatches_json, looks_css
     from scripts.units import units_json
 
     examples = [load_hive(file.read_bytes()) for file in sorted((ROOT / "examples").glob("*.json"))]
+    numbers = numbers_of(examples)
     return {
         "docs/design.schema.json": schema_text(),
-        "docs/metrics.md": metrics_page(examples),
+        "docs/metrics.md": metrics_page(numbers),
         **model_pages(),
         "web/src/api/generated.d.ts": typescript(openapi()),
         "web/src/lib/units.generated.json": units_json(),
+        "web/src/features/handbook/handbook.generated.json": handbook_json(examples, numbers),
+        "web/src/features/handbook/words.generated.json": words_json(),
         "web/src/looks.generated.css": looks_css(),
         "web/src/drawing/hatches.generated.json": hatches_json(),
     }

@@ -17,6 +17,8 @@ PAGES = (
     "brief",
     "compare",
     "account",
+    "handbook",
+    "handbook/<page>",
     "shared/<secret>",
     "hive/<id>",
     "hive/<id>/<step>",

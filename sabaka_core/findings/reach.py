@@ -21,7 +21,7 @@ _CHAMBER = re.compile(r"/chambers/(\d+)/")
 
 @hive_rule(BEYOND, "shape")
 def beyond_reach(hive: Whole) -> Iterator[Draft]:
-    """A size, a count or a name is beyond data/sizes.toml."""
+    """A size, a count or a name is beyond what Sabaka works with."""
     for each in hive.beyond:
         box = _CHAMBER.match(each.path)
         yield Draft(

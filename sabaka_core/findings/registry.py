@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial, reduce
+from inspect import getdoc
 from typing import Any, TypeVar
 
 from pydantic import ValidationError
@@ -108,6 +109,11 @@ class Rule:
     hive: Hivewise | None = None
     study: Studied | None = None
     long: bool = False
+
+    @property
+    def says(self) -> str:
+        """What it looks at, in a sentence."""
+        return (getdoc(self.chamber or self.hive or self.study) or "").partition("\n")[0]
 
 
 RULES: dict[str, Rule] = {}

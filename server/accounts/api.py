@@ -7,6 +7,7 @@ from typing import Annotated
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -26,6 +27,7 @@ class Me(Schema):
     name: str
     demo_offered: bool
     demo: bool
+    since: str = ""
 
 
 class NewPassword(Schema):
@@ -46,7 +48,8 @@ def _me(request: HttpRequest) -> Me:
     user = request.user
     if not isinstance(user, User):
         return Me(signed_in=False, name="", demo_offered=settings.DEMO, demo=False)
-    return Me(signed_in=True, name=called(user), demo_offered=settings.DEMO, demo=is_demo(user))
+    since = timezone.localtime(user.date_joined).date().isoformat()
+    return Me(signed_in=True, name=called(user), demo_offered=settings.DEMO, demo=is_demo(user), since=since)
 
 
 @router.get("/me", response=Me, auth=None)

@@ -137,7 +137,7 @@ class PhoneInTheYard(BrowserCase):
         expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
         page.goto(f"{self.live_server_url}/yard")
         expect(page.get_by_test_id("queue")).to_have_text("all sent")
-        self.assertEqual(self.written(), [False])
+        self.eventually(lambda: self.written() == [False])
 
 
 class ClosedInBetween(BrowserCase):

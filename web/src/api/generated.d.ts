@@ -1797,6 +1797,11 @@ export interface components {
             demo_offered: boolean;
             /** Demo */
             demo: boolean;
+            /**
+             * Since
+             * @default
+             */
+            since?: string;
         };
         /**
          * Problem

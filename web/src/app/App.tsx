@@ -35,6 +35,8 @@ const VisitPage = lazy(() => yard().then(({ VisitPage: page }) => ({ default: pa
 const ReckonedPage = lazy(() => yard().then(({ ReckonedPage: page }) => ({ default: page })));
 const BuiltPage = lazy(() => yard().then(({ BuiltPage: page }) => ({ default: page })));
 const ComparePage = lazy(() => import("../features/compare").then(({ ComparePage: page }) => ({ default: page })));
+const HandbookPage = lazy(() => import("../features/handbook").then(({ HandbookPage: page }) => ({ default: page })));
+const Glossary = lazy(() => import("../features/handbook/Glossary").then(({ Glossary: all }) => ({ default: all })));
 const AccountPage = lazy(() => import("../features/account").then(({ AccountPage: page }) => ({ default: page })));
 const SharedPage = lazy(() => import("../features/shared").then(({ SharedPage: page }) => ({ default: page })));
 
@@ -44,6 +46,8 @@ function Pages() {
     <Routes>
       <Route path="/sign-in" element={<SignInPage />} />
       <Route path="/shared/:secret" element={<SharedPage />} />
+      <Route path="/handbook" element={<HandbookPage />} />
+      <Route path="/handbook/:page" element={<HandbookPage />} />
       <Route element={<SignedIn />}>
         <Route path="/" element={<ShelfPage />} />
         <Route path="/index.html" element={<Navigate to="/" replace />} />
@@ -91,6 +95,9 @@ export function App() {
         <BrowserRouter>
           <Boundary broken={() => <Failed />}>
             <KeyList />
+            <Suspense fallback={null}>
+              <Glossary />
+            </Suspense>
             <Suspense fallback={<p className="p-8">Opening …</p>}>
               <Pages />
             </Suspense>

@@ -20,6 +20,7 @@ export function KeyList() {
       },
       { press: "h", words: "The shelf", run: () => void navigate("/") },
       { press: "y", words: "The yard", run: () => void navigate("/yard") },
+      { press: "b", words: "The handbook", run: () => void navigate("/handbook") },
       { press: "a", words: "Your things: archive, password", run: () => void navigate("/account") },
     ],
     [navigate],

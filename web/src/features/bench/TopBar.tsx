@@ -59,6 +59,7 @@ export function TopBar({ id, step, asOf, bench, keeping, onSignIn }: TopBarProps
           name={me.data?.name ?? "Account"}
           entries={[
             { title: "Shelf", onChoose: () => void navigate("/") },
+            { title: "Handbook", onChoose: () => void navigate("/handbook") },
             { title: "Your things", onChoose: () => void navigate("/account") },
             {
               title: "Sign out",

@@ -9,6 +9,7 @@ import { Toast } from "../../ui/Toast";
 import { ShelfRow } from "./ShelfRow";
 import { useDroppedFile } from "./useDroppedFile";
 
+const News = lazy(async () => ({ default: (await import("../handbook/News")).News }));
 // Its dialog is fetched when it is asked for: the shelf is there sooner.
 const BeginForm = lazy(async () => ({ default: (await import("./BeginForm")).BeginForm }));
 
@@ -71,6 +72,9 @@ export function ShelfPage() {
         <Link to="/yard" className="underline underline-offset-4">
           Yard
         </Link>
+        <Link to="/handbook" className="underline underline-offset-4">
+          Handbook
+        </Link>
         <span className="grow" />
         <Reading />
         <Link to="/account" className="underline underline-offset-4">
@@ -87,6 +91,9 @@ export function ShelfPage() {
         </button>
       </header>
       <main className="mx-auto max-w-6xl px-5 py-8">
+        <Suspense fallback={null}>
+          <News />
+        </Suspense>
         <div className="mb-6 flex flex-wrap items-end gap-3">
           <div className="grow">
             <h1 className="text-3xl">Shelf</h1>

@@ -1,0 +1,2 @@
+export { Glossary } from "./Glossary";
+export { HandbookPage } from "./HandbookPage";
