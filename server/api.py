@@ -7,7 +7,6 @@ from typing import Any, cast
 from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 
@@ -23,6 +22,7 @@ from server.bench.studies import router as studies
 from server.bench.weather import router as weather
 from server.brief.api import router as brief
 from server.budget import TOO_LARGE
+from server.described import Described
 from server.designs.api import router as designs
 from server.designs.files import router as files
 from server.designs.side_by_side import router as side_by_side
@@ -50,7 +50,7 @@ class BoundedParser(Parser):
         return cast(dict[str, Any], parse_json(request.body))
 
 
-api = NinjaAPI(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
+api = Described(title="Sabaka", version="1", parser=BoundedParser(), docs_url=None)
 api.add_router("", accounts, tags=["accounts"])
 api.add_router("/health", health, tags=["server"])
 api.add_router("/account", archive, tags=["account"])

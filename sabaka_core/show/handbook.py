@@ -61,7 +61,7 @@ class Word(BaseModel):
     says: str
 
 
-class Passage(Value):
+class PagePart(Value):
     """A part of a page: sentences, then a table with as many cells in each row as it has heads."""
 
     title: str
@@ -76,7 +76,7 @@ class Page(Value):
     id: str
     title: str
     lead: str
-    parts: tuple[Passage, ...]
+    parts: tuple[PagePart, ...]
 
 
 class Change(BaseModel):
@@ -140,11 +140,11 @@ def pages(designs: Iterable[Hive], numbers: Mapping[str, Mapping[str, Metric]]) 
     )
 
 
-def _numbers(numbers: Mapping[str, Mapping[str, Metric]]) -> Iterator[Passage]:
+def _numbers(numbers: Mapping[str, Mapping[str, Metric]]) -> Iterator[PagePart]:
     for step, metrics in numbers.items():
         if metrics:
             rows = tuple(_number(metric) for metric in metrics.values())
-            yield Passage(title=CALLED[step], heads=("number", "found by", "how", "source"), rows=rows)
+            yield PagePart(title=CALLED[step], heads=("number", "found by", "how", "source"), rows=rows)
 
 
 def _number(metric: Metric) -> tuple[str, ...]:
@@ -152,7 +152,7 @@ def _number(metric: Metric) -> tuple[str, ...]:
     return metric.label, metric.working.kind, metric.working.formula, metric.source.mark
 
 
-def _schools(designs: Iterable[Hive]) -> Iterator[Passage]:
+def _schools(designs: Iterable[Hive]) -> Iterator[PagePart]:
     found: dict[str, dict[str, tuple[tuple[str, ...], ...]]] = {}
     for design in designs:
         context = Context(design)
@@ -164,7 +164,7 @@ def _schools(designs: Iterable[Hive]) -> Iterator[Passage]:
                         found.setdefault(step, {}).setdefault(choice.label, reasons)
     for step, choices in found.items():
         for label, rows in choices.items():
-            yield Passage(title=f"{CALLED[step]}: {label}", heads=("choice", "why"), rows=rows)
+            yield PagePart(title=f"{CALLED[step]}: {label}", heads=("choice", "why"), rows=rows)
 
 
 def _choices(fields: Iterable[FormField]) -> Iterator[ChoiceField]:
@@ -175,16 +175,16 @@ def _choices(fields: Iterable[FormField]) -> Iterator[ChoiceField]:
             yield from _choices(field.fields)
 
 
-def _rules() -> Iterator[Passage]:
+def _rules() -> Iterator[PagePart]:
     for step in dict.fromkeys(rule.step for rule in RULES.values()):
         said = tuple(dict.fromkeys(rule.says for rule in RULES.values() if rule.step == step))
-        yield Passage(title=CALLED[step], words=said)
+        yield PagePart(title=CALLED[step], words=said)
 
 
-def _values() -> Iterator[Passage]:
+def _values() -> Iterator[PagePart]:
     for name, title in VALUES.items():
         rows = tuple(_value(key, row) for key, row in table(name).items())
-        yield Passage(title=title, heads=("what", "value", "source", "why"), rows=rows)
+        yield PagePart(title=title, heads=("what", "value", "source", "why"), rows=rows)
 
 
 def _value(key: str, row: Row) -> tuple[str, ...]:
@@ -208,6 +208,6 @@ def _figure(value: float) -> str:
     return (f"{value:.0f}" if "e+" in number else number).replace("-", "−")
 
 
-def _added() -> Passage:
+def _added() -> PagePart:
     rows = tuple((row.name, row.mark, row.why) for row in additions().values())
-    return Passage(title="Added to the published equations of the season", heads=("what", "source", "why"), rows=rows)
+    return PagePart(title="Added to the published equations of the season", heads=("what", "source", "why"), rows=rows)

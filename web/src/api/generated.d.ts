@@ -9149,6 +9149,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "whimbrel",
+                 *       "password": "rope-walk-and-77"
+                 *     }
+                 */
                 "application/json": components["schemas"]["Credentials"];
             };
         };
@@ -9245,6 +9251,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "whimbrel",
+                 *       "password": "rope-walk-and-77"
+                 *     }
+                 */
                 "application/json": components["schemas"]["Credentials"];
             };
         };
@@ -9525,6 +9537,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "old": "rope-walk-and-77",
+                 *       "new": "tar-shed-and-78"
+                 *     }
+                 */
                 "application/json": components["schemas"]["NewPassword"];
             };
         };
@@ -9944,6 +9962,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "password": "rope-walk-and-77"
+                 *     }
+                 */
                 "application/json": components["schemas"]["PasswordIn"];
             };
         };
@@ -10038,6 +10061,262 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "format": "sabaka-hive",
+                 *         "version": 4,
+                 *         "name": "Slip Knot",
+                 *         "notes": "A bait box for swarms. On Season, see when it has to hang, and how often to look.",
+                 *         "system": "straight-top-bar",
+                 *         "choices": {
+                 *           "slope_school": "upright",
+                 *           "comb_curve": "catenary",
+                 *           "bees": "european",
+                 *           "bee_space_mm": 9.5,
+                 *           "floor_gap_mm": 15,
+                 *           "cell_mm": 5.4,
+                 *           "open_combs": 3,
+                 *           "law": "not-asked",
+                 *           "siting": "not-said",
+                 *           "pests": {
+                 *             "mites": false,
+                 *             "beetles": false,
+                 *             "ants": false,
+                 *             "wasps": false,
+                 *             "mice": false,
+                 *             "animals": false,
+                 *             "moth": false
+                 *           }
+                 *         },
+                 *         "boards": [],
+                 *         "comb_types": [
+                 *           {
+                 *             "kind": "bar",
+                 *             "id": "brood",
+                 *             "name": "brood bar",
+                 *             "width_mm": 35,
+                 *             "thickness_mm": 19,
+                 *             "length_mm": 482.6,
+                 *             "guide": {
+                 *               "kind": "moulding",
+                 *               "length_mm": 440,
+                 *               "groove_wide_mm": 3,
+                 *               "groove_deep_mm": 5
+                 *             }
+                 *           }
+                 *         ],
+                 *         "chambers": [
+                 *           {
+                 *             "id": "box",
+                 *             "role": "whole",
+                 *             "place": {
+                 *               "x_mm": 0,
+                 *               "y_mm": 0,
+                 *               "z_mm": 0
+                 *             },
+                 *             "axis": "lying",
+                 *             "combs": "across",
+                 *             "section": {
+                 *               "kind": "rectangle",
+                 *               "width_mm": 466.7,
+                 *               "height_mm": 244.5
+                 *             },
+                 *             "length_mm": 350,
+                 *             "walls": {
+                 *               "sides": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "ends": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "floor": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 22
+                 *                 }
+                 *               ],
+                 *               "outside_held": false,
+                 *               "loose_lining": false
+                 *             },
+                 *             "rest": {
+                 *               "kind": "rebate",
+                 *               "width_mm": 9.5,
+                 *               "depth_mm": 19
+                 *             },
+                 *             "door": "none",
+                 *             "litter": {
+                 *               "kind": "none",
+                 *               "depth_mm": 0,
+                 *               "sunk_mm": 0,
+                 *               "width_mm": 0
+                 *             },
+                 *             "under": {
+                 *               "mesh_from_mm": 0,
+                 *               "mesh_to_mm": 0,
+                 *               "shutter": "none",
+                 *               "tray": "none",
+                 *               "mite_board": false,
+                 *               "clean_outs": 0
+                 *             },
+                 *             "linings": [],
+                 *             "boxes_mm": [],
+                 *             "entrances": [
+                 *               {
+                 *                 "wall": "near-end",
+                 *                 "at_mm": 0,
+                 *                 "height_mm": 20,
+                 *                 "porch": false,
+                 *                 "porch_deep_mm": 40,
+                 *                 "porch_drop_mm": 40,
+                 *                 "mouse_guard": false,
+                 *                 "landing_board": false,
+                 *                 "dated": [],
+                 *                 "kind": "hole",
+                 *                 "diameter_mm": 40,
+                 *                 "setting": "open"
+                 *               }
+                 *             ],
+                 *             "openings": [],
+                 *             "run": {
+                 *               "nest_at": "near",
+                 *               "items": [
+                 *                 {
+                 *                   "id": "comb-1",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-2",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-3",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-4",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-5",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-6",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-7",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-8",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-9",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-10",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 }
+                 *               ],
+                 *               "saved": []
+                 *             }
+                 *           }
+                 *         ],
+                 *         "passages": [],
+                 *         "common_floor": false,
+                 *         "covers": [],
+                 *         "stand": {
+                 *           "height_mm": 2500,
+                 *           "splay_deg": 0,
+                 *           "kind": "hung",
+                 *           "moats": false,
+                 *           "ledge_mm": 0,
+                 *           "handles": "none"
+                 *         },
+                 *         "supers": [],
+                 *         "colonies": [
+                 *           {
+                 *             "id": "swarm",
+                 *             "name": "swarm",
+                 *             "chamber": "box",
+                 *             "stretch": "whole",
+                 *             "strength": "full",
+                 *             "begins": "swarm"
+                 *           }
+                 *         ],
+                 *         "bait": {
+                 *           "first": "05-01",
+                 *           "last": "07-15",
+                 *           "every_days": 3,
+                 *           "old_comb": true
+                 *         }
+                 *       },
+                 *       "edit": {
+                 *         "do": "set",
+                 *         "path": "/chambers/0/section/height_mm",
+                 *         "text": "300 mm"
+                 *       },
+                 *       "asked": {
+                 *         "shape": {}
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["EditIn"];
             };
         };
@@ -10134,6 +10413,261 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "format": "sabaka-hive",
+                 *         "version": 4,
+                 *         "name": "Slip Knot",
+                 *         "notes": "A bait box for swarms. On Season, see when it has to hang, and how often to look.",
+                 *         "system": "straight-top-bar",
+                 *         "choices": {
+                 *           "slope_school": "upright",
+                 *           "comb_curve": "catenary",
+                 *           "bees": "european",
+                 *           "bee_space_mm": 9.5,
+                 *           "floor_gap_mm": 15,
+                 *           "cell_mm": 5.4,
+                 *           "open_combs": 3,
+                 *           "law": "not-asked",
+                 *           "siting": "not-said",
+                 *           "pests": {
+                 *             "mites": false,
+                 *             "beetles": false,
+                 *             "ants": false,
+                 *             "wasps": false,
+                 *             "mice": false,
+                 *             "animals": false,
+                 *             "moth": false
+                 *           }
+                 *         },
+                 *         "boards": [],
+                 *         "comb_types": [
+                 *           {
+                 *             "kind": "bar",
+                 *             "id": "brood",
+                 *             "name": "brood bar",
+                 *             "width_mm": 35,
+                 *             "thickness_mm": 19,
+                 *             "length_mm": 482.6,
+                 *             "guide": {
+                 *               "kind": "moulding",
+                 *               "length_mm": 440,
+                 *               "groove_wide_mm": 3,
+                 *               "groove_deep_mm": 5
+                 *             }
+                 *           }
+                 *         ],
+                 *         "chambers": [
+                 *           {
+                 *             "id": "box",
+                 *             "role": "whole",
+                 *             "place": {
+                 *               "x_mm": 0,
+                 *               "y_mm": 0,
+                 *               "z_mm": 0
+                 *             },
+                 *             "axis": "lying",
+                 *             "combs": "across",
+                 *             "section": {
+                 *               "kind": "rectangle",
+                 *               "width_mm": 466.7,
+                 *               "height_mm": 244.5
+                 *             },
+                 *             "length_mm": 350,
+                 *             "walls": {
+                 *               "sides": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "ends": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "floor": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 22
+                 *                 }
+                 *               ],
+                 *               "outside_held": false,
+                 *               "loose_lining": false
+                 *             },
+                 *             "rest": {
+                 *               "kind": "rebate",
+                 *               "width_mm": 9.5,
+                 *               "depth_mm": 19
+                 *             },
+                 *             "door": "none",
+                 *             "litter": {
+                 *               "kind": "none",
+                 *               "depth_mm": 0,
+                 *               "sunk_mm": 0,
+                 *               "width_mm": 0
+                 *             },
+                 *             "under": {
+                 *               "mesh_from_mm": 0,
+                 *               "mesh_to_mm": 0,
+                 *               "shutter": "none",
+                 *               "tray": "none",
+                 *               "mite_board": false,
+                 *               "clean_outs": 0
+                 *             },
+                 *             "linings": [],
+                 *             "boxes_mm": [],
+                 *             "entrances": [
+                 *               {
+                 *                 "wall": "near-end",
+                 *                 "at_mm": 0,
+                 *                 "height_mm": 20,
+                 *                 "porch": false,
+                 *                 "porch_deep_mm": 40,
+                 *                 "porch_drop_mm": 40,
+                 *                 "mouse_guard": false,
+                 *                 "landing_board": false,
+                 *                 "dated": [],
+                 *                 "kind": "hole",
+                 *                 "diameter_mm": 40,
+                 *                 "setting": "open"
+                 *               }
+                 *             ],
+                 *             "openings": [],
+                 *             "run": {
+                 *               "nest_at": "near",
+                 *               "items": [
+                 *                 {
+                 *                   "id": "comb-1",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-2",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-3",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-4",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-5",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-6",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-7",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-8",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-9",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-10",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 }
+                 *               ],
+                 *               "saved": []
+                 *             }
+                 *           }
+                 *         ],
+                 *         "passages": [],
+                 *         "common_floor": false,
+                 *         "covers": [],
+                 *         "stand": {
+                 *           "height_mm": 2500,
+                 *           "splay_deg": 0,
+                 *           "kind": "hung",
+                 *           "moats": false,
+                 *           "ledge_mm": 0,
+                 *           "handles": "none"
+                 *         },
+                 *         "supers": [],
+                 *         "colonies": [
+                 *           {
+                 *             "id": "swarm",
+                 *             "name": "swarm",
+                 *             "chamber": "box",
+                 *             "stretch": "whole",
+                 *             "strength": "full",
+                 *             "begins": "swarm"
+                 *           }
+                 *         ],
+                 *         "bait": {
+                 *           "first": "05-01",
+                 *           "last": "07-15",
+                 *           "every_days": 3,
+                 *           "old_comb": true
+                 *         }
+                 *       },
+                 *       "asked": {
+                 *         "winter": {
+                 *           "parts": [
+                 *             "metrics"
+                 *           ]
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["StudiesIn"];
             };
         };
@@ -10239,6 +10773,256 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "format": "sabaka-hive",
+                 *         "version": 4,
+                 *         "name": "Slip Knot",
+                 *         "notes": "A bait box for swarms. On Season, see when it has to hang, and how often to look.",
+                 *         "system": "straight-top-bar",
+                 *         "choices": {
+                 *           "slope_school": "upright",
+                 *           "comb_curve": "catenary",
+                 *           "bees": "european",
+                 *           "bee_space_mm": 9.5,
+                 *           "floor_gap_mm": 15,
+                 *           "cell_mm": 5.4,
+                 *           "open_combs": 3,
+                 *           "law": "not-asked",
+                 *           "siting": "not-said",
+                 *           "pests": {
+                 *             "mites": false,
+                 *             "beetles": false,
+                 *             "ants": false,
+                 *             "wasps": false,
+                 *             "mice": false,
+                 *             "animals": false,
+                 *             "moth": false
+                 *           }
+                 *         },
+                 *         "boards": [],
+                 *         "comb_types": [
+                 *           {
+                 *             "kind": "bar",
+                 *             "id": "brood",
+                 *             "name": "brood bar",
+                 *             "width_mm": 35,
+                 *             "thickness_mm": 19,
+                 *             "length_mm": 482.6,
+                 *             "guide": {
+                 *               "kind": "moulding",
+                 *               "length_mm": 440,
+                 *               "groove_wide_mm": 3,
+                 *               "groove_deep_mm": 5
+                 *             }
+                 *           }
+                 *         ],
+                 *         "chambers": [
+                 *           {
+                 *             "id": "box",
+                 *             "role": "whole",
+                 *             "place": {
+                 *               "x_mm": 0,
+                 *               "y_mm": 0,
+                 *               "z_mm": 0
+                 *             },
+                 *             "axis": "lying",
+                 *             "combs": "across",
+                 *             "section": {
+                 *               "kind": "rectangle",
+                 *               "width_mm": 466.7,
+                 *               "height_mm": 244.5
+                 *             },
+                 *             "length_mm": 350,
+                 *             "walls": {
+                 *               "sides": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "ends": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "floor": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 22
+                 *                 }
+                 *               ],
+                 *               "outside_held": false,
+                 *               "loose_lining": false
+                 *             },
+                 *             "rest": {
+                 *               "kind": "rebate",
+                 *               "width_mm": 9.5,
+                 *               "depth_mm": 19
+                 *             },
+                 *             "door": "none",
+                 *             "litter": {
+                 *               "kind": "none",
+                 *               "depth_mm": 0,
+                 *               "sunk_mm": 0,
+                 *               "width_mm": 0
+                 *             },
+                 *             "under": {
+                 *               "mesh_from_mm": 0,
+                 *               "mesh_to_mm": 0,
+                 *               "shutter": "none",
+                 *               "tray": "none",
+                 *               "mite_board": false,
+                 *               "clean_outs": 0
+                 *             },
+                 *             "linings": [],
+                 *             "boxes_mm": [],
+                 *             "entrances": [
+                 *               {
+                 *                 "wall": "near-end",
+                 *                 "at_mm": 0,
+                 *                 "height_mm": 20,
+                 *                 "porch": false,
+                 *                 "porch_deep_mm": 40,
+                 *                 "porch_drop_mm": 40,
+                 *                 "mouse_guard": false,
+                 *                 "landing_board": false,
+                 *                 "dated": [],
+                 *                 "kind": "hole",
+                 *                 "diameter_mm": 40,
+                 *                 "setting": "open"
+                 *               }
+                 *             ],
+                 *             "openings": [],
+                 *             "run": {
+                 *               "nest_at": "near",
+                 *               "items": [
+                 *                 {
+                 *                   "id": "comb-1",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-2",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-3",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-4",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-5",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-6",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-7",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-8",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-9",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-10",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 }
+                 *               ],
+                 *               "saved": []
+                 *             }
+                 *           }
+                 *         ],
+                 *         "passages": [],
+                 *         "common_floor": false,
+                 *         "covers": [],
+                 *         "stand": {
+                 *           "height_mm": 2500,
+                 *           "splay_deg": 0,
+                 *           "kind": "hung",
+                 *           "moats": false,
+                 *           "ledge_mm": 0,
+                 *           "handles": "none"
+                 *         },
+                 *         "supers": [],
+                 *         "colonies": [
+                 *           {
+                 *             "id": "swarm",
+                 *             "name": "swarm",
+                 *             "chamber": "box",
+                 *             "stretch": "whole",
+                 *             "strength": "full",
+                 *             "begins": "swarm"
+                 *           }
+                 *         ],
+                 *         "bait": {
+                 *           "first": "05-01",
+                 *           "last": "07-15",
+                 *           "every_days": 3,
+                 *           "old_comb": true
+                 *         }
+                 *       },
+                 *       "study": "years",
+                 *       "asked": {}
+                 *     }
+                 */
                 "application/json": components["schemas"]["JobIn"];
             };
         };
@@ -10543,6 +11327,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "table": "day,mean\n2025-01-01,3.5\n",
+                 *       "name": "By the tar shed"
+                 *     }
+                 */
                 "application/json": components["schemas"]["WeatherIn"];
             };
         };
@@ -10679,6 +11469,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "answers": {
+                 *         "back": "bad"
+                 *       },
+                 *       "boards": [
+                 *         {
+                 *           "label": "sleepers",
+                 *           "length": "2.4 m",
+                 *           "width": "290",
+                 *           "thickness": "22",
+                 *           "count": "6"
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["AnswersIn"];
             };
         };
@@ -10775,6 +11581,24 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "answers": {
+                 *         "back": "bad"
+                 *       },
+                 *       "boards": [
+                 *         {
+                 *           "label": "sleepers",
+                 *           "length": "2.4 m",
+                 *           "width": "290",
+                 *           "thickness": "22",
+                 *           "count": "6"
+                 *         }
+                 *       ],
+                 *       "system": "straight-top-bar",
+                 *       "name": "Prusik"
+                 *     }
+                 */
                 "application/json": components["schemas"]["BeginIn"];
             };
         };
@@ -10871,6 +11695,23 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "answers": {
+                 *         "back": "bad"
+                 *       },
+                 *       "boards": [
+                 *         {
+                 *           "label": "sleepers",
+                 *           "length": "2.4 m",
+                 *           "width": "290",
+                 *           "thickness": "22",
+                 *           "count": "6"
+                 *         }
+                 *       ],
+                 *       "wish": "combs"
+                 *     }
+                 */
                 "application/json": components["schemas"]["BestIn"];
             };
         };
@@ -10967,6 +11808,25 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "answers": {
+                 *         "back": "bad"
+                 *       },
+                 *       "boards": [
+                 *         {
+                 *           "label": "sleepers",
+                 *           "length": "2.4 m",
+                 *           "width": "290",
+                 *           "thickness": "22",
+                 *           "count": "6"
+                 *         }
+                 *       ],
+                 *       "wish": "combs",
+                 *       "key": "straight-top-bar/0/20",
+                 *       "name": "Prusik"
+                 *     }
+                 */
                 "application/json": components["schemas"]["TakeIn"];
             };
         };
@@ -11063,6 +11923,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sides": [
+                 *         {
+                 *           "design": "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11"
+                 *         },
+                 *         {
+                 *           "design": "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11",
+                 *           "revision": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["SidesIn"];
             };
         };
@@ -11288,6 +12161,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Prusik",
+                 *       "preset": "bowline"
+                 *     }
+                 */
                 "application/json": components["schemas"]["NewIn"];
             };
         };
@@ -11480,6 +12359,255 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "format": "sabaka-hive",
+                 *         "version": 4,
+                 *         "name": "Slip Knot",
+                 *         "notes": "A bait box for swarms. On Season, see when it has to hang, and how often to look.",
+                 *         "system": "straight-top-bar",
+                 *         "choices": {
+                 *           "slope_school": "upright",
+                 *           "comb_curve": "catenary",
+                 *           "bees": "european",
+                 *           "bee_space_mm": 9.5,
+                 *           "floor_gap_mm": 15,
+                 *           "cell_mm": 5.4,
+                 *           "open_combs": 3,
+                 *           "law": "not-asked",
+                 *           "siting": "not-said",
+                 *           "pests": {
+                 *             "mites": false,
+                 *             "beetles": false,
+                 *             "ants": false,
+                 *             "wasps": false,
+                 *             "mice": false,
+                 *             "animals": false,
+                 *             "moth": false
+                 *           }
+                 *         },
+                 *         "boards": [],
+                 *         "comb_types": [
+                 *           {
+                 *             "kind": "bar",
+                 *             "id": "brood",
+                 *             "name": "brood bar",
+                 *             "width_mm": 35,
+                 *             "thickness_mm": 19,
+                 *             "length_mm": 482.6,
+                 *             "guide": {
+                 *               "kind": "moulding",
+                 *               "length_mm": 440,
+                 *               "groove_wide_mm": 3,
+                 *               "groove_deep_mm": 5
+                 *             }
+                 *           }
+                 *         ],
+                 *         "chambers": [
+                 *           {
+                 *             "id": "box",
+                 *             "role": "whole",
+                 *             "place": {
+                 *               "x_mm": 0,
+                 *               "y_mm": 0,
+                 *               "z_mm": 0
+                 *             },
+                 *             "axis": "lying",
+                 *             "combs": "across",
+                 *             "section": {
+                 *               "kind": "rectangle",
+                 *               "width_mm": 466.7,
+                 *               "height_mm": 244.5
+                 *             },
+                 *             "length_mm": 350,
+                 *             "walls": {
+                 *               "sides": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "ends": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "floor": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 22
+                 *                 }
+                 *               ],
+                 *               "outside_held": false,
+                 *               "loose_lining": false
+                 *             },
+                 *             "rest": {
+                 *               "kind": "rebate",
+                 *               "width_mm": 9.5,
+                 *               "depth_mm": 19
+                 *             },
+                 *             "door": "none",
+                 *             "litter": {
+                 *               "kind": "none",
+                 *               "depth_mm": 0,
+                 *               "sunk_mm": 0,
+                 *               "width_mm": 0
+                 *             },
+                 *             "under": {
+                 *               "mesh_from_mm": 0,
+                 *               "mesh_to_mm": 0,
+                 *               "shutter": "none",
+                 *               "tray": "none",
+                 *               "mite_board": false,
+                 *               "clean_outs": 0
+                 *             },
+                 *             "linings": [],
+                 *             "boxes_mm": [],
+                 *             "entrances": [
+                 *               {
+                 *                 "wall": "near-end",
+                 *                 "at_mm": 0,
+                 *                 "height_mm": 20,
+                 *                 "porch": false,
+                 *                 "porch_deep_mm": 40,
+                 *                 "porch_drop_mm": 40,
+                 *                 "mouse_guard": false,
+                 *                 "landing_board": false,
+                 *                 "dated": [],
+                 *                 "kind": "hole",
+                 *                 "diameter_mm": 40,
+                 *                 "setting": "open"
+                 *               }
+                 *             ],
+                 *             "openings": [],
+                 *             "run": {
+                 *               "nest_at": "near",
+                 *               "items": [
+                 *                 {
+                 *                   "id": "comb-1",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-2",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-3",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-4",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-5",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-6",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-7",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-8",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-9",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-10",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 }
+                 *               ],
+                 *               "saved": []
+                 *             }
+                 *           }
+                 *         ],
+                 *         "passages": [],
+                 *         "common_floor": false,
+                 *         "covers": [],
+                 *         "stand": {
+                 *           "height_mm": 2500,
+                 *           "splay_deg": 0,
+                 *           "kind": "hung",
+                 *           "moats": false,
+                 *           "ledge_mm": 0,
+                 *           "handles": "none"
+                 *         },
+                 *         "supers": [],
+                 *         "colonies": [
+                 *           {
+                 *             "id": "swarm",
+                 *             "name": "swarm",
+                 *             "chamber": "box",
+                 *             "stretch": "whole",
+                 *             "strength": "full",
+                 *             "begins": "swarm"
+                 *           }
+                 *         ],
+                 *         "bait": {
+                 *           "first": "05-01",
+                 *           "last": "07-15",
+                 *           "every_days": 3,
+                 *           "old_comb": true
+                 *         }
+                 *       },
+                 *       "preset": "bowline"
+                 *     }
+                 */
                 "application/json": components["schemas"]["CompareIn"];
             };
         };
@@ -11672,6 +12800,256 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "base_revision": 1,
+                 *       "document": {
+                 *         "format": "sabaka-hive",
+                 *         "version": 4,
+                 *         "name": "Slip Knot",
+                 *         "notes": "A bait box for swarms. On Season, see when it has to hang, and how often to look.",
+                 *         "system": "straight-top-bar",
+                 *         "choices": {
+                 *           "slope_school": "upright",
+                 *           "comb_curve": "catenary",
+                 *           "bees": "european",
+                 *           "bee_space_mm": 9.5,
+                 *           "floor_gap_mm": 15,
+                 *           "cell_mm": 5.4,
+                 *           "open_combs": 3,
+                 *           "law": "not-asked",
+                 *           "siting": "not-said",
+                 *           "pests": {
+                 *             "mites": false,
+                 *             "beetles": false,
+                 *             "ants": false,
+                 *             "wasps": false,
+                 *             "mice": false,
+                 *             "animals": false,
+                 *             "moth": false
+                 *           }
+                 *         },
+                 *         "boards": [],
+                 *         "comb_types": [
+                 *           {
+                 *             "kind": "bar",
+                 *             "id": "brood",
+                 *             "name": "brood bar",
+                 *             "width_mm": 35,
+                 *             "thickness_mm": 19,
+                 *             "length_mm": 482.6,
+                 *             "guide": {
+                 *               "kind": "moulding",
+                 *               "length_mm": 440,
+                 *               "groove_wide_mm": 3,
+                 *               "groove_deep_mm": 5
+                 *             }
+                 *           }
+                 *         ],
+                 *         "chambers": [
+                 *           {
+                 *             "id": "box",
+                 *             "role": "whole",
+                 *             "place": {
+                 *               "x_mm": 0,
+                 *               "y_mm": 0,
+                 *               "z_mm": 0
+                 *             },
+                 *             "axis": "lying",
+                 *             "combs": "across",
+                 *             "section": {
+                 *               "kind": "rectangle",
+                 *               "width_mm": 466.7,
+                 *               "height_mm": 244.5
+                 *             },
+                 *             "length_mm": 350,
+                 *             "walls": {
+                 *               "sides": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "ends": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 25
+                 *                 },
+                 *                 {
+                 *                   "material": "cork",
+                 *                   "thickness_mm": 30
+                 *                 },
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 18
+                 *                 }
+                 *               ],
+                 *               "floor": [
+                 *                 {
+                 *                   "material": "softwood",
+                 *                   "thickness_mm": 22
+                 *                 }
+                 *               ],
+                 *               "outside_held": false,
+                 *               "loose_lining": false
+                 *             },
+                 *             "rest": {
+                 *               "kind": "rebate",
+                 *               "width_mm": 9.5,
+                 *               "depth_mm": 19
+                 *             },
+                 *             "door": "none",
+                 *             "litter": {
+                 *               "kind": "none",
+                 *               "depth_mm": 0,
+                 *               "sunk_mm": 0,
+                 *               "width_mm": 0
+                 *             },
+                 *             "under": {
+                 *               "mesh_from_mm": 0,
+                 *               "mesh_to_mm": 0,
+                 *               "shutter": "none",
+                 *               "tray": "none",
+                 *               "mite_board": false,
+                 *               "clean_outs": 0
+                 *             },
+                 *             "linings": [],
+                 *             "boxes_mm": [],
+                 *             "entrances": [
+                 *               {
+                 *                 "wall": "near-end",
+                 *                 "at_mm": 0,
+                 *                 "height_mm": 20,
+                 *                 "porch": false,
+                 *                 "porch_deep_mm": 40,
+                 *                 "porch_drop_mm": 40,
+                 *                 "mouse_guard": false,
+                 *                 "landing_board": false,
+                 *                 "dated": [],
+                 *                 "kind": "hole",
+                 *                 "diameter_mm": 40,
+                 *                 "setting": "open"
+                 *               }
+                 *             ],
+                 *             "openings": [],
+                 *             "run": {
+                 *               "nest_at": "near",
+                 *               "items": [
+                 *                 {
+                 *                   "id": "comb-1",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-2",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-3",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-4",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-5",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-6",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-7",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-8",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-9",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 },
+                 *                 {
+                 *                   "id": "comb-10",
+                 *                   "kind": "comb",
+                 *                   "type": "brood",
+                 *                   "role": "brood",
+                 *                   "contents": "empty"
+                 *                 }
+                 *               ],
+                 *               "saved": []
+                 *             }
+                 *           }
+                 *         ],
+                 *         "passages": [],
+                 *         "common_floor": false,
+                 *         "covers": [],
+                 *         "stand": {
+                 *           "height_mm": 2500,
+                 *           "splay_deg": 0,
+                 *           "kind": "hung",
+                 *           "moats": false,
+                 *           "ledge_mm": 0,
+                 *           "handles": "none"
+                 *         },
+                 *         "supers": [],
+                 *         "colonies": [
+                 *           {
+                 *             "id": "swarm",
+                 *             "name": "swarm",
+                 *             "chamber": "box",
+                 *             "stretch": "whole",
+                 *             "strength": "full",
+                 *             "begins": "swarm"
+                 *           }
+                 *         ],
+                 *         "bait": {
+                 *           "first": "05-01",
+                 *           "last": "07-15",
+                 *           "every_days": 3,
+                 *           "old_comb": true
+                 *         }
+                 *       },
+                 *       "label": "Height 300 mm"
+                 *     }
+                 */
                 "application/json": components["schemas"]["SaveIn"];
             };
         };
@@ -11871,6 +13249,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Clove Hitch"
+                 *     }
+                 */
                 "application/json": components["schemas"]["NameIn"];
             };
         };
@@ -12347,6 +13730,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Before the saw"
+                 *     }
+                 */
                 "application/json": components["schemas"]["RevisionName"];
             };
         };
@@ -13006,6 +14394,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Saltmarsh Row",
+                 *       "place": "Behind the tar shed"
+                 *     }
+                 */
                 "application/json": components["schemas"]["YardIn"];
             };
         };
@@ -13386,6 +14780,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Saltmarsh Row",
+                 *       "climate": "cool"
+                 *     }
+                 */
                 "application/json": components["schemas"]["SettledIn"];
             };
         };
@@ -13482,6 +14882,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "design": "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11",
+                 *       "built_on": "2026-04-18"
+                 *     }
+                 */
                 "application/json": components["schemas"]["BuiltIn"];
             };
         };
@@ -13580,6 +14986,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "dunlin",
+                 *       "role": "helper"
+                 *     }
+                 */
                 "application/json": components["schemas"]["MemberIn"];
             };
         };
@@ -13770,6 +15182,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "The June swarm",
+                 *       "events": [
+                 *         {
+                 *           "kind": "came",
+                 *           "day": "2026-05-20",
+                 *           "how": "swarm",
+                 *           "hive": "8d0c2b8e-51a5-4d0c-8a53-2f0c5f0a9e22"
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["Life"];
             };
         };
@@ -14399,6 +15824,20 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Insulated tops",
+                 *       "change": "40 mm of wood fibre over the bars",
+                 *       "measure": "honey_kg",
+                 *       "begun_on": "2026-04-01",
+                 *       "changed": [
+                 *         "8d0c2b8e-51a5-4d0c-8a53-2f0c5f0a9e22"
+                 *       ],
+                 *       "others": [
+                 *         "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11"
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["TrialIn"];
             };
         };
@@ -14589,6 +16028,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "verdict": "Kept",
+                 *       "ended_on": "2026-10-01"
+                 *     }
+                 */
                 "application/json": components["schemas"]["VerdictIn"];
             };
         };
@@ -14873,6 +16318,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "By the gate",
+                 *       "built_on": "2026-04-18"
+                 *     }
+                 */
                 "application/json": components["schemas"]["HiveIn"];
             };
         };
@@ -14970,6 +16421,13 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "at": "2026-05-26T14:10",
+                 *       "covered": 9,
+                 *       "notes": "Calm"
+                 *     }
+                 */
                 "application/json": components["schemas"]["Visit"];
             };
         };
@@ -15161,6 +16619,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "key": "visit:2026-05-26"
+                 *     }
+                 */
                 "application/json": components["schemas"]["TickIn"];
             };
         };
@@ -15353,6 +16816,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "path": "/chambers/0/length_mm",
+                 *       "text": "1178 mm"
+                 *     }
+                 */
                 "application/json": components["schemas"]["MeasuredIn"];
             };
         };
@@ -15753,6 +17222,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "days": 30
+                 *     }
+                 */
                 "application/json": components["schemas"]["DaysIn"];
             };
         };
@@ -16179,6 +17653,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Scale under the stand"
+                 *     }
+                 */
                 "application/json": components["schemas"]["DeviceIn"];
             };
         };
@@ -16561,6 +18040,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "on": true
+                 *     }
+                 */
                 "application/json": components["schemas"]["LearnsIn"];
             };
         };
@@ -17127,6 +18611,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "days": 30
+                 *     }
+                 */
                 "application/json": components["schemas"]["DaysIn"];
             };
         };

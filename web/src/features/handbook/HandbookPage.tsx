@@ -35,7 +35,7 @@ export function HandbookPage() {
   const [sought, setSought] = useState("");
   return (
     <div className="min-h-screen">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-base-content bg-base-200 px-5 py-2">
+      <header className="flex flex-wrap items-center gap-x-5 border-b border-base-content bg-base-200 px-5 py-2">
         <Link to="/" className="named text-xl font-semibold" aria-label="Sabaka, back to the shelf">
           Sabaka
         </Link>

@@ -64,6 +64,12 @@ export function ReadTab({ bench, pointed, onPoint }: ReadTabProps) {
         onPoint={onPoint}
         waits={bench.looking && bench.unlooked === null}
       />
+      {bench.document.notes ? (
+        <section>
+          <h2 className="mt-4 border-b border-[var(--line)] text-lg">Notes</h2>
+          <p className="py-1 break-words whitespace-pre-line">{bench.document.notes}</p>
+        </section>
+      ) : null}
     </>
   );
 }
