@@ -138,7 +138,8 @@ export function Meanings({ words }: { words: readonly Word[] }) {
 /** Underlines the first of each word once the page has come to rest. */
 function useMarks(): void {
   useEffect(() => {
-    if (!("highlights" in CSS)) return;
+    // In colours of the keeper’s own a highlight would be as loud as a selection.
+    if (!("highlights" in CSS) || matchMedia("(forced-colors: active)").matches) return;
     let waiting: number | undefined;
     const mark = () => {
       CSS.highlights.set(MARK, new Highlight(...firstMet(document.body).values()));
