@@ -95,7 +95,7 @@ class Control:
             wished = (value + (step or 0.07 * value or 12.0), value - (step or 0.07 * value), 2 * value, 3.0)
             base = field.edit or {"do": "set", "path": field.path}
             return [{**base, "text": f"{each:.6g}"} for each in wished if each >= 0]
-        if field.kind == "text":
+        if field.kind in ("text", "day"):
             return [{"do": "set", "path": field.path, "text": text} for text in ("2026-06-15", "06-15", "another", "3")]
         return []
 

@@ -33,7 +33,9 @@ def many_in(context: Context) -> Many:
         ParameterError: a setting can't be used; the field is named.
     """
     planner = Planner(context.main, context.hive.season or Season())
-    return many_seasons(planner, seed_of(context.hive.model_dump_json()), context.tell, days_in(context))
+    # What it is called and what is noted of it rolls no other dice.
+    seed = seed_of(context.hive.model_dump_json(exclude={"name", "notes"}))
+    return many_seasons(planner, seed, context.tell, days_in(context))
 
 
 def days_in(context: Context) -> DailyWeather | None:

@@ -74,7 +74,7 @@ class RunAndSeason(BrowserCase):
         for label, number in (("Combs covered by bees", "12"), ("Combs of brood", "7"), ("Combs of capped honey", "2")):
             page.get_by_label(label).fill(number)
         page.get_by_role("button", name="Put it down").click()
-        expect(page.get_by_test_id("seen")).to_contain_text("2026-05-20")
+        expect(page.get_by_test_id("seen")).to_contain_text("20 May 2026")
         expect(page.get_by_test_id("moment-reads")).not_to_have_text(planned)
         self.eventually(lambda: bool(Design.objects.get(name="Bowline").document.get("season", {}).get("seen")))
 

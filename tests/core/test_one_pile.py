@@ -179,7 +179,7 @@ class TwoDesigns(TestCase):
 
     def test_the_booklet_tells_whose_piece_is_whose(self) -> None:
         both = apply_edit(opened("sloped-top-bar"), CutAlong(design=opened("granny")))
-        words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(both, "mm"))).pages)
+        words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(booklet(both))).pages)
         self.assertIn("Pieces of “Granny”", words)
         assert both.building is not None
         longest = max(both.building.along[0].pieces, key=lambda piece: piece.long_mm)

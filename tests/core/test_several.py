@@ -74,7 +74,7 @@ class SideBySide(TestCase):
 
     def test_on_paper_every_line_but_the_hidden_ones(self) -> None:
         """Independent reader: pypdf."""
-        page = side_by_side_page(sides("bowline", "granny"), "mm", {"winter.honey_kg"})
+        page = side_by_side_page(sides("bowline", "granny"), hidden={"winter.honey_kg"})
         words = " ".join(part.extract_text() for part in PdfReader(io.BytesIO(page)).pages)
         for title in STEPS.values():
             self.assertIn(title, words)

@@ -44,6 +44,11 @@ export function localized(words: string, { mark, order }: Pick<ReadAs, "mark" | 
   });
 }
 
+/** A number as it is, with the place’s decimal mark. */
+export function localizedNumber(value: number, locale: Pick<ReadAs, "mark" | "order">): string {
+  return localized(String(value), locale);
+}
+
 /** A day for people, from 2026-04-01: 1 Apr 2026; or one of every year, from 04-01: 1 Apr. Anything else as it is. */
 export function localizedDay(day: string, locale: Pick<ReadAs, "mark" | "order">): string {
   const found = /^(?:(\d{4})-)?(\d\d)-(\d\d)$/.exec(day);

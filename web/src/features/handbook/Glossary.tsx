@@ -135,6 +135,11 @@ export function Meanings({ words }: { words: readonly Word[] }) {
   );
 }
 
+function atLeisure(mark: () => void): void {
+  if ("requestIdleCallback" in globalThis) requestIdleCallback(mark);
+  else mark();
+}
+
 /** Underlines the first of each word once the page has come to rest. */
 function useMarks(): void {
   useEffect(() => {
@@ -146,7 +151,7 @@ function useMarks(): void {
     };
     const later = () => {
       clearTimeout(waiting);
-      waiting = setTimeout(() => requestIdleCallback(mark), SETTLED_MS);
+      waiting = setTimeout(atLeisure, SETTLED_MS, mark);
     };
     const changes = new MutationObserver(later);
     changes.observe(document.body, { childList: true, subtree: true, characterData: true });

@@ -48,6 +48,8 @@ export function firstMet(root: Element): Map<Word, Range> {
 
 /** The word of the trade that is shown at a point of the window. */
 export function wordAt(x: number, y: number): { word: Word; box: DOMRect } | null {
+  // Browsers that can’t say it have the list of words, and the handbook.
+  if (!("caretPositionFromPoint" in document)) return null;
   const caret = document.caretPositionFromPoint(x, y);
   if (!caret) return null;
   const { offsetNode: text, offset } = caret;

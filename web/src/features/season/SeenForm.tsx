@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { ReadAs } from "../../lib/locale";
+import { localizedDay, type ReadAs } from "../../lib/locale";
 import { wrote } from "../../lib/format";
 import { Problem } from "../../ui/Problem";
 import type { Bench } from "../bench";
@@ -70,7 +70,7 @@ export function SeenForm({ bench, day, reading }: SeenFormProps) {
       <ul className="mt-4 border-t border-[var(--line)]" data-testid="seen">
         {seen.map((each, index) => (
           <li key={each.day} className="flex flex-wrap items-baseline gap-x-2 border-b border-[var(--line)] py-1">
-            <span className="font-semibold">{each.day}</span>
+            <span className="font-semibold">{localizedDay(each.day, reading)}</span>
             <span className="grow">
               {wrote({ value: each.combs_covered, unit: "number" }, reading)} covered,{" "}
               {wrote({ value: each.combs_brood, unit: "number" }, reading)} of brood,{" "}
@@ -79,7 +79,7 @@ export function SeenForm({ bench, day, reading }: SeenFormProps) {
             <button
               type="button"
               className="underline underline-offset-4"
-              aria-label={`Off: ${each.day}`}
+              aria-label={`Off: ${localizedDay(each.day, reading)}`}
               onClick={() => void bench.commit({ do: "forget-visit", index }, `${each.day} taken back`, "seen")}
             >
               Off

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { typedNumber } from "../../lib/format";
-import { localized } from "../../lib/locale";
+import { localizedNumber } from "../../lib/locale";
 import { useSettings } from "../../lib/settings";
 
 interface CountedProps {
@@ -15,7 +15,7 @@ interface CountedProps {
 /** A number that is typed; nothing typed says nothing. */
 export function Counted({ label, value, whole = false, below = false, onSay }: CountedProps) {
   const { reading } = useSettings();
-  const [typed, setTyped] = useState(value === null || value === 0 ? "" : localized(String(value), reading));
+  const [typed, setTyped] = useState(value === null || value === 0 ? "" : localizedNumber(value, reading));
   const bad =
     typed !== "" && (typedNumber(typed, reading) === null || (whole && !Number.isInteger(typedNumber(typed, reading))));
   return (

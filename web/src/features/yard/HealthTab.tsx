@@ -3,6 +3,7 @@ import type { HealthPage } from "../../api/types";
 import { useHealth } from "../../api/reckoned";
 import { Sheet } from "../../drawing/Sheet";
 import { dayWords, typedNumber } from "../../lib/format";
+import { localizedNumber } from "../../lib/locale";
 import { useSettings } from "../../lib/settings";
 import { Problem } from "../../ui/Problem";
 
@@ -87,14 +88,16 @@ export function HealthTab({ yard }: { yard: string }) {
 function Counts({ counts }: { counts: HealthPage["hives"][number]["counts"] }) {
   const { reading } = useSettings();
   const [last] = counts;
+  const limit = (value: number) => localizedNumber(value, reading);
   if (!last) return <span className="soft">none yet</span>;
   return (
     <>
       <span className={`font-semibold ${TONE[last.verdict]}`}>
-        {last.rate} {last.unit}
+        {localizedNumber(last.rate, reading)} {last.unit}
       </span>{" "}
       <span className="soft text-xs">
-        {COUNTED[last.by]}, {dayWords(last.day, reading)}; a look from {last.low}, action from {last.high}
+        {COUNTED[last.by]}, {dayWords(last.day, reading)}; a look from {localizedNumber(last.low, reading)}, action from{" "}
+        {localizedNumber(last.high, reading)}
       </span>
       <span className="block text-xs">{last.words}</span>
     </>

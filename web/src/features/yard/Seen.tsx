@@ -3,6 +3,7 @@ import { signedInAs } from "../../api/queries";
 import type { HivePage as Page, VisitOut } from "../../api/types";
 import { useHiveChanges } from "../../api/yardChanges";
 import { dayWords, decimals, ordinal, signed } from "../../lib/format";
+import { localizedNumber } from "../../lib/locale";
 import { useSettings } from "../../lib/settings";
 import { Ask } from "../../ui/Ask";
 import { Button } from "../../ui/Button";
@@ -129,7 +130,9 @@ export function Against({ visit }: { visit: Pick<VisitOut, "against"> }) {
           .map((each) => (
             <tr key={each.what} className="border-b border-[var(--line)]">
               <td>{CALLED[each.what]}</td>
-              <td className="text-right">{each.seen ?? "–"}</td>
+              <td className="text-right">
+                {typeof each.seen === "number" ? localizedNumber(each.seen, reading) : "–"}
+              </td>
               <td className="text-right">
                 {typeof each.planned === "number" ? decimals(each.planned, 1, reading) : "–"}
               </td>

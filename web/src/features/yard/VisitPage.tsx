@@ -4,6 +4,7 @@ import { useBuiltHive } from "../../api/yard";
 import type { CombItem, HivePage, VisitEntry } from "../../api/types";
 import { signedInAs } from "../../api/queries";
 import { dayWords, nowHere, ordinal, step } from "../../lib/format";
+import { localizedNumber, type ReadAs } from "../../lib/locale";
 import { useSettings } from "../../lib/settings";
 import { Big, Swatch } from "./Big";
 import { Carry } from "./Carry";
@@ -256,7 +257,7 @@ function Entry({ page, mend }: { page: HivePage; mend: Waiting | null }) {
                   setPanel("honey");
                 }}
               >
-                {honeyWords(draft.rest)}
+                {honeyWords(draft.rest, reading)}
               </Big>
               <Big
                 onClick={() => {
@@ -319,7 +320,7 @@ function numberOf(combs: CombItem[], comb: CombItem): string {
   return ordinal(combs.findIndex((each) => each.id === comb.id));
 }
 
-function honeyWords(rest: Pick<VisitEntry, "honey">): string {
+function honeyWords(rest: Pick<VisitEntry, "honey">, reading: ReadAs): string {
   const taken = rest.honey ?? [];
-  return taken.length === 0 ? "Honey" : taken.map((each) => `${String(each.kg)} kg`).join(", ");
+  return taken.length === 0 ? "Honey" : taken.map((each) => `${localizedNumber(each.kg, reading)} kg`).join(", ");
 }
