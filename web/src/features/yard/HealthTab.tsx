@@ -96,8 +96,7 @@ function Counts({ counts }: { counts: HealthPage["hives"][number]["counts"] }) {
         {localizedNumber(last.rate, reading)} {last.unit}
       </span>{" "}
       <span className="soft text-xs">
-        {COUNTED[last.by]}, {dayWords(last.day, reading)}; a look from {localizedNumber(last.low, reading)}, action from{" "}
-        {localizedNumber(last.high, reading)}
+        {COUNTED[last.by]}, {dayWords(last.day, reading)}; a look from {limit(last.low)}, action from {limit(last.high)}
       </span>
       <span className="block text-xs">{last.words}</span>
     </>
