@@ -68,10 +68,14 @@ class Bands(TestCase):
     def test_the_same_design_has_the_same_dice(self) -> None:
         said = [chapter(Context(opened("bowline")), "years", Asked(parts=("metrics",))) for _ in range(2)]
         self.assertEqual(said[0].metrics, said[1].metrics)
-        other = chapter(
-            Context(opened("bowline").model_copy(update={"name": "Another"})), "years", Asked(parts=("metrics",))
-        )
-        self.assertNotEqual(other.metrics["years.combs"].working, said[0].metrics["years.combs"].working)
+
+        def made(**changed: object) -> object:
+            other = Context(opened("bowline").model_copy(update=changed))
+            return chapter(other, "years", Asked(parts=("metrics",))).metrics["years.combs"].working
+
+        # A name or a note rolls no other dice; whatever else is changed does.
+        self.assertEqual(made(name="Another", notes="By the gate"), said[0].metrics["years.combs"].working)
+        self.assertNotEqual(made(season=Season(visit_days=14)), said[0].metrics["years.combs"].working)
 
     def test_the_band_lies_about_the_plan(self) -> None:
         plan, many = planned("bowline"), many_seasons(planner(), 7)
