@@ -15,6 +15,7 @@ from sabaka_core.base.dates import minute, ordinal
 from sabaka_core.base.locale import Mark
 from sabaka_core.base.units import System
 from sabaka_core.document.season import Day
+from sabaka_core.edits.action import Pointer
 from sabaka_core.edits.fields import SetField
 from sabaka_core.yard.visit import Visit
 from server.auth import keeper_of, keeper_only
@@ -51,7 +52,7 @@ class HiveIn(Schema):
 class MeasuredIn(Schema):
     """One size as it was measured: where it is, and what was read off, as it is typed."""
 
-    path: Annotated[str, Field(max_length=200)]
+    path: Pointer
     text: Annotated[str, Field(max_length=60)]
     units: System = "mm"
     mark: Mark = "."

@@ -146,6 +146,8 @@ class Measured(YardCase):
             {"path": "/chambers/0/length_mm", "text": "200"},
             {"path": "/chambers/0/length_mm", "text": "long"},
             {"path": "/name", "text": "Bowline"},
+            {"path": "0" * 200, "text": "900"},
+            {"path": "/chambers/0/length_mm", "text": "1.180", "mark": ","},
         ):
             answer = self.client.post(address, entry, content_type=JSON)
             with self.subTest(entry=entry):
