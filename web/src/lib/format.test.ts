@@ -83,6 +83,14 @@ describe("the keeper's measure is the same here as in print", () => {
     });
     expect(toldIn(answer, IN["mm"])).toBe(answer);
   });
+  it("leaves a name as it was given, and a formula its points", () => {
+    const answer = { name: "No. 2.5", formula: "a = 0.5·b, over 6 mm", why: "2.5 kg on 5 Apr" };
+    expect(toldIn(answer, { units: "in", mark: ",", order: "month" })).toEqual({
+      name: "No. 2.5",
+      formula: "a = 0.5·b, over 1/4 in",
+      why: "5,5 lb on Apr 5",
+    });
+  });
 });
 
 describe("how long ago", () => {

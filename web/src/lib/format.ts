@@ -144,7 +144,8 @@ const UNREAD = new Set([
   "unit",
   "kind",
   "system",
-  "formula",
+  // What a keeper called it stays as he called it.
+  "name",
 ]);
 
 /** A whole answer with the amounts in its sentences in the units of reading. */
@@ -158,7 +159,11 @@ function walked(node: unknown, reading: ReadAs): unknown {
   if (Array.isArray(node)) return node.map((each) => walked(each, reading));
   if (node === null || typeof node !== "object") return node;
   return Object.fromEntries(
-    Object.entries(node).map(([key, each]) => [key, UNREAD.has(key) ? each : walked(each, reading)]),
+    Object.entries(node).map(([key, each]) => {
+      // A formula keeps its points: with commas it could be read as another.
+      if (key === "formula" && typeof each === "string") return [key, inMeasure(each, reading.units)];
+      return [key, UNREAD.has(key) ? each : walked(each, reading)];
+    }),
   );
 }
 
