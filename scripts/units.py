@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 
+from sabaka_core.base.dates import MONTHS
 from sabaka_core.base.quantity import unit_rows
 from sabaka_core.kit.measure import FEET_PER_METRE, IMPERIAL, WRITTEN_OUT
 
@@ -19,5 +20,5 @@ def units_json() -> str:
         for unit, (digits, sign) in unit_rows().items()
     }
     written = {words: {"unit": unit, "each": each} for words, (unit, each) in WRITTEN_OUT.items()}
-    table = {"units": rows, "written_out": written, "feet_per_metre": FEET_PER_METRE}
+    table = {"units": rows, "written_out": written, "feet_per_metre": FEET_PER_METRE, "months": MONTHS}
     return json.dumps(table, indent=2, ensure_ascii=False) + "\n"

@@ -88,6 +88,11 @@ def short(count: int) -> str:
     return f"{day.day} {MONTHS[day.month - 1][:3]}"
 
 
+def short_of_year(day: str) -> str:
+    """A day of every year for people, from 04-05: 5 Apr."""
+    return short(ordinal(f"2023-{day}"))
+
+
 def minute(moment: str, field: str = "at") -> int:
     """A day and a time as a count of minutes.
 

@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from typing import Literal, NamedTuple
 
-from sabaka_core.base.dates import MONTHS, ordinal, parse_day_of_year, short
+from sabaka_core.base.dates import MONTHS, ordinal, parse_day_of_year
 from sabaka_core.base.errors import ParameterError
 
 Mark = Literal[".", ","]
@@ -32,6 +32,7 @@ _WORD = "|".join((*MONTHS, *_SHORT))
 # A number with decimals; not the parts of 1.2.3, nor what stands in a word.
 _DECIMAL = re.compile(r"(?<![\w.,])(\d+)\.(\d+)(?!\d|\.\d|[A-Za-z_])")
 _DATED = re.compile(rf"\b(\d{{1,2}}) ({_WORD})\b(?: (\d{{4}})\b)?")
+_TYPED = re.compile(r"\d[\d.,]*")
 _THOUSANDS = re.compile(r"[1-9]\d{0,2}(?:\.\d{3})+")
 
 
@@ -55,15 +56,17 @@ def with_point(text: str, locale: Locale, field: str) -> str:
     Raises:
         ParameterError: at ``field``: beside a decimal comma, 1.180 could be a thousand and more.
     """
-    if locale.mark == ".":
-        return text
-    whole, comma, parts = text.strip().partition(",")
-    if _THOUSANDS.fullmatch(whole):
-        if not comma and whole.count(".") == 1:
-            reason = "The point could mean thousands or decimals: write 1180 or 1,18."
-            raise ParameterError(field, text, reason, "ambiguous")
-        whole = whole.replace(".", "")
-    return f"{whole}.{parts}" if comma else whole
+
+    def one(found: re.Match[str]) -> str:
+        whole, comma, parts = found[0].partition(",")
+        if _THOUSANDS.fullmatch(whole):
+            if not comma and whole.count(".") == 1:
+                reason = "The point could mean thousands or decimals: write 1180 or 1,18."
+                raise ParameterError(field, text, reason, "ambiguous")
+            whole = whole.replace(".", "")
+        return f"{whole}.{parts}" if comma else whole
+
+    return text if locale.mark == "." else _TYPED.sub(one, text)
 
 
 def parse_day(text: str, locale: Locale, field: str = "day") -> str:
@@ -137,10 +140,3 @@ def _named(word: str) -> int:
 
 def _number(word: str) -> int:
     return int(word) if re.fullmatch(r"[0-9]{1,2}", word) else 0
-
-
-def localized_day(day: str, locale: Locale) -> str:
-    """A day for people, from 2026-04-01: 1 Apr 2026; or a day of any year, from 04-01: 1 Apr."""
-    if len(day) == len("04-01"):
-        return localized(short(ordinal(f"2023-{day}")), locale)
-    return localized(f"{short(ordinal(day))} {day[:4]}", locale)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
+from sabaka_core.base.dates import short_of_year
 from sabaka_core.base.quantity import count, text
 from sabaka_core.base.sources import COMMON
 from sabaka_core.document.hive import Colony
@@ -67,5 +68,7 @@ def _opened(a: Analysis, shut: list[int], day: str) -> Iterator[Proposal]:
         place = entrance.dated.index(dated)
         setting = "part" if entrance.kind == "disc" else "open"
         path = f"{a.path}/entrances/{index}/dated/{place}/setting"
-        words = f"Leave entrance {index + 1} {'part open' if setting == 'part' else 'open'} from {dated.day}"
+        words = (
+            f"Leave entrance {index + 1} {'part open' if setting == 'part' else 'open'} from {short_of_year(dated.day)}"
+        )
         yield Proposal(text(words), partial(replace_value, a.hive, path, setting))

@@ -5,6 +5,7 @@ A page is sections of sentences and tables; who shows them writes amounts in the
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Iterator, Mapping
 
 from pydantic import BaseModel, ConfigDict
@@ -16,7 +17,7 @@ from sabaka_core.hive.context import Context
 from sabaka_core.kit.chapter import Asked
 from sabaka_core.kit.forms import ChoiceField, FormField, RowField
 from sabaka_core.kit.metrics import Metric
-from sabaka_core.kit.tables import Row, records, table
+from sabaka_core.kit.tables import Row, practice, records, table
 from sabaka_core.season.model import additions
 from sabaka_core.show.study import STUDIES, chapter
 
@@ -89,8 +90,13 @@ class Change(BaseModel):
 
 
 def words() -> dict[str, Word]:
-    """The glossary, by each word's key."""
-    return records("words", Word)
+    """The glossary, by each word's key, with the numbers of the table that the rules use."""
+
+    def filled(word: Word) -> Word:
+        says = re.sub(r"\{(\w+)\}", lambda found: _amount_of(practice(found[1])), word.says)
+        return word.model_copy(update={"says": says})
+
+    return {key: filled(word) for key, word in records("words", Word).items()}
 
 
 def changes() -> tuple[Change, ...]:
@@ -188,19 +194,17 @@ def _values() -> Iterator[PagePart]:
 
 
 def _value(key: str, row: Row) -> tuple[str, ...]:
-    given = [row.value] if row.value is not None else []
-    limits = [row.low, row.high] if row.low is not None or row.high is not None else []
-    parts = [_figure(*given)] if given else []
-    if limits:
-        least, most = (_figure(each) if each is not None else "…" for each in limits)
-        parts.append(f"({least} to {most})" if given else f"{least} to {most}")
     source = f"{row.mark}; {row.note}" if row.note else row.mark
-    return (
-        row.what or key.replace("_", " ").replace("-", " "),
-        f"{' '.join(parts)} {_UNITS.get(row.unit, row.unit)}".strip(),
-        source,
-        row.why,
-    )
+    return row.what or key.replace("_", " ").replace("-", " "), _amount_of(row), source, row.why
+
+
+def _amount_of(row: Row) -> str:
+    """A row's value, its limits, its unit: 15 (10 to 20) mm."""
+    parts = [_figure(row.value)] if row.value is not None else []
+    if row.low is not None or row.high is not None:
+        least, most = (_figure(each) if each is not None else "…" for each in (row.low, row.high))
+        parts.append(f"({least} to {most})" if parts else f"{least} to {most}")
+    return f"{' '.join(parts)} {_UNITS.get(row.unit, row.unit)}".strip()
 
 
 def _figure(value: float) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from sabaka_core.base.dates import short_of_year
 from sabaka_core.document.entrances import Disc, Entrance, Opening, Slot
 from sabaka_core.document.sections import CircleSection
 from sabaka_core.hive.analysis import Analysis
@@ -95,7 +96,7 @@ def _about(a: Analysis, entrance: Entrance, number: int) -> Iterator[Part]:
         yield fixed.part(f"{ident}-disc", f"{name}, disc", disc, "sheet metal", solid, note=note)
         before += deep
     if entrance.mouse_guard or any(each.guard for each in entrance.dated):
-        days = ", ".join(f"{'on' if each.guard else 'off'} from {each.day}" for each in entrance.dated)
+        days = ", ".join(f"{'on' if each.guard else 'off'} from {short_of_year(each.day)}" for each in entrance.dated)
         note = "holes of 7 mm; two screws" + (f"; {days}" if days else "")
         size = (wide + 2 * _LAPS_MM, high + 2 * _LAPS_MM)
         solid = fixed.plate(at, (low - _LAPS_MM, low + high + _LAPS_MM), size[0], before, _PLATE_MM)

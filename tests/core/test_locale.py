@@ -19,17 +19,8 @@ from pypdf import PdfReader
 
 from sabaka_cli.__main__ import main
 from sabaka_core import Hive, ParameterError, apply_edit, load_hive
-from sabaka_core.base.locale import (
-    HERE,
-    Locale,
-    Mark,
-    Order,
-    localized,
-    localized_day,
-    parse_day,
-    parse_day_of_any_year,
-    with_point,
-)
+from sabaka_core.base.dates import ordinal, short, short_of_year
+from sabaka_core.base.locale import HERE, Locale, Mark, Order, localized, parse_day, parse_day_of_any_year, with_point
 from sabaka_core.base.units import parse_length
 from sabaka_core.edits.fields import SetField
 from sabaka_core.edits.sizing import SizeBox
@@ -42,6 +33,11 @@ from tests.core.support import EXAMPLES, ROOT
 SHARED = json.loads((ROOT / "tests" / "fixtures" / "locales.json").read_text("utf-8"))
 COMMA, MONTH, YEAR = Locale(","), Locale(order="month"), Locale(order="year")
 DAYS = st.dates(date(1900, 1, 1), date(2199, 12, 31))
+
+
+def localized_day(day: str, locale: Locale) -> str:
+    """2026-04-01 or 04-01 as sentences write it."""
+    return localized(short_of_year(day) if len(day) == 5 else f"{short(ordinal(day))} {day[:4]}", locale)
 
 
 def bowline() -> Hive:
@@ -84,7 +80,7 @@ class Typed(TestCase):
         self.assertEqual(float(with_point(theirs, COMMA, "x")), float(parse_decimal(theirs, "de_DE")))
 
     def test_what_could_be_two_numbers_is_asked_for(self) -> None:
-        for typed in ("1.180", "12.000"):
+        for typed in ("1.180", "12.000", "1.180 mm", "-1.180", "2 ft 1.180"):
             with self.assertRaisesRegex(ParameterError, "1180 or 1,18"):
                 with_point(typed, COMMA, "/length_mm")
         with self.assertRaisesRegex(ParameterError, "1180 or 1.18"):
@@ -92,6 +88,8 @@ class Typed(TestCase):
         # One way only.
         self.assertEqual(parse_length(with_point("1,180", COMMA, "x")), 1.18)
         self.assertEqual(parse_length(with_point("36.4 cm", COMMA, "x")), 364)
+        self.assertEqual(parse_length(with_point("1.180,5 mm", COMMA, "x")), 1180.5)
+        self.assertEqual(parse_length(with_point("14 5/16 in", COMMA, "x")), 363.5375)
         self.assertEqual(parse_length("36,4 cm"), 364)
         self.assertEqual(parse_length("0,125"), 0.125)
 

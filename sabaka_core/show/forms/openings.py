@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from sabaka_core.base.dates import short_of_year
 from sabaka_core.document.entrances import Entrance, Slot
 from sabaka_core.edits.walls import OPENING_WORDS
 from sabaka_core.hive.analysis import Analysis
@@ -146,7 +147,7 @@ def _about(index: int, entrance: Entrance, at: str) -> FieldGroup:
         fields.append(
             RowField(
                 path=path,
-                label=f"From {dated.day}",
+                label=f"From {short_of_year(dated.day)}",
                 look="entrance-open" if dated.setting != "plugged" else "entrance-plugged",
                 fields=(
                     DayField(path=f"{path}/day", label="From", value=dated.day),

@@ -1,4 +1,5 @@
 import type { Units } from "../api/types";
+import table from "./units.generated.json";
 
 /**
  * How numbers and days are written where the keeper lives. The core does the same in print (base/locale.py); both are
@@ -16,20 +17,7 @@ export interface ReadAs {
   order: Order;
 }
 
-const MONTHS = [
-  "January",
-  "February",
-  "March",
-  "April",
-  "May",
-  "June",
-  "July",
-  "August",
-  "September",
-  "October",
-  "November",
-  "December",
-];
+const MONTHS: readonly string[] = table.months;
 const DECIMAL = /(?<![\w.,])(\d+)\.(\d+)(?!\d|\.\d|[A-Za-z_])/g;
 const WORDS = [...MONTHS, ...MONTHS.map((month) => month.slice(0, 3))].join("|");
 const DATED = new RegExp(`\\b(\\d{1,2}) (${WORDS})\\b(?: (\\d{4})\\b)?`, "g");

@@ -86,7 +86,8 @@ function Shown({ id, sought }: { id: string; sought: string }) {
     const words = readWords(WORDS).filter((word) => holds([word.name, ...word.also, word.says], sought));
     return (
       <>
-        <h1 className="mb-3 text-3xl">Words of the trade</h1>
+        <h1 className="text-3xl">Words of the trade</h1>
+        <p className="soft mb-4">As Sabaka uses them, by common practice; elsewhere some mean something else.</p>
         {words.length > 0 ? <Meanings words={words} /> : <Nothing />}
       </>
     );
