@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
 import { fromDevice, offDevice, ontoDevice } from "../lib/device";
-import { system, typing } from "../lib/format";
+import { typing } from "../lib/format";
 import { useRead } from "../lib/reading";
 import { useSettings } from "../lib/settings";
 import { answered, asSchema, client, RefusedError } from "./client";
@@ -262,7 +262,7 @@ export function useStudy(document: Hive, built: string, study: string | null, ty
   const { reading } = useSettings();
   return useQuery({
     select: useRead<Chapter>(),
-    queryKey: ["study", study, document, built, typed, system(reading)],
+    queryKey: ["study", study, document, built, typed, typing(reading)],
     queryFn: ({ signal }) => chapterOf(document, study ?? "", { typed, ...typing(reading) }, { built, signal }),
     placeholderData: keepPreviousData,
     enabled: study !== null,
