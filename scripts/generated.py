@@ -1,6 +1,7 @@
 """Generated files: writes them, or with no argument checks that they are current.
 
-The document's JSON schema, the list of metrics, the API's description, the front end's types and looks.
+The document's JSON schema, the list of metrics, the API's description, the chart of every frame, the front end's types
+and looks.
 """
 
 from __future__ import annotations
@@ -41,17 +42,21 @@ def wanted() -> dict[str, str]:
     from sabaka_cli.reference import metrics_page
     from sabaka_core import load_hive
     from sabaka_core.document.schema import schema_text
+    from sabaka_core.moving.matrix import matrix
     from sabaka_core.show.handbook import numbers_of
     from scripts.handbook import handbook_json, words_json
     from scripts.looks import hatches_json, looks_css
     from scripts.units import units_json
+    from server.designs.presets import PRESETS, preset_hive
 
     examples = [load_hive(file.read_bytes()) for file in sorted((ROOT / "examples").glob("*.json"))]
     numbers = numbers_of(examples)
+    presets = [(preset.id, preset_hive(preset.id)) for preset in PRESETS]
     return {
         "docs/design.schema.json": schema_text(),
         "docs/metrics.md": metrics_page(numbers),
         **model_pages(),
+        "server/bench/chart.generated.json": f"{matrix(presets).model_dump_json()}\n",
         "web/src/api/generated.d.ts": typescript(openapi()),
         "web/src/lib/units.generated.json": units_json(),
         "web/src/features/handbook/handbook.generated.json": handbook_json(examples, numbers),

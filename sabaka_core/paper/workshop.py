@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import zipfile
+from collections.abc import Callable
 from typing import Any
 
 from sabaka_core.base.quantity import Quantity, mm
@@ -27,8 +28,15 @@ from sabaka_core.woodwork.old_boxes import left_of
 from sabaka_core.woodwork.parts import Part
 
 
-def workshop_files(hive: Hive, reading: ReadAs = PLAIN) -> dict[str, bytes]:
+def workshop_files(
+    hive: Hive, reading: ReadAs = PLAIN, tell: Callable[[float], None] = lambda _: None
+) -> dict[str, bytes]:
     """Parts, cut plan, booklet, templates, DXF, SVG, STL and 3MF files of a design, by their names.
+
+    Args:
+        hive: the design.
+        reading: how who asks reads.
+        tell: hears how far it is, 0 to 1.
 
     Raises:
         ParameterError: sizes that can't be built.
@@ -52,6 +60,7 @@ def workshop_files(hive: Hive, reading: ReadAs = PLAIN) -> dict[str, bytes]:
         "hive.stl": stl(whole_mesh(parts), hive.name),
     }
     for number, part in enumerate(parts, 1):
+        tell(number / len(parts))
         if part.group != "Bought" and part.places:
             name = f"{number:02d}-{part.id}"
             found[f"parts/{name}.dxf"] = part_dxf(part, number).encode()
@@ -111,10 +120,10 @@ def _listed(part: Part, index: int) -> dict[str, Any]:
     }
 
 
-def workshop_zip(hive: Hive, reading: ReadAs = PLAIN) -> bytes:
-    """All of them in one archive."""
+def workshop_zip(hive: Hive, reading: ReadAs = PLAIN, tell: Callable[[float], None] = lambda _: None) -> bytes:
+    """All of them in one archive; ``tell`` hears how far it is."""
     buffer = io.BytesIO()
     with zipfile.ZipFile(buffer, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name, body in workshop_files(hive, reading).items():
+        for name, body in workshop_files(hive, reading, tell).items():
             archive.writestr(zipfile.ZipInfo(name), body)
     return buffer.getvalue()

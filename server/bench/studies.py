@@ -24,7 +24,7 @@ from sabaka_core.show.book import SEASON, WINTER, with_climate_read, with_seen, 
 from sabaka_core.show.study import chapters
 from server.auth import keeper_of, keeper_only
 from server.designs.weather import weathered
-from server.jobs.api import JobOut, begun, packed_days
+from server.jobs.api import JobOut, accepted, begun, packed_days
 from server.problems import REFUSALS
 from server.readings.selectors import daily_weights, weekly_means
 from server.yard.selectors import seen_lately, visited_last
@@ -60,7 +60,7 @@ def studies(request: HttpRequest, payload: StudiesIn) -> HttpResponse:
     try:
         said = _said(request, payload)
     except OverBudgetError:
-        return HttpResponse(_as_job(request, payload).model_dump_json(), status=202, content_type="application/json")
+        return accepted(_as_job(request, payload))
     # Written straight from the models: their values were validated when they were made.
     body = ",".join(f"{json.dumps(name)}:{each.model_dump_json()}" for name, each in said.items())
     return HttpResponse('{"chapters":{' + body + "}}", content_type="application/json")

@@ -10,10 +10,9 @@ from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
 
-from sabaka_core import ParameterError, build_report, hive_text, validate_hive, working_hive
+from sabaka_core import ParameterError, build_report, dump_hive, hive_text, validate_hive, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.drawing import DrawingName
-from sabaka_core.kit.measure import ReadAs
 from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.moving_page import moving_page
@@ -25,13 +24,14 @@ from sabaka_core.season.packed import archive_of
 from sabaka_core.woodwork.assembly import parts_of_hive
 from server.asked import ReadBy
 from server.auth import keeper_of, keeper_only
-from server.budget import FILE_S, within
 from server.designs import selectors, services, weather
 from server.designs.models import Design
+from server.jobs.api import JobOut, accepted, begun
+from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
 
-WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf", "workshop.zip"]
+WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf"]
 
 
 @router.get("/{ident}/file")
@@ -54,26 +54,30 @@ def export_season_card(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) 
 
 @router.get("/{ident}/workshop/{name}")
 def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, asked: Query[ReadBy]) -> HttpResponse:
-    """A file for the workshop, or all of them in one archive."""
+    """A file for the workshop."""
     design = selectors.design_of(keeper_of(request), ident)
-    with within(FILE_S):
-        return _made(design, name, asked.reading)
-
-
-def _made(design: Design, name: WorkshopFile, reading: ReadAs) -> HttpResponse:
     hive = working_hive(design.document)
     if name == "booklet.pdf":
-        return _file(booklet(hive, reading), "application/pdf", design, name)
+        return _file(booklet(hive, asked.reading), "application/pdf", design, name)
     if name == "templates.pdf":
-        return _file(templates(hive, reading), "application/pdf", design, name)
-    # The libraries of drawing files and meshes take half a second to load: when the first file of theirs is asked for.
-    if name == "parts.dxf":
-        from sabaka_core.woodwork.dxf import parts_dxf
+        return _file(templates(hive, asked.reading), "application/pdf", design, name)
+    # The library of drawing files takes half a second to load: when the first file of its is asked for.
+    from sabaka_core.woodwork.dxf import parts_dxf
 
-        return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
-    from sabaka_core.paper.workshop import workshop_zip
+    return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
 
-    return _file(workshop_zip(hive, reading), "application/zip", design, name)
+
+@router.post("/{ident}/workshop", response={202: JobOut, **REFUSALS})
+def all_for_the_workshop(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
+    """All files for the workshop in one archive: made by a job, and fetched at the job's ``file``."""
+    keeper = keeper_of(request)
+    design = selectors.design_of(keeper, ident)
+    wanted = {
+        "workshop": dump_hive(working_hive(design.document)),
+        "reading": asked.dict(),
+        "file": f"{_slug(design)}.workshop.zip",
+    }
+    return accepted(begun(keeper.pk, wanted, f"workshop {ident}"))
 
 
 @router.get("/{ident}/winter-card")
@@ -129,5 +133,9 @@ def _attachment(text: str, kind: str, design: Design, ending: str) -> HttpRespon
 
 def _file(body: bytes, kind: str, design: Design, ending: str) -> HttpResponse:
     response = HttpResponse(body, content_type=kind)
-    response["Content-Disposition"] = f'attachment; filename="{slugify(design.name) or "hive"}.{ending}"'
+    response["Content-Disposition"] = f'attachment; filename="{_slug(design)}.{ending}"'
     return response
+
+
+def _slug(design: Design) -> str:
+    return slugify(design.name) or "hive"

@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from typing import Annotated, Any
 
 from django.contrib.auth.models import User
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -38,12 +38,14 @@ class JobIn(Schema):
 
 
 class JobOut(Schema):
-    """How far it is, from 0 to 1; the chapters by their study when it is done, why not when it failed."""
+    """How far it is, from 0 to 1; when it is done the chapters by their study, or the name of the file that can be
+    fetched; why not when it failed."""
 
     id: str
     state: State
     share: float
     chapters: dict[str, Chapter]
+    file: str
     reason: str
 
 
@@ -77,6 +79,16 @@ def hear(request: HttpRequest, ident: str) -> JobOut:
         return job_out(pool().hear(keeper_of(request).pk, ident))
 
 
+@router.get("/{ident}/file")
+def fetch(request: HttpRequest, ident: str) -> HttpResponse:
+    """The file that it made. The last few are kept: an older one is asked for anew."""
+    with _known(ident):
+        name, body = pool().file(keeper_of(request).pk, ident)
+    response = HttpResponse(body, content_type="application/zip")
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
 @router.delete("/{ident}", response={200: JobOut, **REFUSALS})
 def end(request: HttpRequest, ident: str) -> JobOut:
     """Give it up."""
@@ -98,6 +110,11 @@ def begun(owner: int, asked: dict[str, Any], instead: str = "") -> JobOut:
         ) from error
 
 
+def accepted(job: JobOut) -> HttpResponse:
+    """The answer 202: it is under way, and this is how to hear of it."""
+    return HttpResponse(job.model_dump_json(), status=202, content_type="application/json")
+
+
 @contextmanager
 def _known(ident: str) -> Iterator[None]:
     """Says which job there isn't."""
@@ -110,4 +127,4 @@ def _known(ident: str) -> Iterator[None]:
 def job_out(job: Job) -> JobOut:
     """A job as it is told over HTTP."""
     chapters = {name: Chapter.model_validate(said) for name, said in job.chapters.items()}
-    return JobOut(id=job.id, state=job.state, share=job.share, chapters=chapters, reason=job.reason)
+    return JobOut(id=job.id, state=job.state, share=job.share, chapters=chapters, file=job.file, reason=job.reason)

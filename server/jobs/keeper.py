@@ -26,6 +26,8 @@ class Jobs(Protocol):
 
     def hear(self, owner: int, ident: str) -> Job: ...
 
+    def file(self, owner: int, ident: str) -> tuple[str, bytes]: ...
+
     def end(self, owner: int, ident: str) -> Job: ...
 
 
@@ -48,7 +50,7 @@ def pool() -> Jobs:
 def main() -> int:
     """Keeps a pool till the server ends."""
     word, own = sys.stdin.readline().strip(), Pool()
-    _Shared.register("jobs", callable=lambda: own, exposed=("begin", "hear", "end"))
+    _Shared.register("jobs", callable=lambda: own, exposed=("begin", "hear", "file", "end"))
     server = _Shared(sys.argv[1], authkey=bytes.fromhex(word)).get_server()
     Thread(target=server.serve_forever, daemon=True).start()
     print("ready", flush=True)

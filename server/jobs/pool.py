@@ -10,6 +10,7 @@ import json
 import subprocess
 import sys
 import time
+from base64 import b64decode
 from collections import OrderedDict
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -32,13 +33,14 @@ class NoSuchJobError(Exception):
 
 @dataclass
 class Job:
-    """One long answer as it is told: how far it is, and what came of it."""
+    """One long answer as it is told: how far it is, and what came of it; ``file`` names the file that was made."""
 
     owner: int
     id: str = field(default_factory=lambda: uuid4().hex)
     state: State = "waiting"
     share: float = 0.0
     chapters: dict[str, Any] = field(default_factory=dict)
+    file: str = ""
     reason: str = ""
 
 
@@ -52,6 +54,7 @@ class _Work:
     heard: float = field(default_factory=time.monotonic)
     began: float = 0.0
     process: subprocess.Popen[str] | None = None
+    body: bytes = b""
 
 
 @dataclass(frozen=True)
@@ -64,6 +67,7 @@ class Bounds:
         patience_s: after so long without being asked for a job ends [s].
         longest_s: so long a job may run [s].
         kept: so many that are over are still known.
+        files: so many files of those are kept; each may be some megabytes.
     """
 
     running: int = 1
@@ -71,6 +75,7 @@ class Bounds:
     patience_s: float = 15.0
     longest_s: float = 300.0
     kept: int = 50
+    files: int = 4
 
 
 class Pool:
@@ -111,6 +116,18 @@ class Pool:
         """
         with self._lock:
             return self._of(owner, ident).job
+
+    def file(self, owner: int, ident: str) -> tuple[str, bytes]:
+        """The file that a job made, with its name.
+
+        Raises:
+            NoSuchJobError: this keeper has no such job, or it made no file, or it is too long ago.
+        """
+        with self._lock:
+            work = self._of(owner, ident)
+            if not work.body:
+                raise NoSuchJobError
+            return work.job.file, work.body
 
     def end(self, owner: int, ident: str) -> Job:
         """Gives a job up.
@@ -161,6 +178,8 @@ class Pool:
         over = [ident for ident, work in self._works.items() if work.job.state not in _ALIVE]
         for ident in over[: max(len(over) - self._bounds.kept, 0)]:
             del self._works[ident]
+        for work in [work for work in self._works.values() if work.body][: -self._bounds.files]:
+            work.body = b""
 
     def _start(self, work: _Work, now: float) -> None:
         work.job.state, work.began = "running", now
@@ -194,6 +213,9 @@ class Pool:
                 work.job.share = line["share"]
             elif "chapters" in line:
                 work.job.chapters, work.job.share = line["chapters"], 1.0
+                _over(work, "done", "")
+            elif "file" in line:
+                work.job.file, work.body, work.job.share = line["file"], b64decode(line["body"]), 1.0
                 _over(work, "done", "")
             else:
                 _over(work, "failed", line["refused"])

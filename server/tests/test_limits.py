@@ -197,13 +197,14 @@ class SeveralProcesses(SimpleTestCase):
             # Each call on a connection of its own, so that both processes are asked.
             seen = [keeper.anew().post("/api/designs", {"name": f"Hive {i}"})["revision"] for i in range(8)]
             self.assertEqual(seen, [1] * 8)
-            job = keeper.post("/api/jobs/", {"document": made["document"], "study": "season", "asked": {}})
+            job = keeper.post(f"/api/designs/{made['id']}/workshop", {})
             for _ in range(300):
                 job = json.loads(keeper.anew().get(f"/api/jobs/{job['id']}"))
                 if job["state"] not in ("waiting", "running"):
                     break
                 time.sleep(0.1)
             self.assertEqual(job["state"], "done")
+            self.assertEqual(keeper.anew().get(f"/api/jobs/{job['id']}/file")[:2], b"PK")
             # Sooner than this something would be wrong with all of them.
             time.sleep(5.0)
             os.kill(children[0], signal.SIGKILL)

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import io
 import json
+import time
 import zipfile
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.test import TestCase
+from pypdf import PdfReader
 
 from sabaka_core import validate_hive
 from server.designs.services import create_design
@@ -47,9 +49,27 @@ class Building(TestCase):
 
     def test_files_are_their_keepers(self) -> None:
         design = create_design(self.keeper, validate_hive(example("bowline")), "Begun")
-        archive = self.client.get(f"/api/designs/{design.pk}/workshop/workshop.zip")
-        names = zipfile.ZipFile(io.BytesIO(archive.content)).namelist()
-        self.assertIn("parts.dxf", names)
+        begun = self.client.post(f"/api/designs/{design.pk}/workshop?measure=in")
+        self.assertEqual(begun.status_code, 202)
+        job = self.over(begun.json()["id"])
+        self.assertEqual((job["state"], job["file"]), ("done", "bowline.workshop.zip"))
+        archive = self.client.get(f"/api/jobs/{job['id']}/file")
+        self.assertEqual(archive["Content-Disposition"], 'attachment; filename="bowline.workshop.zip"')
+        with zipfile.ZipFile(io.BytesIO(archive.content)) as files:
+            self.assertIn("parts.dxf", files.namelist())
+            self.assertIn(" in.", PdfReader(io.BytesIO(files.read("booklet.pdf"))).pages[0].extract_text())
         self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/anything.exe").status_code, 422)
         self.client.force_login(User.objects.create_user("somebody-else"))
         self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/parts.dxf").status_code, 404)
+        self.assertEqual(self.client.post(f"/api/designs/{design.pk}/workshop").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/jobs/{job['id']}/file").status_code, 422)
+
+    def over(self, ident: str) -> dict[str, Any]:
+        """A job once it is over; whoever waits asks."""
+        job: dict[str, Any] = {"state": "waiting"}
+        for _ in range(600):
+            if job["state"] not in ("waiting", "running"):
+                break
+            time.sleep(0.1)
+            job = self.client.get(f"/api/jobs/{ident}").json()
+        return job

@@ -89,6 +89,23 @@ class Pools(PlainCase):
         self.assertEqual(job.state, "failed")
         self.assertIn("longer than", job.reason)
 
+    def test_a_file_is_kept_till_newer_ones_are_made(self) -> None:
+        pool = Pool(Bounds(files=1, of_one=3))
+        made = {"workshop": example("granny"), "reading": {}, "file": "granny.workshop.zip"}
+        first = over(pool, pool.begin(1, made))
+        self.assertEqual((first.state, first.share), ("done", 1.0))
+        name, body = pool.file(1, first.id)
+        self.assertEqual((name, body[:2]), ("granny.workshop.zip", b"PK"))
+        with self.assertRaises(NoSuchJobError):
+            pool.file(2, first.id)
+        second = over(pool, pool.begin(1, made))
+        third = over(pool, pool.begin(1, asked()))
+        self.assertEqual((second.state, pool.hear(1, first.id).state), ("done", "done"))
+        for job in (first, third):
+            with self.assertRaises(NoSuchJobError):
+                pool.file(1, job.id)
+        self.assertEqual(pool.file(1, second.id)[1][:2], b"PK")
+
     def test_another_keeper_hears_nothing_of_it(self) -> None:
         pool = Pool()
         job = pool.begin(1, asked())

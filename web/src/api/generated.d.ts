@@ -328,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{ident}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fetch
+         * @description The file that it made. The last few are kept: an older one is asked for anew.
+         */
+        get: operations["server_jobs_api_fetch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weather/": {
         parameters: {
             query?: never;
@@ -821,11 +841,31 @@ export interface paths {
         };
         /**
          * Export Workshop
-         * @description A file for the workshop, or all of them in one archive.
+         * @description A file for the workshop.
          */
         get: operations["server_designs_files_export_workshop"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{ident}/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All For The Workshop
+         * @description All files for the workshop in one archive: made by a job, and fetched at the job's ``file``.
+         */
+        post: operations["server_designs_files_all_for_the_workshop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6776,7 +6816,8 @@ export interface components {
         };
         /**
          * JobOut
-         * @description How far it is, from 0 to 1; the chapters by their study when it is done, why not when it failed.
+         * @description How far it is, from 0 to 1; when it is done the chapters by their study, or the name of the file that can be
+         *     fetched; why not when it failed.
          */
         JobOut: {
             /** Id */
@@ -6792,6 +6833,8 @@ export interface components {
             chapters: {
                 [key: string]: components["schemas"]["Chapter"];
             };
+            /** File */
+            file: string;
             /** Reason */
             reason: string;
         };
@@ -11298,6 +11341,26 @@ export interface operations {
             };
         };
     };
+    server_jobs_api_fetch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     server_bench_weather_tables: {
         parameters: {
             query?: never;
@@ -14159,7 +14222,7 @@ export interface operations {
             header?: never;
             path: {
                 ident: string;
-                name: "booklet.pdf" | "templates.pdf" | "parts.dxf" | "workshop.zip";
+                name: "booklet.pdf" | "templates.pdf" | "parts.dxf";
             };
             cookie?: never;
         };
@@ -14171,6 +14234,104 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_designs_files_all_for_the_workshop: {
+        parameters: {
+            query?: {
+                measure?: "mm" | "in" | "in32";
+                mark?: "." | ",";
+                order?: "day" | "month" | "year";
+            };
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRead } from "../lib/reading";
-import { answered, asSchema, client, RefusedError } from "./client";
+import type { ReadAs } from "../lib/locale";
+import { answered, asSchema, client, downloaded, RefusedError } from "./client";
 import type { Asks, Chapters, Hive, Job } from "./types";
 
 /** Long answers: asked for, heard of until they are there, given up. */
@@ -17,13 +18,28 @@ export function useLong(study: string, parts: NonNullable<Asks[string]["parts"]>
 
 /** The chapters of a job, once they are there; whoever doesn’t wait any more gives it up. */
 export async function chaptersOf(begun: Job, signal?: AbortSignal): Promise<Chapters> {
+  return (await doneOf(begun, undefined, signal)).chapters;
+}
+
+/** All files for the workshop in one archive, once a job has made it; `tell` hears how far it is. */
+export async function workshopOf(ident: string, reading: ReadAs, tell: (share: number) => void): Promise<Blob> {
+  const { units: measure, mark, order } = reading;
+  const asked = { path: { ident }, query: { measure, mark, order } };
+  const begun = await asSchema<Job>(answered(client.POST("/api/designs/{ident}/workshop", { params: asked })));
+  const job = await doneOf(begun, tell);
+  return downloaded(`/api/jobs/${job.id}/file`);
+}
+
+/** A job once it is done. */
+async function doneOf(begun: Job, tell?: (share: number) => void, signal?: AbortSignal): Promise<Job> {
   const at = { params: { path: { ident: begun.id } } };
   for (let job = begun; ;) {
     if (signal?.aborted) {
       void client.DELETE("/api/jobs/{ident}", at);
       throw new DOMException("Nobody waits any more.", "AbortError");
     }
-    if (job.state === "done") return job.chapters;
+    tell?.(job.share);
+    if (job.state === "done") return job;
     if (!isAlive(job)) throw new RefusedError(422, { reason: job.reason, problems: [] });
     await new Promise((resolve) => setTimeout(resolve, HEARD_MS));
     job = await asSchema<Job>(answered(client.GET("/api/jobs/{ident}", at)));

@@ -1,19 +1,27 @@
 import { useState } from "react";
 import { downloaded } from "../../api/client";
-import { asked, system } from "../../lib/format";
+import { workshopOf } from "../../api/jobs";
+import { asked } from "../../lib/format";
 import { saveAs } from "../../lib/file";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/Button";
+
+const ALL = "workshop.zip";
 
 /** Files for the workshop, of the design as it was last kept. */
 export function TakeAlong({ id }: { id: string }) {
   const { reading } = useSettings();
   const [busy, setBusy] = useState(false);
+  const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState("");
   const save = (name: string) => {
     setBusy(true);
     setProblem("");
-    void downloaded(`/api/designs/${id}/workshop/${name}?${asked({ ...reading, units: system(reading) })}`)
+    const made =
+      name === ALL
+        ? workshopOf(id, reading, setShare)
+        : downloaded(`/api/designs/${id}/workshop/${name}?${asked(reading)}`);
+    void made
       .then((body) => {
         saveAs(body, name);
       })
@@ -22,6 +30,7 @@ export function TakeAlong({ id }: { id: string }) {
       })
       .finally(() => {
         setBusy(false);
+        setShare(null);
       });
   };
   return (
@@ -32,7 +41,7 @@ export function TakeAlong({ id }: { id: string }) {
           ["booklet.pdf", "Booklet"],
           ["templates.pdf", "Templates 1:1"],
           ["parts.dxf", "DXF"],
-          ["workshop.zip", "All files"],
+          [ALL, "All files"],
         ].map(([name = "", words]) => (
           <Button
             key={name}
@@ -46,7 +55,12 @@ export function TakeAlong({ id }: { id: string }) {
         ))}
         {busy ? (
           <span role="status" className="flex items-center gap-2">
-            <span className="loading loading-spinner loading-sm" /> writing …
+            {share === null ? (
+              <span className="loading loading-spinner loading-sm" />
+            ) : (
+              <progress className="progress w-24 progress-primary" value={share} max={1} aria-label="How far it is" />
+            )}
+            writing …
           </span>
         ) : (
           <span className="soft text-xs">as it was last kept; all files: DXF, SVG, STL, CSV, JSON as well</span>
