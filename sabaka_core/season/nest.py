@@ -8,7 +8,7 @@ from math import floor
 
 from sabaka_core.combs.contents import cells_per_cm2
 from sabaka_core.document.combs import FixedComb
-from sabaka_core.document.run import Comb, Follower, Gap, Run, RunItem
+from sabaka_core.document.run import Comb, Contents, Follower, Gap, Run, RunItem
 from sabaka_core.edits.closing import least_gap_mm
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.kit.tables import practice
@@ -216,7 +216,7 @@ class Nest:
         named: list[RunItem] = []
         for place, (comb, c) in enumerate(zip(combs, contents, strict=True)):
             named += [item for after, item in among if after == place]
-            named.append(comb.model_copy(update={"contents": c}))
+            named.append(self._holding(place, comb, c))
         named += [item for after, item in among if after >= number]
         if self.a.chamber.run.nest_at == "far":
             named.reverse()
@@ -243,6 +243,17 @@ class Nest:
             run=self.a.chamber.run.model_copy(update={"items": (*self.own.before, *items, *self.own.after)}),
         )
 
+    def _holding(self, place: int, comb: Comb, contents: Contents) -> Comb:
+        """A comb of the run with what it holds: made once, for a year asks for the same few again and again."""
+        key = place, contents
+        if key not in self._held:
+            self._held[key] = comb.model_copy(update={"contents": contents})
+        return self._held[key]
+
+    @cached_property
+    def _held(self) -> dict[tuple[int, Contents], Comb]:
+        return {}
+
     def _near_room(self, open_mm: float) -> float:
         """How much of the open room lies at the near end: where the nest sits decides."""
         nest_at = self.a.chamber.run.nest_at
@@ -260,9 +271,9 @@ class Nest:
         return open_mm - keep
 
 
-def _contents(number: int, filled: dict[str, int], middle: bool) -> list[str]:
+def _contents(number: int, filled: dict[str, int], middle: bool) -> list[Contents]:
     """What lies on each comb from the entrance on: pollen about the brood, honey away from it."""
-    order: list[str] = []
+    order: list[Contents] = []
     pollen = filled.get("pollen", 0)
     order += ["pollen"] * (pollen - pollen // 2)
     order += ["brood"] * filled.get("brood", 0)
@@ -273,8 +284,8 @@ def _contents(number: int, filled: dict[str, int], middle: bool) -> list[str]:
     if not middle:
         return order
     # A central nest has its brood in the middle and honey to both sides.
-    left: list[str] = []
-    right: list[str] = []
+    left: list[Contents] = []
+    right: list[Contents] = []
     for index, what in enumerate(order):
         (left if index % 2 else right).append(what)
     return [*reversed(left), *right]

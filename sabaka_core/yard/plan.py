@@ -12,6 +12,8 @@ from sabaka_core.base.quantity import Value
 from sabaka_core.document.hive import Hive
 from sabaka_core.document.run import Comb, Contents, RunItem
 from sabaka_core.hive.chambers import analyse, main_box
+from sabaka_core.season.model import Need
+from sabaka_core.season.nest import NestExtent
 from sabaka_core.season.planned import Plan
 from sabaka_core.yard.visit import RunSeen
 
@@ -87,10 +89,11 @@ def book_plan(plan: Plan, steps: Iterable[PlannedStep] | None = None) -> BookPla
     Args:
         steps: what is to be done in it; what its visits ask for where nothing else is said.
     """
+    stands = [plan.standing(index) for index in range(len(plan.days))]
     return BookPlan(
         first=plan.days[0].day,
-        days=tuple(_sums(plan, index) for index in range(len(plan.days))),
-        combs=tuple(_letters(planned_run(plan, index)) for index in range(len(plan.days))),
+        days=tuple(_sums(row.need, extent) for row, extent in zip(plan.days, stands, strict=True)),
+        combs=tuple(_letters(extent.run.items) for extent in stands),
         steps=tuple(_of_visits(plan) if steps is None else steps),
         taken_kg=round(plan.days[-1].taken_kg, 2),
     )
@@ -102,8 +105,7 @@ def _of_visits(plan: Plan) -> Iterator[PlannedStep]:
             yield PlannedStep(after=visit.day - plan.days[0].day, kind=step.kind, words=step.words, why=step.why)
 
 
-def _sums(plan: Plan, index: int) -> Sums:
-    need, stands = plan.days[index].need, plan.standing(index)
+def _sums(need: Need[float], stands: NestExtent) -> Sums:
     reach = stands.near_mm if stands.run.nest_at == "far" else stands.far_mm
     return Sums(
         covered=round(need.covered, 2),
@@ -112,11 +114,6 @@ def _sums(plan: Plan, index: int) -> Sums:
         follower_mm=round(reach, 1),
         needs=round(need.combs, 2),
     )
-
-
-def planned_run(plan: Plan, index: int) -> tuple[RunItem, ...]:
-    """The run of the brood chamber as the plan has it on one of its days."""
-    return plan.standing(index).run.items
 
 
 def _letters(items: tuple[RunItem, ...]) -> str:

@@ -11,7 +11,7 @@ from sabaka_core import validate_hive
 from sabaka_core.learning.simulated import simulated
 from sabaka_core.learning.story import planner_of
 from server.readings.models import Device
-from server.readings.services import Read, make_device, take_in
+from server.readings.services import Read, make_device, take_in_parts
 from server.yard.models import BuiltHive
 
 HIVE, _DAYS, _EVERY, _SILENT = "Bowline", 120, 30, timedelta(hours=9)
@@ -38,8 +38,10 @@ def readings_of(device: Device, now: datetime, back: int, every: int) -> int:
     by_day = {(row.day - rows[0].day) % _YEAR: row for row in rows}
     days = range(today.toordinal() - back, today.toordinal() + 1)
     ahead = [replace(by_day[(day - rows[0].day) % _YEAR], day=day) for day in days]
-    until, kept = now.astimezone(UTC), 0
-    for part in simulated(ahead, 7, every):
-        reads = [Read(datetime.fromisoformat(sent.at), sent.kind, sent.value) for sent in part]
-        kept += take_in(device, [each for each in reads if each.at <= until], now).kept
-    return kept
+    until = now.astimezone(UTC)
+    reads = [
+        Read(datetime.fromisoformat(sent.at), sent.kind, sent.value)
+        for part in simulated(ahead, 7, every)
+        for sent in part
+    ]
+    return take_in_parts(device, [each for each in reads if each.at <= until], now).kept

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, timedelta
 from hashlib import sha256
@@ -31,6 +31,11 @@ from sabaka_core.learning.readings import (
 from server.readings.models import Device, ReadingDay
 from server.yard.models import BuiltHive, Member
 from server.yard.selectors import hive_of, role_in
+
+# What is read on which day; and the readings of one such day, by their minute: their place among those that came, their
+# value.
+_KindDay = tuple[str, date]
+_Points = dict[int, tuple[int, float]]
 
 MOST_DEVICES = 20
 _CLOSE = 1e-3
@@ -152,7 +157,7 @@ def take_in(device: Device, readings: Sequence[Read], now: datetime) -> Taken:
         )
     Device.objects.select_for_update().get(pk=device.pk)
     taken = Taken()
-    days: dict[tuple[str, date], dict[int, tuple[int, float]]] = defaultdict(dict)
+    days: dict[_KindDay, _Points] = defaultdict(dict)
     latest = device.last_at
     ahead = now + timedelta(minutes=table("yard")["clock_ahead"].number)
     for number, each in enumerate(readings):
@@ -168,8 +173,7 @@ def take_in(device: Device, readings: Sequence[Read], now: datetime) -> Taken:
             continue
         there[minute] = (number, value)
         latest = at if latest is None else max(latest, at)
-    for (kind, day), points in days.items():
-        _put(device, kind, day, points, taken)
+    _put(device, days, taken)
     if latest is not None and latest != device.last_at:
         Device.objects.filter(pk=device.pk).update(last_at=latest)
     return taken
@@ -201,34 +205,44 @@ def _twice(taken: Taken, number: int, first: float, value: float) -> None:
         taken.refused.append((number, Refused("value", reason, "twice")))
 
 
-def _put(device: Device, kind: str, day: date, points: dict[int, tuple[int, float]], taken: Taken) -> None:
-    row = ReadingDay.objects.filter(device=device, kind=kind, day=day).first()
-    there: dict[int, float] = {}
-    if row is not None:
-        minutes, values = unpack_points(bytes(row.points))
-        there = {int(minute): float(value) for minute, value in zip(minutes, values, strict=True)}
-        if not there:
-            taken.refused += [
-                (number, Refused("at", "That day is older than raw readings are kept.", "too-old"))
-                for number, _ in points.values()
-            ]
-            return
-    new = dict(there)
+def _put(device: Device, days: Mapping[_KindDay, _Points], taken: Taken) -> None:
+    """Puts readings to those of their day that are there; with a new day the oldest goes to its hours."""
+    asked = device.days.filter(kind__in={kind for kind, _ in days}, day__in={day for _, day in days})
+    there = {(row.kind, row.day): row for row in asked}
+    new, more = [], []
+    for (kind, day), points in days.items():
+        row = there.get((kind, day))
+        if row is None:
+            values = {minute: value for minute, (_, value) in points.items()}
+            taken.kept += len(values)
+            new.append(_filled(ReadingDay(device=device, kind=kind, day=day), values))
+        elif all_ := _beside(row, points, taken):
+            more.append(_filled(row, all_))
+    ReadingDay.objects.bulk_create(new)
+    ReadingDay.objects.bulk_update(more, ["points", "hours"], batch_size=100)
+    if new:
+        thin_old(timezone.localdate(), device)
+
+
+def _beside(row: ReadingDay, points: _Points, taken: Taken) -> dict[int, float] | None:
+    """All readings of a day with those that came; nothing where none of them is new."""
+    minutes, values = unpack_points(bytes(row.points))
+    there = {int(minute): float(value) for minute, value in zip(minutes, values, strict=True)}
+    if not there:
+        reason = Refused("at", "That day is older than raw readings are kept.", "too-old")
+        taken.refused += [(number, reason) for number, _ in points.values()]
+        return None
+    new = {minute: value for minute, (_, value) in points.items() if minute not in there}
     for minute, (number, value) in points.items():
         if minute in there:
             _twice(taken, number, there[minute], value)
-        else:
-            new[minute] = value
-            taken.kept += 1
-    if len(new) == len(there):
-        return
-    hours = hours_of(list(new), list(new.values())).pack()
-    ReadingDay.objects.update_or_create(
-        device=device, kind=kind, day=day, defaults={"points": pack_points(new), "hours": hours}
-    )
-    if row is None:
-        # With every new day the oldest goes to its hours.
-        thin_old(timezone.localdate(), device)
+    taken.kept += len(new)
+    return there | new if new else None
+
+
+def _filled(row: ReadingDay, values: dict[int, float]) -> ReadingDay:
+    row.points, row.hours = pack_points(values), hours_of(list(values), list(values.values())).pack()
+    return row
 
 
 def thin_old(today: date, device: Device | None = None) -> int:

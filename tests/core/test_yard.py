@@ -21,7 +21,7 @@ from sabaka_core.yard.checks import Before, check_visit
 from sabaka_core.yard.combs import comb_lives
 from sabaka_core.yard.due import coming, due
 from sabaka_core.yard.entered import entered
-from sabaka_core.yard.plan import Sums, as_planned, book_plan, planned_run
+from sabaka_core.yard.plan import Sums, as_planned, book_plan
 from sabaka_core.yard.queens import colour_of
 from sabaka_core.yard.standing import combs_of, numbered, runs_of, standing
 from sabaka_core.yard.visit import CombMark, Fed, HoneyTaken, RunSeen, Treated, Visit
@@ -159,7 +159,7 @@ class PlanAndActual(TestCase):
         book = book_plan(plan)
         place, planned = book.place_of("2026-05-26"), book.on("2026-05-26")
         assert place is not None and planned is not None
-        found = (RunSeen(chamber=hive.chambers[0].id, items=numbered_items(planned_run(plan, place))),)
+        found = (RunSeen(chamber=hive.chambers[0].id, items=numbered_items(plan.standing(place).run.items)),)
         sums = seen(hive, visit(hive, found=found, covered=plan.days[place].need.covered))
         for each in against(sums, planned):
             assert each.by is not None
