@@ -66,6 +66,7 @@ class Upgrade(SimpleTestCase):
         self.assertIn("No changes", " ".join(before))
         said = json.loads(last)
         self.assertEqual(said["names"], {"Tern": "Tern", "tern": "tern", "ärger": "Ärger"})
+        self.assertEqual(said["hashed"], {"Tern": "pbkdf2_sha256", "tern": "pbkdf2_sha256", "ärger": "scrypt"})
         self.assertEqual(said["design"], ["Bowline", 2, [2, 1]])
         self.assertEqual(said["card"], ["Bowline", True])
         self.assertEqual(said["saved"], [200, 3])
@@ -103,6 +104,7 @@ new = dict(base_revision=2, document=design["document"] | dict(notes="After the 
 saved = sent("/api/designs/" + card["id"], new, "put")
 print(json.dumps(dict(
     names=dict(User.objects.values_list("username", "first_name")),
+    hashed={{each.username: each.password.split("$")[0] for each in User.objects.all()}},
     design=[design["name"], design["revision"], revisions],
     card=[card["name"], card["ready"]],
     saved=[saved.status_code, saved.json()["revision"]],
