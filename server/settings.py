@@ -102,10 +102,9 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 # Scrypt needs memory for each guess and takes a third of the time of PBKDF2 for who signs in; a password kept by that
 # still opens its account, and is kept by scrypt from then on.
-PASSWORD_HASHERS = [
-    f"django.contrib.auth.hashers.{name}"
-    for name in (["MD5PasswordHasher"] if TESTING else ["ScryptPasswordHasher", "PBKDF2PasswordHasher"])
-]
+PASSWORD_HASHERS = ["server.accounts.passwords.OneAtATime", "django.contrib.auth.hashers.PBKDF2PasswordHasher"]
+if TESTING:
+    PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 # Mistakes of ours, by the kind of address; nobody's name, no design, no secret of an address.
 LOGGING = {
     "version": 1,

@@ -34,20 +34,13 @@ function csrfToken(): string {
   return found?.[1] ?? "";
 }
 
-/** Sends a call. One refused for want of the page's token, as when the cookies are gone, fetches it and goes again. */
-async function sent(request: Request): Promise<Response> {
-  const spare = request.clone();
-  const response = await fetch(request);
-  if (response.status !== 403) return response;
-  await fetch("/", { cache: "no-store" });
-  spare.headers.set("X-CSRFToken", csrfToken());
-  return fetch(spare);
-}
-
-export const client = createClient<paths>({ baseUrl: "/", fetch: sent });
+export const client = createClient<paths>({ baseUrl: "/" });
 
 client.use({
-  onRequest({ request }) {
+  async onRequest({ request }) {
+    if (request.method === "GET") return request;
+    // Where the cookies are gone the page brings its token anew.
+    if (!csrfToken()) await fetch("/", { cache: "no-store" });
     request.headers.set("X-CSRFToken", csrfToken());
     return request;
   },

@@ -5,6 +5,7 @@ import { RefusedError } from "../api/client";
 import { Hatches } from "../drawing/Hatches";
 import { ShelfPage } from "../features/shelf";
 import { SignInPage } from "../features/signin";
+import { keyHash } from "../lib/keyHash";
 import { recall, remember, SettingsContext, type Settings, type Theme } from "../lib/settings";
 import { markHere, orderHere, type Mark, type Order } from "../lib/locale";
 import type { Units } from "../api/types";
@@ -17,6 +18,7 @@ import { Signed } from "./Signed";
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
+      queryKeyHashFn: keyHash,
       retry: (count, error) => !(error instanceof RefusedError) && count < 2,
       refetchOnWindowFocus: false,
     },

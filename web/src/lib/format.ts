@@ -154,8 +154,11 @@ export function toldIn<T>(answer: T, reading: ReadAs): T {
   return plain ? answer : (walked(answer, reading) as T);
 }
 
+const DIGIT = /\d/;
+
 function walked(node: unknown, reading: ReadAs): unknown {
-  if (typeof node === "string") return told(node, reading);
+  // Without a digit there is no amount, decimal or day in it.
+  if (typeof node === "string") return DIGIT.test(node) ? told(node, reading) : node;
   if (Array.isArray(node)) return node.map((each) => walked(each, reading));
   if (node === null || typeof node !== "object") return node;
   return Object.fromEntries(
