@@ -18,7 +18,7 @@ from tests.core.support import example
 
 
 class Building(TestCase):
-    """Door."""
+    """Independent reader: pypdf and zipfile read what a job has made."""
 
     def setUp(self) -> None:
         self.keeper = User.objects.create_user("wren-test")
