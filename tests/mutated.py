@@ -297,7 +297,10 @@ def main() -> int:
     with ProcessPoolExecutor() as pool:
         work = [pool.submit(tried, seed, range(s, min(s + stretch, asked.first + asked.documents))) for s in starts]
         for done, each in enumerate(work, start=1):
-            total.add(each.result())
+            found_here = each.result()
+            for what in found_here.trouble.keys() - total.trouble.keys():
+                print(f"  WRONG {what}; first in document {found_here.trouble[what][0][0]}", flush=True)
+            total.add(found_here)
             if done % 20 == 0:
                 print(f"  {done * stretch} tried, {len(total.trouble)} kinds of trouble", flush=True)
     for what, number in sorted(total.counts.items()):

@@ -117,11 +117,11 @@ def accepted(job: JobOut) -> HttpResponse:
 
 @contextmanager
 def _known(ident: str) -> Iterator[None]:
-    """Says which job there isn't."""
+    """Says which job there isn't, or whose file isn't kept any more."""
     try:
         yield
     except NoSuchJobError:
-        raise ParameterError("id", ident, "There is no such answer under way.", "no-such-job") from None
+        raise ParameterError("id", ident, "There is no such answer, or no more: ask anew.", "no-such-job") from None
 
 
 def job_out(job: Job) -> JobOut:
