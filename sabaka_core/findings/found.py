@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable
 from functools import partial
 
@@ -24,6 +25,8 @@ from sabaka_core.hive.context import Context
 from sabaka_core.hive.whole import Whole
 from sabaka_core.kit.findings import Finding
 
+# So many findings of one long rule have their mends tried at once: each try makes all parts of the hive anew.
+MENDED_AT_ONCE = 4
 # The steps whose findings are quick: those of the chambers and the whole.
 BENCH = ("shape", "combs", "run")
 
@@ -42,7 +45,8 @@ def find_in(context: Context, step: str, mends: bool = True, held: Held = (), lo
     """Findings of a step, gravest first, with their tried mends if wanted; those that alter what is held come last.
 
     A mend is tried by all quick rules, one of a study's finding by those of the study as well; its long ones try only
-    mends of long ones. With ``long`` no mend of a quick rule makes parts lie in each other either.
+    mends of long ones. With ``long`` no mend of a quick rule makes parts lie in each other either. Of the findings of
+    one long rule the first few have mends: the others get theirs when those are mended.
     """
     quick = context.once(quick_drafts)
     mine, slow = [draft for draft in quick if draft.step == step], step_drafts(context, step, long)
@@ -53,9 +57,14 @@ def find_in(context: Context, step: str, mends: bool = True, held: Held = (), lo
     found = [finding_of(d, tried(d, context.whole, quick, held=held) if d.code in mended else ()) for d in mine]
     if long:
         found = [_holding(context, each) for each in found]
-    before = [*quick, *slow]
+    before, times = [*quick, *slow], Counter[str]()
     for draft in slow:
-        look = partial(_look, step=step, long=RULES[draft.code].long)
+        long_one = RULES[draft.code].long
+        times[draft.code] += 1
+        if long_one and times[draft.code] > MENDED_AT_ONCE:
+            found.append(finding_of(draft, ()))
+            continue
+        look = partial(_look, step=step, long=long_one)
         found.append(finding_of(draft, tried(draft, context.whole, before, look, held)))
     return gravest_first(found)
 

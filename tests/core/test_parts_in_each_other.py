@@ -120,6 +120,17 @@ class InEachOther(TestCase):
                         self.assertNotIn(finding.id, {f.id for f in left})
         self.assertFalse(lie_in_each_other(apply_patch(design, found[0].mends[0].patch)))
 
+    def test_of_many_the_first_are_mended_and_then_the_next(self) -> None:
+        thick = (kind(0, lug_thickness_mm=22.0), kind(1, lug_thickness_mm=19.05))
+        design = broken("side-by-side", lambda d: [each(d) for each in thick] and None)
+        self.assertEqual([bool(f.mends) for f in overlaps(design)], [True, True, True])
+        with patch("sabaka_core.findings.found.MENDED_AT_ONCE", 1):
+            rounds = 0
+            while found := overlaps(design):
+                self.assertEqual([bool(f.mends) for f in found], [True, *[False] * (len(found) - 1)])
+                design, rounds = apply_patch(design, found[0].mends[0].patch), rounds + 1
+        self.assertGreater(rounds, 1, "one mend took all apart: this tries nothing")
+
     def test_2_no_report_says_nothing_to_mend_of_them(self) -> None:
         """The page to print, the command line and the shelf ask for all of it at once."""
         design = broken("two-chamber", place(1, x_mm=408.0))
