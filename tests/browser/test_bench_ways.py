@@ -43,6 +43,19 @@ class Mistakes(BrowserCase):
         expect(self.dimension("Top width")).to_have_text("440")
         expect(page.get_by_role("button", name="Undo")).to_be_disabled()
 
+    def test_on_a_telephone_the_field_and_what_it_says_are_whole(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 800})
+        self.type_dimension("Height", "3x0")
+        field = page.get_by_role("textbox", name="Height", exact=True)
+        said = page.locator("[role=alert]", has_text="is no unit known here")
+        for place in (field, said):
+            expect(place).to_be_visible()
+            box = place.bounding_box()
+            assert box
+            self.assertGreaterEqual(box["x"], 0)
+            self.assertLessEqual(box["x"] + box["width"], 390)
+
     def test_a_fraction_half_typed_is_not_scolded(self) -> None:
         self.dimension("Height").click()
         field = self.page.get_by_role("textbox", name="Height", exact=True)

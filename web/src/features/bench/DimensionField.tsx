@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type CSSProperties } from "react";
 import type { AngleMark, Dimension } from "../../api/types";
 import type { Spot } from "../../drawing/transform";
 import { typeable, typing, written } from "../../lib/format";
@@ -83,14 +83,15 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
   }
   const problem = bench.trouble?.source === path ? bench.trouble.reason : null;
   return (
-    <div className="absolute z-20 w-max -translate-x-1/2 -translate-y-3.5" style={place}>
+    <>
       <input
         ref={input}
         aria-label={mark.name}
         aria-invalid={problem !== null}
         aria-describedby={`problem-${path}`}
-        className={`h-7 w-24 rounded border-2 bg-base-100 px-1 text-center
-          ${problem ? "border-error" : "border-primary"}`}
+        className={`absolute z-20 h-7 w-24 -translate-x-1/2 -translate-y-1/2 rounded border-2 bg-base-100 px-1
+          text-center ${problem ? "border-error" : "border-primary"}`}
+        style={within(at, "3.25rem")}
         value={typed.value}
         onChange={typed.change}
         onBlur={() => void done()}
@@ -107,12 +108,18 @@ export function DimensionField({ mark, at, bench }: DimensionFieldProps) {
         <p
           id={`problem-${path}`}
           role="alert"
-          className="absolute left-1/2 mt-1 w-60 -translate-x-1/2 rounded border border-error bg-base-100 px-2 py-1
-            text-xs font-medium text-error"
+          className="absolute z-20 mt-5 w-60 -translate-x-1/2 rounded border border-error bg-base-100 px-2 py-1 text-xs
+            font-medium text-error"
+          style={within(at, "7.75rem")}
         >
           {problem}
         </p>
       ) : null}
-    </div>
+    </>
   );
+}
+
+/** Where something that is so wide to both sides stands: at its spot, but not over the edge of the drawing. */
+function within(at: Spot, half: string): CSSProperties {
+  return { left: `clamp(${half}, ${String(at.x)}px, calc(100% - ${half}))`, top: at.y };
 }

@@ -45,9 +45,10 @@ export function TakeAlong({ id }: { id: string }) {
         ].map(([name = "", words]) => (
           <Button
             key={name}
-            disabled={busy}
+            // Not disabled: whoever is on it with the keys stays there.
+            aria-disabled={busy}
             onClick={() => {
-              save(name);
+              if (!busy) save(name);
             }}
           >
             {words}
