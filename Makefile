@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: fuzz secure house mutations properties demo test build check-tools serve lint types schema clean bench screenshots
+.PHONY: fuzz secure house limits mutations properties demo test build check-tools serve lint types schema clean bench screenshots
 
 demo: check-tools $(VENV)/.runtime web/dist/index.html
 	@$(BIN)/python manage.py migrate --verbosity 0
@@ -59,6 +59,10 @@ SEED ?= 20260
 DOCUMENTS ?= 10000
 mutations: $(VENV)/.develop
 	@$(BIN)/python -m tests.mutated --seed $(SEED) --documents $(DOCUMENTS)
+
+# Every field of every example at each of its limits and with each of its words, through everything the core makes.
+limits: $(VENV)/.develop
+	@$(BIN)/python -m tests.limits
 
 # All calls of the API by an OpenAPI fuzzer with two accounts, against the running server (some ten minutes).
 EXAMPLES ?= 40

@@ -56,13 +56,21 @@ def insulates(material: str) -> bool:
 
 
 def layer_resistance(layer: Layer) -> float:
-    """Resistance of one flat layer [m²K/W]: ``t/k``, of still air by thickness. Source: ISO 6946, from memory."""
-    material = material_of(layer.material)
+    """Resistance of one flat layer [m²K/W], see :func:`resistance_of`."""
+    return resistance_of(layer.material, layer.thickness_mm)
+
+
+def resistance_of(name: str, thickness_mm: float) -> float:
+    """Resistance of so much of a material, flat [m²K/W]: ``t/k``, of still air by thickness.
+
+    Thickness in mm, also more than a wall's layer may be: a roof can be filled higher. Source: ISO 6946, from memory.
+    """
+    material = material_of(name)
     if material.kind != "air":
-        return layer.thickness_mm / 1000 / conductivity(layer.material)
+        return thickness_mm / 1000 / conductivity(name)
     for (t1, r1), (t2, r2) in pairwise(material.still):
-        if layer.thickness_mm <= t2:
-            return r1 + (r2 - r1) * (layer.thickness_mm - t1) / (t2 - t1)
+        if thickness_mm <= t2:
+            return r1 + (r2 - r1) * (thickness_mm - t1) / (t2 - t1)
     return material.still[-1][1] if material.still else 0.0
 
 

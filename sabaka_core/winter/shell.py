@@ -15,7 +15,7 @@ from sabaka_core.document.sections import BarrelSection, CircleSection, SegmentS
 from sabaka_core.geometry.profile import Chord
 from sabaka_core.hive.analysis import Analysis
 from sabaka_core.hive.blocks import BoxPlace
-from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, sheltering
+from sabaka_core.hive.materials import conductivity, insulates, layer_resistance, resistance_of, sheltering
 from sabaka_core.hive.roof import roof_layers
 from sabaka_core.hive.under import mesh_share, shutter_layers
 from sabaka_core.kit.tables import practice
@@ -276,14 +276,12 @@ def _top(a: Analysis, c: dict[str, float], vented: bool) -> tuple[float, float]:
     r, t = bar / 1000 / conductivity("softwood"), bar / 1000
     for cover in a.hive.covers:
         if cover.kind in ("boards", "slats") and cover.thickness_mm > 0:
-            board = Layer(material=cover.material, thickness_mm=cover.thickness_mm)
-            r, t = r + layer_resistance(board), t + cover.thickness_mm / 1000
+            r, t = r + resistance_of(cover.material, cover.thickness_mm), t + cover.thickness_mm / 1000
         elif cover.kind in ("cloth", "screen"):
             r += _CLOTH if cover.kind == "cloth" else 0.0
     roof = a.hive.roof
     if roof is not None and roof.under == "insulation" and roof.under_mm > 0:
-        filling = Layer(material=roof.under_of, thickness_mm=roof.under_mm)
-        r, t = r + layer_resistance(filling), t + roof.under_mm / 1000
+        r, t = r + resistance_of(roof.under_of, roof.under_mm), t + roof.under_mm / 1000
     layers = roof_layers(roof)
     # Insulation told with the roof lies on the covers; what is vented away is the roof space over it.
     insulating = tuple(layer for layer in layers if insulates(layer.material))

@@ -63,25 +63,35 @@ def first_fit(lengths: Sequence[int], stock: Sequence[Stock], kerf: int) -> CutR
     used: Counter[int] = Counter()
     boards: list[tuple[int, int, list[int]]] = []
     left: list[int] = []
+    since, kind_since, last = 0, 0, -1
     for index in order:
         need = lengths[index]
-        for at, (kind, room, pieces) in enumerate(boards):
+        # Boards and kinds that hadn't room for a piece haven't for the next that is as long.
+        since, kind_since, last = (since, kind_since, need) if need == last else (0, 0, need)
+        for at in range(since, len(boards)):
+            kind, room, pieces = boards[at]
             if need <= room:
-                boards[at] = (kind, room - need - kerf, [*pieces, index])
+                pieces.append(index)
+                boards[at] = (kind, room - need - kerf, pieces)
+                since = at
                 break
         else:
-            fits = [
-                k
-                for k in kinds
-                if stock[k].length >= need and (stock[k].count is None or used[k] < (stock[k].count or 0))
-            ]
-            if not fits:
+            since = len(boards)
+            while kind_since < len(kinds) and not _still(stock[kinds[kind_since]], used[kinds[kind_since]], need):
+                kind_since += 1
+            if kind_since == len(kinds):
                 left.append(index)
                 continue
-            used[fits[0]] += 1
-            boards.append((fits[0], stock[fits[0]].length - need - kerf, [index]))
+            found = kinds[kind_since]
+            used[found] += 1
+            boards.append((found, stock[found].length - need - kerf, [index]))
     cuts = tuple(Cut(kind, tuple(pieces)) for kind, _, pieces in boards)
     return CutResult(cuts, sum(stock[c.stock].cost for c in cuts), 0.0, tuple(left))
+
+
+def _still(stock: Stock, used: int, need: int) -> bool:
+    """Whether there is one more of a kind, long enough."""
+    return stock.length >= need and (stock.count is None or used < stock.count)
 
 
 @lru_cache(maxsize=_KEPT)
@@ -99,11 +109,13 @@ def cut(lengths: tuple[int, ...], stock: tuple[Stock, ...], kerf: int) -> CutRes
         The plan; pieces that no board is long enough for are left over.
     """
     plain = first_fit(lengths, stock, kerf)
-    kept = [i for i in range(len(lengths)) if i not in set(plain.left_over)]
+    lost = set(plain.left_over)
+    kept = [i for i in range(len(lengths)) if i not in lost]
     if not kept:
         return plain
-    sizes = sorted({lengths[i] for i in kept}, reverse=True)
-    demand = np.array([sum(lengths[i] == s for i in kept) for s in sizes], dtype=float)
+    many = Counter(lengths[i] for i in kept)
+    sizes = sorted(many, reverse=True)
+    demand = np.array([many[s] for s in sizes], dtype=float)
     every = _every_pattern(sizes, demand, stock, kerf)
     columns, bound = (every, 0.0) if every else _generated(_seed(plain, lengths, sizes), sizes, demand, stock, kerf)
     bound = max(bound, _by_length([lengths[i] for i in kept], stock, kerf))

@@ -245,9 +245,11 @@ def _solve(
     result = cutter(tuple(lengths), tuple(kinds), round(kerf * TENTHS))
     boards: list[CutBoard] = []
     left = list(stock)
+    cuts_of: dict[int, list[Cut]] = defaultdict(list)
+    for each in result.cuts:
+        cuts_of[each.stock].append(each)
     for kind, (index, beside) in enumerate(usable):
-        source = stock[index]
-        mine = [c for c in result.cuts if c.stock == kind]
+        source, mine = stock[index], cuts_of[kind]
         layers = layers_in(source, thick, kerf)
         for first in range(0, len(mine), beside):
             lanes_here = mine[first : first + beside]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import defaultdict
 from dataclasses import dataclass
+from functools import lru_cache
 from math import ceil
 
 from rectpack import SORT_AREA, GuillotineBssfSas, PackingMode, newPacker
@@ -45,6 +46,8 @@ class SheetPlan:
     too_large: tuple[str, ...]
 
 
+# A plan is tried with panels glued in many ways, and the sheets are the same in all of them.
+@lru_cache(maxsize=8)
 def sheet_plan(parts: tuple[Part, ...], kerf_mm: float) -> SheetPlan:
     """Parts of sheet material on sheets, cut through from edge to edge, grain left out of account.
 

@@ -217,3 +217,21 @@ class Written(TestCase):
         )
         _, thick = _end((board, None), a.chamber.walls.ends, constants({}, "winter"))
         self.assertAlmostEqual(thick - plain, 0.02)
+
+
+class Filled(TestCase):
+    """Hand."""
+
+    def test_a_roof_may_be_filled_and_a_cover_be_thicker_than_any_wall(self) -> None:
+        """Hand: 0.4 m of a material that conducts k more resist 0.4/k more, wherever a wall would end at 0.5 m."""
+        for name, k in (("straw", 0.06), ("softwood", 0.13)):
+            tops = []
+            for thick in (350.0, 750.0):
+                document = box(SECTIONS["rectangle"])
+                if name == "straw":
+                    document["roof"] |= {"under": "insulation", "under_of": name, "under_mm": thick}
+                else:
+                    document["covers"] = [{"kind": "boards", "material": name, "thickness_mm": thick}]
+                tops.append(next(face.u for face in shell(document).faces if face.name == "Top"))
+            with self.subTest(name):
+                self.assertAlmostEqual(1 / tops[1] - 1 / tops[0], 0.4 / k, places=9)
