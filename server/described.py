@@ -39,6 +39,7 @@ def bodies() -> dict[tuple[str, str], dict[str, Any]]:
         ("post", "/api/brief/best"): answers | {"wish": "combs"},
         ("post", "/api/brief/take"): answers | {"wish": "combs", "key": "straight-top-bar/0/20", "name": "Prusik"},
         ("post", "/api/designs/side-by-side"): {"sides": [{"design": _ID}, {"design": _ID, "revision": 1}]},
+        ("post", "/api/designs/side-by-side.pdf"): {"sides": [{"design": _ID}, {"design": _ID, "revision": 1}]},
         ("post", "/api/designs"): {"name": "Prusik", "preset": "bowline"},
         ("post", "/api/designs/compare"): {"document": document, "preset": "bowline"},
         ("put", "/api/designs/{ident}"): {"base_revision": 1, "document": document, "label": "Height 300 mm"},

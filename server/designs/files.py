@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -13,25 +12,21 @@ from ninja import Query, Router
 from sabaka_core import ParameterError, build_report, dump_hive, hive_text, validate_hive, working_hive
 from sabaka_core.document.hive import Hive
 from sabaka_core.kit.drawing import DrawingName
-from sabaka_core.paper.booklet import booklet
 from sabaka_core.paper.files import svg_of
 from sabaka_core.paper.moving_page import moving_page
 from sabaka_core.paper.season_card import season_card
-from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
 from sabaka_core.report import drawn
 from sabaka_core.season.packed import archive_of
-from sabaka_core.woodwork.assembly import parts_of_hive
 from server.asked import ReadBy
 from server.auth import keeper_of, keeper_only
 from server.designs import selectors, services, weather
 from server.designs.models import Design
-from server.jobs.api import JobOut, accepted, begun
+from server.jobs.api import JobOut, file_or_job
+from server.jobs.written import WorkshopFile
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
-
-WorkshopFile = Literal["booklet.pdf", "templates.pdf", "parts.dxf"]
 
 
 @router.get("/{ident}/file")
@@ -52,32 +47,19 @@ def export_season_card(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) 
     return _file(season_card(_weathered(request, design), asked.reading), "application/pdf", design, "season.pdf")
 
 
-@router.get("/{ident}/workshop/{name}")
-def export_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, asked: Query[ReadBy]) -> HttpResponse:
-    """A file for the workshop."""
-    design = selectors.design_of(keeper_of(request), ident)
-    hive = working_hive(design.document)
-    if name == "booklet.pdf":
-        return _file(booklet(hive, asked.reading), "application/pdf", design, name)
-    if name == "templates.pdf":
-        return _file(templates(hive, asked.reading), "application/pdf", design, name)
-    # The library of drawing files takes half a second to load: when the first file of its is asked for.
-    from sabaka_core.woodwork.dxf import parts_dxf
-
-    return _file(parts_dxf(parts_of_hive(hive)).encode(), "image/vnd.dxf", design, name)
-
-
-@router.post("/{ident}/workshop", response={202: JobOut, **REFUSALS})
-def all_for_the_workshop(request: HttpRequest, ident: UUID, asked: Query[ReadBy]) -> HttpResponse:
-    """All files for the workshop in one archive: made by a job, and fetched at the job's ``file``."""
+@router.post("/{ident}/workshop/{name}", response={202: JobOut, **REFUSALS})
+def for_the_workshop(request: HttpRequest, ident: UUID, name: WorkshopFile, asked: Query[ReadBy]) -> HttpResponse:
+    """A file for the workshop, or all of them in an archive; 202 when it takes long, with the job whose ``file`` it
+    will be."""
     keeper = keeper_of(request)
     design = selectors.design_of(keeper, ident)
     wanted = {
-        "workshop": dump_hive(working_hive(design.document)),
+        "write": name,
+        "document": dump_hive(working_hive(design.document)),
         "reading": asked.dict(),
-        "file": f"{_slug(design)}.workshop.zip",
+        "file": f"{_slug(design)}.{name}",
     }
-    return accepted(begun(keeper.pk, wanted, f"workshop {ident}"))
+    return file_or_job(keeper.pk, wanted, f"{name} {ident}")
 
 
 @router.get("/{ident}/winter-card")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 from uuid import UUID
 
 from django.contrib.auth.models import User
@@ -10,16 +10,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from sabaka_core import ParameterError, dump_hive, working_hive
+from sabaka_core import dump_hive, working_hive
 from sabaka_core.document.hive import Hive
-from sabaka_core.hive.context import Context
-from sabaka_core.paper.side_by_side import side_by_side_page
-from sabaka_core.show.several import MOST, Side
+from sabaka_core.show.several import MOST
 from server.asked import ReadBy
 from server.auth import keeper_of, keeper_only
-from server.budget import FILE_S, within
 from server.designs import selectors
-from server.jobs.api import JobOut, begun
+from server.jobs.api import JobOut, accepted, begun, file_or_job
+from server.jobs.written import SIDE_BY_SIDE
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -38,46 +36,36 @@ class SidesIn(Schema):
     sides: Annotated[list[SideIn], Field(min_length=1, max_length=MOST)]
 
 
-class PageQuery(ReadBy):
-    """Which designs, each as its id or as id:state; lines that aren't wanted."""
+class PageIn(SidesIn):
+    """The same, and which lines aren't wanted."""
 
-    of: Annotated[list[str], Field(max_length=MOST)] = []
-    hidden: Annotated[list[str], Field(max_length=300)] = []
+    hidden: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=300)] = []
 
 
 @router.post("/side-by-side", response={202: JobOut, **REFUSALS})
 def side_by_side(request: HttpRequest, payload: SidesIn) -> HttpResponse:
     """Key numbers of up to four designs and their drawings: a long answer, heard of under its own address."""
     keeper = keeper_of(request)
-    named = [_named(keeper, each) for each in payload.sides]
-    asked = {"sides": [{"name": name, "document": dump_hive(hive)} for name, hive in named]}
-    job = begun(keeper.pk, asked, "side-by-side")
-    return HttpResponse(job.model_dump_json(), status=202, content_type="application/json")
+    return accepted(begun(keeper.pk, {"sides": _documents(keeper, payload)}, "side-by-side"))
 
 
-@router.get("/side-by-side.pdf", response={**REFUSALS})
-def side_by_side_paper(request: HttpRequest, query: Query[PageQuery]) -> HttpResponse:
-    """The same on paper."""
+@router.post("/side-by-side.pdf", response={202: JobOut, **REFUSALS})
+def side_by_side_paper(request: HttpRequest, payload: PageIn, query: Query[ReadBy]) -> HttpResponse:
+    """The same on paper; 202 when it takes long, with the job whose ``file`` it will be."""
     keeper = keeper_of(request)
-    sides = [Side(name, Context(hive)) for name, hive in (_named(keeper, _side(each)) for each in query.of)]
-    with within(FILE_S):
-        page = side_by_side_page(sides, query.reading, query.hidden)
-    answer = HttpResponse(page, content_type="application/pdf")
-    answer.headers["Content-Disposition"] = 'attachment; filename="side-by-side.pdf"'
-    return answer
+    wanted = {
+        "write": SIDE_BY_SIDE,
+        "sides": _documents(keeper, payload),
+        "hidden": payload.hidden,
+        "reading": query.dict(),
+        "file": SIDE_BY_SIDE,
+    }
+    return file_or_job(keeper.pk, wanted, SIDE_BY_SIDE)
 
 
-def _side(written: str) -> SideIn:
-    """A side as an address names it.
-
-    Raises:
-        ParameterError: it names none.
-    """
-    design, _, revision = written.partition(":")
-    try:
-        return SideIn(design=UUID(design), revision=int(revision) if revision else None)
-    except ValueError:
-        raise ParameterError("of", written, "That names no design.", "no-design") from None
+def _documents(keeper: User, payload: SidesIn) -> list[dict[str, Any]]:
+    named = (_named(keeper, each) for each in payload.sides)
+    return [{"name": name, "document": dump_hive(hive)} for name, hive in named]
 
 
 def _named(keeper: User, side: SideIn) -> tuple[str, Hive]:

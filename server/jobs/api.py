@@ -13,6 +13,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from sabaka_core import InfeasibleError, ParameterError, dump_hive, validate_hive
+from sabaka_core.base.budget import OverBudgetError
 from sabaka_core.document.hive import Hive
 from sabaka_core.edits.action import Pointer
 from sabaka_core.kit.chapter import Asked, Chapter
@@ -22,6 +23,7 @@ from server.auth import keeper_of, keeper_only
 from server.designs.weather import named_days, weathered
 from server.jobs.keeper import pool
 from server.jobs.pool import Job, NoSuchJobError, State, TooManyJobsError
+from server.jobs.written import ALL, as_file, written
 from server.problems import REFUSALS
 
 router = Router(auth=keeper_only)
@@ -83,10 +85,7 @@ def hear(request: HttpRequest, ident: str) -> JobOut:
 def fetch(request: HttpRequest, ident: str) -> HttpResponse:
     """The file that it made. The last few are kept: an older one is asked for anew."""
     with _known(ident):
-        name, body = pool().file(keeper_of(request).pk, ident)
-    response = HttpResponse(body, content_type="application/zip")
-    response["Content-Disposition"] = f'attachment; filename="{name}"'
-    return response
+        return as_file(*pool().file(keeper_of(request).pk, ident))
 
 
 @router.delete("/{ident}", response={200: JobOut, **REFUSALS})
@@ -108,6 +107,16 @@ def begun(owner: int, asked: dict[str, Any], instead: str = "") -> JobOut:
         raise InfeasibleError(
             f"{error} long answers are under way for you already.", "Wait for one, or give it up."
         ) from error
+
+
+def file_or_job(owner: int, asked: dict[str, Any], instead: str) -> HttpResponse:
+    """A file at once where it takes no longer than an answer may; else 202, and a job of a process of its own."""
+    try:
+        if asked["write"] != ALL:
+            return as_file(asked["file"], written(asked))
+    except OverBudgetError:
+        pass
+    return accepted(begun(owner, asked, instead))
 
 
 def accepted(job: JobOut) -> HttpResponse:

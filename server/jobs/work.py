@@ -1,7 +1,7 @@
 """``python -m server.jobs.work``: one long answer in a process of its own, which can be ended at any time.
 
 Reads one line of JSON from standard input: a design, what is asked of which study; or a brief whose best hives are
-sought; or one whose files for the workshop are wanted. Writes a line for each step of the way, ``{"share": 0.4}``, and
+sought; or a file that is wanted (written.py). Writes a line for each step of the way, ``{"share": 0.4}``, and
 last ``{"chapters": {…}}``, ``{"file": its name, "body": in base 64}`` or ``{"refused": …}``.
 """
 
@@ -26,7 +26,7 @@ from sabaka_core.season.packed import unpack
 from sabaka_core.season.weather import by_days
 from sabaka_core.show.several import Side, side_by_side
 from sabaka_core.show.study import chapters
-from server.asked import ReadBy
+from server.jobs.written import written
 
 # The most that one long answer may hold; a tenth is usual [bytes].
 _MOST_BYTES = 2_000_000_000
@@ -35,8 +35,8 @@ _MOST_BYTES = 2_000_000_000
 def answer(asked: dict[str, Any]) -> dict[str, Any]:
     """The chapters that are asked for, by their studies, as plain data, or a file, or why there are none."""
     try:
-        if "workshop" in asked:
-            return {"file": asked["file"], "body": b64encode(workshop(asked["workshop"], asked["reading"])).decode()}
+        if "write" in asked:
+            return {"file": asked["file"], "body": b64encode(written(asked, _tell)).decode()}
         if "best" in asked:
             said = {"best": best(asked["best"], asked["examples"])}
         elif "sides" in asked:
@@ -68,14 +68,6 @@ def best(asked: dict[str, Any], examples: dict[str, Any]) -> Chapter:
     presets = {name: validate_hive(raw) for name, raw in examples.items()}
     found = best_of(presets, Answers.model_validate(asked["answers"]), asked["wish"], Fixed(**asked["fixed"]), _tell)
     return best_told(found, asked["wish"])
-
-
-def workshop(document: dict[str, Any], reading: dict[str, Any]) -> bytes:
-    """All files for the workshop in one archive, written as its keeper reads."""
-    # The libraries of drawing files and meshes: nothing else that takes long needs them.
-    from sabaka_core.paper.workshop import workshop_zip
-
-    return workshop_zip(validate_hive(document), ReadBy(**reading).reading, _tell)
 
 
 def _tell(share: float) -> None:

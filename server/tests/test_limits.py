@@ -197,7 +197,7 @@ class SeveralProcesses(SimpleTestCase):
             # Each call on a connection of its own, so that both processes are asked.
             seen = [keeper.anew().post("/api/designs", {"name": f"Hive {i}"})["revision"] for i in range(8)]
             self.assertEqual(seen, [1] * 8)
-            job = keeper.post(f"/api/designs/{made['id']}/workshop", {})
+            job = keeper.post(f"/api/designs/{made['id']}/workshop/workshop.zip", {})
             for _ in range(300):
                 job = json.loads(keeper.anew().get(f"/api/jobs/{job['id']}"))
                 if job["state"] not in ("waiting", "running"):

@@ -197,7 +197,7 @@ class SideBySide(BrowserCase):
         expect(winter.get_by_role("columnheader", name="Dropped")).to_be_visible(timeout=60_000)
         expect(winter).not_to_contain_text("Clustered on")
         with page.expect_download() as download:
-            page.get_by_role("link", name="Save as PDF").click()
+            page.get_by_role("button", name="Save as PDF").click()
         paper = " ".join(each.extract_text() for each in PdfReader(download.value.path()).pages)
         self.assertIn("Dropped", paper)
         self.assertNotIn("Clustered on", paper)

@@ -11,10 +11,12 @@ from sabaka_core import validate_hive
 from tests.core.support import example
 from tests.limits import bounds_of, documents, with_bound
 from tests.mutated import SEED, Outcome, attempted, examples, mutated, tried
+from tests.mutated_files import written
 
 EACH = 100
 # So many limits apart are tried by the tests; all of them by ``make limits``.
 APART = 163
+WRITTEN = 6
 
 
 class _Stretch:
@@ -57,6 +59,15 @@ class AtTheirLimits(TestCase):
             tries += 1
         self.assertEqual({what: every[found[0][0]][1] for what, found in outcome.trouble.items()}, {})
         self.assertGreater(outcome.counts["opened"], tries * 2 // 3, "too few of them open")
+
+    def test_every_file_of_them_is_written_and_read_back(self) -> None:
+        """Independent reader: pypdf, icalendar, zipfile and an XML parser."""
+        outcome = Outcome()
+        every = [(document, bound) for document, bounds in documents() for bound in bounds]
+        for number in range(0, len(every), len(every) // WRITTEN):
+            written(outcome, number, with_bound(*every[number]))
+        self.assertEqual({what: every[found[0][0]][1] for what, found in outcome.trouble.items()}, {})
+        self.assertGreater(outcome.counts["workshop"], WRITTEN // 2)
 
     def test_a_fields_limits_are_those_of_its_type_and_of_its_row(self) -> None:
         """Hand: a cover's thickness from 0 to the 1,500 mm of its row, each kind of cover but its own."""

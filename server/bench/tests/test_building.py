@@ -7,12 +7,14 @@ import json
 import time
 import zipfile
 from typing import Any
+from unittest.mock import patch
 
 from django.contrib.auth.models import User
 from django.test import TestCase
 from pypdf import PdfReader
 
 from sabaka_core import validate_hive
+from sabaka_core.base.budget import OverBudgetError
 from server.designs.services import create_design
 from tests.core.support import example
 
@@ -49,7 +51,8 @@ class Building(TestCase):
 
     def test_files_are_their_keepers(self) -> None:
         design = create_design(self.keeper, validate_hive(example("bowline")), "Begun")
-        begun = self.client.post(f"/api/designs/{design.pk}/workshop?measure=in")
+        address = f"/api/designs/{design.pk}/workshop"
+        begun = self.client.post(f"{address}/workshop.zip?measure=in")
         self.assertEqual(begun.status_code, 202)
         job = self.over(begun.json()["id"])
         self.assertEqual((job["state"], job["file"]), ("done", "bowline.workshop.zip"))
@@ -58,11 +61,27 @@ class Building(TestCase):
         with zipfile.ZipFile(io.BytesIO(archive.content)) as files:
             self.assertIn("parts.dxf", files.namelist())
             self.assertIn(" in.", PdfReader(io.BytesIO(files.read("booklet.pdf"))).pages[0].extract_text())
-        self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/anything.exe").status_code, 422)
+        self.assertEqual(self.client.post(f"{address}/anything.exe").status_code, 422)
         self.client.force_login(User.objects.create_user("somebody-else"))
-        self.assertEqual(self.client.get(f"/api/designs/{design.pk}/workshop/parts.dxf").status_code, 404)
-        self.assertEqual(self.client.post(f"/api/designs/{design.pk}/workshop").status_code, 404)
+        for name in ("parts.dxf", "workshop.zip"):
+            self.assertEqual(self.client.post(f"{address}/{name}").status_code, 404)
         self.assertEqual(self.client.get(f"/api/jobs/{job['id']}/file").status_code, 422)
+
+    def test_a_file_that_takes_long_comes_by_a_job(self) -> None:
+        """The same file either way, of the kind that its name says."""
+        design = create_design(self.keeper, validate_hive(example("bowline")), "Begun")
+        address = f"/api/designs/{design.pk}/workshop/templates.pdf"
+        at_once = self.client.post(address)
+        self.assertEqual((at_once.status_code, at_once["Content-Type"]), (200, "application/pdf"))
+        with patch("server.jobs.api.written", side_effect=OverBudgetError):
+            begun = self.client.post(address)
+        self.assertEqual(begun.status_code, 202)
+        job = self.over(begun.json()["id"])
+        self.assertEqual((job["state"], job["file"]), ("done", "bowline.templates.pdf"))
+        later = self.client.get(f"/api/jobs/{job['id']}/file")
+        self.assertEqual(later["Content-Type"], "application/pdf")
+        pages = [len(PdfReader(io.BytesIO(each.content)).pages) for each in (at_once, later)]
+        self.assertEqual(pages[0], pages[1])
 
     def over(self, ident: str) -> dict[str, Any]:
         """A job once it is over; whoever waits asks."""

@@ -23,6 +23,9 @@ class SideBySide(TestCase):
     def asked(self, *sides: dict[str, Any]) -> Any:
         return self.tern.call("POST", "/side-by-side", {"sides": list(sides)})
 
+    def paper(self, *sides: dict[str, Any]) -> Any:
+        return self.tern.call("POST", "/side-by-side.pdf?measure=in", {"sides": list(sides), "hidden": []})
+
     def test_designs_and_a_state_of_one(self) -> None:
         answer = self.asked(
             {"design": self.first["id"]}, {"design": self.first["id"], "revision": 1}, {"design": self.second["id"]}
@@ -41,13 +44,12 @@ class SideBySide(TestCase):
     def test_somebody_elses_are_not_there(self) -> None:
         other = Keeper("plover").begin()
         self.assertEqual(self.asked({"design": self.first["id"]}, {"design": other["id"]}).status_code, 404)
-        page = self.tern.client.get(f"/api/designs/side-by-side.pdf?of={self.first['id']}&of={other['id']}")
-        self.assertEqual(page.status_code, 404)
+        self.assertEqual(self.paper({"design": self.first["id"]}, {"design": other["id"]}).status_code, 404)
         self.assertEqual(User.objects.count(), 2)
 
     def test_on_paper(self) -> None:
-        address = f"/api/designs/side-by-side.pdf?of={self.first['id']}&of={self.second['id']}:1&measure=in"
-        page = self.tern.client.get(address)
+        first, second = {"design": self.first["id"]}, {"design": self.second["id"], "revision": 1}
+        page = self.paper(first, second)
         self.assertEqual((page.status_code, page.content[:5]), (200, b"%PDF-"))
-        for wrong in ("of=nothing", f"of={self.first['id']}", f"of={self.first['id']}:x&of={self.second['id']}"):
-            self.assertEqual(self.tern.client.get(f"/api/designs/side-by-side.pdf?{wrong}").status_code, 422)
+        for wrong in ([{"design": "nothing"}, first], [first], [first, second | {"revision": "x"}]):
+            self.assertEqual(self.paper(*wrong).status_code, 422)

@@ -91,7 +91,7 @@ class Pools(PlainCase):
 
     def test_a_file_is_kept_till_newer_ones_are_made(self) -> None:
         pool = Pool(Bounds(files=1, of_one=3))
-        made = {"workshop": example("granny"), "reading": {}, "file": "granny.workshop.zip"}
+        made = {"write": "workshop.zip", "document": example("granny"), "reading": {}, "file": "granny.workshop.zip"}
         first = over(pool, pool.begin(1, made))
         self.assertEqual((first.state, first.share), ("done", 1.0))
         name, body = pool.file(1, first.id)

@@ -519,13 +519,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Side By Side Paper
-         * @description The same on paper.
+         * @description The same on paper; 202 when it takes long, with the job whose ``file`` it will be.
          */
-        get: operations["server_designs_side_by_side_side_by_side_paper"];
-        put?: never;
-        post?: never;
+        post: operations["server_designs_side_by_side_side_by_side_paper"];
         delete?: never;
         options?: never;
         head?: never;
@@ -839,33 +839,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /**
-         * Export Workshop
-         * @description A file for the workshop.
-         */
-        get: operations["server_designs_files_export_workshop"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/designs/{ident}/workshop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
         get?: never;
         put?: never;
         /**
-         * All For The Workshop
-         * @description All files for the workshop in one archive: made by a job, and fetched at the job's ``file``.
+         * For The Workshop
+         * @description A file for the workshop, or all of them in an archive; 202 when it takes long, with the job whose ``file`` it
+         *     will be.
          */
-        post: operations["server_designs_files_all_for_the_workshop"];
+        post: operations["server_designs_files_for_the_workshop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7420,10 +7401,10 @@ export interface components {
             sides: components["schemas"]["SideIn"][];
         };
         /**
-         * PageQuery
-         * @description Which designs, each as its id or as id:state; lines that aren't wanted.
+         * ReadBy
+         * @description Lengths in millimetres or inches; decimals with a point or a comma; what stands first in a day.
          */
-        PageQuery: {
+        ReadBy: {
             /**
              * Measure
              * @default mm
@@ -7442,11 +7423,14 @@ export interface components {
              * @enum {string}
              */
             order?: "day" | "month" | "year";
-            /**
-             * Of
-             * @default []
-             */
-            of?: string[];
+        };
+        /**
+         * PageIn
+         * @description The same, and which lines aren't wanted.
+         */
+        PageIn: {
+            /** Sides */
+            sides: components["schemas"]["SideIn"][];
             /**
              * Hidden
              * @default []
@@ -7600,30 +7584,6 @@ export interface components {
         RevisionName: {
             /** Name */
             name: string;
-        };
-        /**
-         * ReadBy
-         * @description Lengths in millimetres or inches; decimals with a point or a comma; what stands first in a day.
-         */
-        ReadBy: {
-            /**
-             * Measure
-             * @default mm
-             * @enum {string}
-             */
-            measure?: "mm" | "in" | "in32";
-            /**
-             * Mark
-             * @default .
-             * @enum {string}
-             */
-            mark?: "." | ",";
-            /**
-             * Order
-             * @default day
-             * @enum {string}
-             */
-            order?: "day" | "month" | "year";
         };
         /**
          * YardLine
@@ -12092,15 +12052,39 @@ export interface operations {
                 measure?: "mm" | "in" | "in32";
                 mark?: "." | ",";
                 order?: "day" | "month" | "year";
-                of?: string[];
-                hidden?: string[];
             };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "sides": [
+                 *         {
+                 *           "design": "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11"
+                 *         },
+                 *         {
+                 *           "design": "3f0e6f7e-7c1b-4a57-9f43-0b6f7d1f2a11",
+                 *           "revision": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["PageIn"];
+            };
+        };
         responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -14212,7 +14196,7 @@ export interface operations {
             };
         };
     };
-    server_designs_files_export_workshop: {
+    server_designs_files_for_the_workshop: {
         parameters: {
             query?: {
                 measure?: "mm" | "in" | "in32";
@@ -14222,31 +14206,7 @@ export interface operations {
             header?: never;
             path: {
                 ident: string;
-                name: "booklet.pdf" | "templates.pdf" | "parts.dxf";
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_designs_files_all_for_the_workshop: {
-        parameters: {
-            query?: {
-                measure?: "mm" | "in" | "in32";
-                mark?: "." | ",";
-                order?: "day" | "month" | "year";
-            };
-            header?: never;
-            path: {
-                ident: string;
+                name: "workshop.zip" | "booklet.pdf" | "templates.pdf" | "parts.dxf";
             };
             cookie?: never;
         };

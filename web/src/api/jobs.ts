@@ -3,7 +3,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRead } from "../lib/reading";
 import type { ReadAs } from "../lib/locale";
 import { answered, asSchema, client, downloaded, RefusedError } from "./client";
-import type { Asks, Chapters, Hive, Job } from "./types";
+import type { Asks, Chapters, Hive, Job, Side, WorkshopFile } from "./types";
 
 /** Long answers: asked for, heard of until they are there, given up. */
 
@@ -21,12 +21,30 @@ export async function chaptersOf(begun: Job, signal?: AbortSignal): Promise<Chap
   return (await doneOf(begun, undefined, signal)).chapters;
 }
 
-/** All files for the workshop in one archive, once a job has made it; `tell` hears how far it is. */
-export async function workshopOf(ident: string, reading: ReadAs, tell: (share: number) => void): Promise<Blob> {
-  const { units: measure, mark, order } = reading;
-  const asked = { path: { ident }, query: { measure, mark, order } };
-  const begun = await asSchema<Job>(answered(client.POST("/api/designs/{ident}/workshop", { params: asked })));
-  const job = await doneOf(begun, tell);
+/** A file for the workshop, or all of them in one archive; `tell` hears how far it is where it takes long. */
+export function workshopOf(ident: string, name: WorkshopFile, reading: ReadAs, tell: Tell): Promise<Blob> {
+  const params = { path: { ident, name }, query: readBy(reading) };
+  return fileOf(client.POST("/api/designs/{ident}/workshop/{name}", { params, parseAs: "blob" }), tell);
+}
+
+/** Designs side by side on paper, without the lines that aren’t wanted. */
+export function sideBySidePaper(sides: Side[], hidden: string[], reading: ReadAs, tell: Tell): Promise<Blob> {
+  const asked = { params: { query: readBy(reading) }, body: { sides, hidden }, parseAs: "blob" as const };
+  return fileOf(client.POST("/api/designs/side-by-side.pdf", asked), tell);
+}
+
+type Tell = (share: number) => void;
+
+function readBy({ units: measure, mark, order }: ReadAs) {
+  return { measure, mark, order };
+}
+
+/** A file that is there at once, or by a job. */
+async function fileOf(call: Promise<{ data?: Blob; error?: unknown; response: Response }>, tell: Tell): Promise<Blob> {
+  const { response, ...answer } = await call;
+  const body = await answered(Promise.resolve({ ...answer, response }));
+  if (response.status !== 202) return body;
+  const job = await doneOf(JSON.parse(await body.text()) as Job, tell);
   return downloaded(`/api/jobs/${job.id}/file`);
 }
 

@@ -16,6 +16,7 @@ import type {
   Me,
   Matrix,
   RevisionOut,
+  Side,
   WeatherIn,
   Chapter,
   Chapters,
@@ -205,12 +206,7 @@ export function useSideBySide(sides: readonly string[]): UseQueryResult<Chapter>
     select: useRead<Chapter>(),
     queryKey: ["side-by-side", sides],
     queryFn: async ({ signal }) => {
-      const body = {
-        sides: sides.map((side) => {
-          const [design = "", revision] = side.split(":");
-          return { design, revision: revision ? Number(revision) : null };
-        }),
-      };
+      const body = { sides: sides.map(sideOf) };
       const job = await asSchema<Job>(answered(client.POST("/api/designs/side-by-side", { body, signal })));
       const { several } = await chaptersOf(job, signal);
       if (!several) throw new Error("Nothing was said of them.");
@@ -220,6 +216,12 @@ export function useSideBySide(sides: readonly string[]): UseQueryResult<Chapter>
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+}
+
+/** A side as an address names it: a design by its id, or by its id and a kept state. */
+export function sideOf(named: string): Side {
+  const [design = "", revision] = named.split(":");
+  return { design, revision: revision ? Number(revision) : null };
 }
 
 /** The keeper's own days of weather, and bringing more. */

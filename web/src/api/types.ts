@@ -1,4 +1,4 @@
-import type { components } from "./generated";
+import type { components, operations } from "./generated";
 
 type Schemas = components["schemas"];
 
@@ -44,6 +44,8 @@ export type Table = Chapter["tables"][number];
 export type Line = Table["lines"][number];
 export type Cell = Line["cells"][number];
 export type Job = Schemas["JobOut"];
+export type Side = Schemas["SideIn"];
+export type WorkshopFile = operations["server_designs_files_for_the_workshop"]["parameters"]["path"]["name"];
 export type Matrix = Schemas["Matrix"];
 export type Brief = Schemas["BriefOut"];
 export type TypedBoard = Schemas["TypedBoard"];

@@ -1,11 +1,13 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { MOST_COMPARED, useShelf, useSideBySide } from "../../api/queries";
+import { MOST_COMPARED, sideOf, useShelf, useSideBySide } from "../../api/queries";
+import { sideBySidePaper } from "../../api/jobs";
 import type { Chapter, Line } from "../../api/types";
 import { Sheet } from "../../drawing/Sheet";
-import { asked, sentence, wrote } from "../../lib/format";
+import { sentence, wrote } from "../../lib/format";
 import { recallList, rememberList, useSettings } from "../../lib/settings";
 import { Reading } from "../../ui/Reading";
+import { Saving, useSaving } from "../../ui/Saving";
 
 const HIDDEN = "compare-hidden";
 
@@ -16,6 +18,7 @@ export function ComparePage() {
   const said = useSideBySide(sides);
   const [hidden, setHidden] = useState<readonly string[]>(() => recallList(HIDDEN));
   const { reading } = useSettings();
+  const [writing, save] = useSaving();
   const go = (next: string[]) => {
     setQuery({ of: next }, { replace: true });
   };
@@ -23,7 +26,6 @@ export function ComparePage() {
     rememberList(HIDDEN, next);
     setHidden(next);
   };
-  const paper = new URLSearchParams([...sides.map((side) => ["of", side]), ...hidden.map((key) => ["hidden", key])]);
   return (
     <div className="min-h-screen">
       <header
@@ -51,12 +53,17 @@ export function ComparePage() {
         {said.data && sides.length > 1 ? (
           <>
             <p className="no-print mb-4 flex flex-wrap gap-x-5">
-              <a
-                className="underline underline-offset-4"
-                href={`/api/designs/side-by-side.pdf?${paper.toString()}&${asked(reading)}`}
+              <button
+                type="button"
+                className="underline underline-offset-4 aria-disabled:opacity-60"
+                aria-disabled={writing.busy}
+                onClick={() => {
+                  save("side-by-side.pdf", (tell) => sideBySidePaper(sides.map(sideOf), [...hidden], reading, tell));
+                }}
               >
                 Save as PDF
-              </a>
+              </button>
+              <Saving writing={writing} />
               {hidden.length > 0 ? (
                 <button
                   type="button"
