@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import json
 import os
 from collections.abc import Callable
 from pathlib import Path
 from typing import ClassVar
 from unittest import SkipTest
+from unittest.mock import patch
 
 from django.test import LiveServerTestCase
 from playwright.sync_api import (
@@ -19,6 +21,9 @@ from playwright.sync_api import (
     expect,
     sync_playwright,
 )
+
+from server.designs.cards import Told, told
+from server.designs.models import Design
 
 # Playwright's loop runs in this thread; Django would refuse its own synchronous calls there.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
@@ -50,6 +55,17 @@ PROVOKED = (
 )
 
 
+_CARDS: dict[str, Told] = {}
+
+
+def _told_once(design: Design) -> Told:
+    """The demo's shelf is put up by each test: what its cards say is found once in a process."""
+    document = json.dumps(design.document, sort_keys=True)
+    if document not in _CARDS:
+        _CARDS[document] = told(design)
+    return _CARDS[document]
+
+
 class BrowserCase(LiveServerTestCase):
     """One Chromium for the class, a fresh context for each test."""
 
@@ -62,6 +78,7 @@ class BrowserCase(LiveServerTestCase):
         if not Path(CHROMIUM).exists():
             raise SkipTest(f"No browser at {CHROMIUM}.")
         super().setUpClass()
+        cls.enterClassContext(patch("server.designs.cards.told", _told_once))
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 

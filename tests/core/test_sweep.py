@@ -27,18 +27,15 @@ def exceptions() -> dict[str, dict[str, str]]:
     return tomllib.loads((ROOT / "tests" / "core" / "controls.toml").read_text("utf-8"))
 
 
-class Fields(TestCase):
-    """Property: nothing in a document can be said by hand-written JSON alone."""
+class Controls(TestCase):
+    """Property: nothing in a document can be said by hand-written JSON alone, and a control that nothing hears is worth
+    nothing. One class, for all controls are found once in each process."""
 
     def test_every_field_has_a_control_or_a_reason(self) -> None:
         fields, known, reasons = set(fields_of(Hive)), set(controls()), exceptions()["no_control"]
         self.assertEqual(sorted(fields - known - set(reasons)), [], "say it on a screen, or say why not")
         self.assertEqual(sorted(set(reasons) & known), [], "it has a control by now")
         self.assertEqual(sorted(set(reasons) - fields), [], "there is no such field")
-
-
-class Controls(TestCase):
-    """Property: a control that nothing hears is worth nothing."""
 
     def test_every_control_changes_a_drawing_and_a_number(self) -> None:
         reasons = exceptions()["unheard"]
