@@ -81,6 +81,18 @@ class Outcome:
         for what, found in other.trouble.items():
             self.trouble.setdefault(what, []).extend(found)
 
+    def take(self, found: Outcome, where: Callable[[int], str] = lambda number: f"document {number}") -> None:
+        """Adds what a stretch found; a kind of trouble that is new is told at once."""
+        for what in found.trouble.keys() - self.trouble.keys():
+            print(f"  WRONG {what}; first in {where(found.trouble[what][0][0])}", flush=True)
+        self.add(found)
+
+    def tell(self) -> int:
+        """Tells how often what; 1, for an exit code, when anything was wrong."""
+        for what, count in sorted(self.counts.items()):
+            print(f"{count:8} {what}")
+        return 1 if self.trouble else 0
+
 
 def examples() -> list[Raw]:
     """The examples as plain data, each also with everything written down that a keeper can say of it."""
@@ -306,19 +318,14 @@ def main() -> int:
     with ProcessPoolExecutor() as pool:
         work = [pool.submit(tried, seed, range(s, min(s + stretch, asked.first + asked.documents))) for s in starts]
         for done, each in enumerate(work, start=1):
-            found_here = each.result()
-            for what in found_here.trouble.keys() - total.trouble.keys():
-                print(f"  WRONG {what}; first in document {found_here.trouble[what][0][0]}", flush=True)
-            total.add(found_here)
+            total.take(each.result())
             if done % 20 == 0:
                 print(f"  {done * stretch} tried, {len(total.trouble)} kinds of trouble", flush=True)
-    for what, number in sorted(total.counts.items()):
-        print(f"{number:8} {what}")
     for what, found in sorted(total.trouble.items(), key=lambda item: -len(item[1])):
         print(f"WRONG {len(found):4} × {what}; first in document {found[0][0]}")
     if asked.keep:
         asked.keep.write_text(json.dumps({what: found[0] for what, found in total.trouble.items()}), "utf-8")
-    return 1 if total.trouble else 0
+    return total.tell()
 
 
 if __name__ == "__main__":

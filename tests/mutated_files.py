@@ -35,7 +35,7 @@ from sabaka_core.paper.season_card import season_card
 from sabaka_core.paper.side_by_side import side_by_side_page
 from sabaka_core.paper.templates import templates
 from sabaka_core.paper.winter_card import winter_card
-from sabaka_core.paper.workshop import workshop_files
+from sabaka_core.paper.workshop import workshop_zip
 from sabaka_core.show.several import Side
 from tests.limits import documents, with_bound
 from tests.mutated import Outcome, examples, mutated, signature
@@ -49,14 +49,6 @@ TODAY = 739_000
 
 def _side(hive: Hive, reading: ReadAs) -> bytes:
     return side_by_side_page([Side("one", Context(hive)), Side("other", Context(hive))], reading)
-
-
-def _workshop(hive: Hive, reading: ReadAs) -> bytes:
-    buffer = io.BytesIO()
-    with zipfile.ZipFile(buffer, "w") as archive:
-        for name, body in workshop_files(hive, reading).items():
-            archive.writestr(name, body)
-    return buffer.getvalue()
 
 
 def _drawings(hive: Hive, reading: ReadAs) -> bytes:
@@ -76,7 +68,7 @@ FILES: dict[str, Callable[[Hive, ReadAs], bytes]] = {
     "drawings": _drawings,
     "templates": templates,
     "booklet": booklet,
-    "workshop": _workshop,
+    "workshop": workshop_zip,
 }
 
 
@@ -149,13 +141,8 @@ def main() -> int:
             starts = range(0, asked.documents, 20)
             work = [pool.submit(_of_a_series, asked.seed, range(s, s + 20)) for s in starts]
         for part in work:
-            outcome = part.result()
-            for what in outcome.trouble.keys() - total.trouble.keys():
-                print(f"  WRONG {what}; first in document {outcome.trouble[what][0][0]}", flush=True)
-            total.add(outcome)
-    for what, count in sorted(total.counts.items()):
-        print(f"{count:8} {what}")
-    return 1 if total.trouble else 0
+            total.take(part.result())
+    return total.tell()
 
 
 if __name__ == "__main__":

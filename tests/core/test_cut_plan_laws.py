@@ -15,7 +15,7 @@ from sabaka_core.document.hive import Board, Hive
 from sabaka_core.document.load import load_hive
 from sabaka_core.kit.drawing import Label
 from sabaka_core.woodwork.assembly import parts_of_hive
-from sabaka_core.woodwork.cutting import Stock, cut
+from sabaka_core.woodwork.cutting import Stock, cut, first_fit
 from sabaka_core.woodwork.plan import cut_plan
 from sabaka_core.woodwork.planned import CutPlan
 from tests.core.support import EXAMPLES, said, table_of
@@ -212,3 +212,40 @@ class BesideOthers(TestCase):
             found = cut.__wrapped__((9_000, 7_000, 7_000, 5_000, 5_000, 3_000), stock, 32)
         self.assertTrue(found.cuts)
         turned.assert_not_called()
+
+
+class FirstFit(TestCase):
+    """Property: first fit decreasing by its definition, board by board and kind by kind, with nothing remembered."""
+
+    @settings(max_examples=200, deadline=None)
+    @given(
+        st.lists(st.sampled_from((300, 300, 450, 700, 1_000, 2_500)), max_size=30),
+        st.lists(st.tuples(st.sampled_from((400, 1_000, 2_000)), st.sampled_from((None, 0, 1, 3))), max_size=4),
+        st.sampled_from((0, 32)),
+    )
+    def test_it_is_the_plan_of_the_definition(
+        self, lengths: list[int], kinds: list[tuple[int, int | None]], kerf: int
+    ) -> None:
+        stock = [Stock(f"kind {i}", long, float(long), count) for i, (long, count) in enumerate(kinds)]
+        opened: list[tuple[int, list[int]]] = []
+        lost = []
+        for piece in sorted(range(len(lengths)), key=lambda i: -lengths[i]):
+
+            def fits(kind: int, others: list[int], piece: int = piece) -> bool:
+                used = sum(lengths[i] for i in others) + kerf * len(others)
+                return used + lengths[piece] <= stock[kind].length
+
+            there = next((pieces for kind, pieces in opened if fits(kind, pieces)), None)
+            if there is not None:
+                there.append(piece)
+                continue
+            cheapest = sorted(range(len(stock)), key=lambda k: (stock[k].cost, stock[k].length))
+            used = [kind for kind, _ in opened]
+            left = [k for k in cheapest if fits(k, []) and (stock[k].count is None or used.count(k) < stock[k].count)]
+            if left:
+                opened.append((left[0], [piece]))
+            else:
+                lost.append(piece)
+        found = first_fit(lengths, stock, kerf)
+        self.assertEqual([(each.stock, list(each.pieces)) for each in found.cuts], opened)
+        self.assertEqual(list(found.left_over), lost)
